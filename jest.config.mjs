@@ -1,0 +1,15 @@
+import nextJest from 'next/jest.js'
+
+const withNext = nextJest({ dir: './' })
+const resolved = withNext({
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx', '<rootDir>/commands/**/*.test.ts'],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  testTimeout: 30_000,
+})
+
+export default async () => ({
+  ...(await resolved()),
+  // d3 ships ES modules only; the list has to be set on the resolved config, as Next puts its own in front.
+  transformIgnorePatterns: ['/node_modules/(?!(d3-[^/]+|internmap)/)'],
+})

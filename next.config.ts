@@ -1,0 +1,10 @@
+import type { NextConfig } from 'next'
+
+const config: NextConfig = {
+  // Sequelize and its neighbours look up optional drivers at run time, which a bundler cannot follow.
+  serverExternalPackages: ['sequelize', 'umzug', 'graphile-worker', 'pg', '@node-rs/argon2'],
+  poweredByHeader: false,
+  reactStrictMode: true,
+}
+
+export default config

@@ -1,0 +1,2 @@
+export { WendrelError, type Refusal } from './WendrelError'
+export { refusalOf, type CodedRefusal } from './refusalOf'

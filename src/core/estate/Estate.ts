@@ -1,0 +1,42 @@
+import type { Controller, Drive, Enclosure, Host, HostGroup, Mapping, Pool, Port, Probe, Site, System, Volume } from './schemas'
+
+/** The part of the estate that a plan looks at. Records fill it by the kind's `needs`. */
+export interface Estate {
+  readonly sites: readonly Site[]
+  readonly systems: readonly System[]
+  readonly controllers: readonly Controller[]
+  readonly enclosures: readonly Enclosure[]
+  readonly drives: readonly Drive[]
+  readonly ports: readonly Port[]
+  readonly pools: readonly Pool[]
+  readonly volumes: readonly Volume[]
+  readonly hostGroups: readonly HostGroup[]
+  readonly hosts: readonly Host[]
+  readonly mappings: readonly Mapping[]
+  readonly probes: readonly Probe[]
+  /** Actual ÷ forecast of earlier runs of the kind being planned, latest last. */
+  readonly pastMisses: readonly number[]
+  /** Objects that a running change holds, by id, with that change's title. */
+  readonly claims: ReadonlyMap<string, string>
+}
+
+/** What a kind of change reads. Systems, sites, pools and hosts are few and always given; drives and volumes only as asked for. */
+export interface EstateNeeds {
+  readonly drivesOfSystems?: readonly string[]
+  readonly volumeIds?: readonly string[]
+  /** Volumes that bear one of these names anywhere. */
+  readonly volumeNames?: readonly string[]
+  /** Volumes whose names begin so, for the next free number of a naming pattern. */
+  readonly volumeNamePrefix?: string
+  readonly volumesOfPools?: readonly string[]
+  readonly probeId?: string
+}
+
+export const emptyEstate: Estate = {
+  sites: [], systems: [], controllers: [], enclosures: [], drives: [], ports: [], pools: [], volumes: [],
+  hostGroups: [], hosts: [], mappings: [], probes: [], pastMisses: [], claims: new Map(),
+}
+
+/** The object with an id, or undefined. Linear: estates given to plans are slices. */
+export const byId = <T extends { readonly id: string }>(objects: readonly T[], id: string | null | undefined): T | undefined =>
+  id === null || id === undefined || id === '' ? undefined : objects.find(object => object.id === id)

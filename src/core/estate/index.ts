@@ -1,0 +1,7 @@
+export * from './schemas'
+export { byId, emptyEstate, type Estate, type EstateNeeds } from './Estate'
+export { brokenInvariants, type BrokenInvariant } from './invariants'
+export { nameByPattern, nameCheck, namePrefix } from './names'
+export { estateLadder, poolLadder, provisionableBytes, unassignedBytes } from './poolLadder'
+export { suffixOf } from './suffixOf'
+export { sequentialBytesPerSecond } from './driveRate'

@@ -1,0 +1,172 @@
+import type { FromSchema } from 'json-schema-to-ts'
+
+/** Bytes travel as decimal text, since a JSON number loses bits above 2^53; in the model they are `bigint`. */
+export const bytesSchema = { type: 'string', format: 'bytes', pattern: '^(0|[1-9][0-9]{0,24})$' } as const
+export const idSchema = { type: 'string', format: 'uuid' } as const
+const nameSchema = { type: 'string', minLength: 1, maxLength: 255 } as const
+const nullableId = { type: ['string', 'null'], format: 'uuid' } as const
+const nullableText = { type: ['string', 'null'], maxLength: 2000 } as const
+const instant = { type: 'string', format: 'date-time' } as const
+const nullableInstant = { type: ['string', 'null'], format: 'date-time' } as const
+const revision = { type: 'integer', minimum: 1 } as const
+const count = { type: 'integer', minimum: 0 } as const
+
+export const raidSchemeSchema = {
+  oneOf: [
+    {
+      type: 'object',
+      required: ['kind', 'parityDrives'],
+      additionalProperties: false,
+      properties: { kind: { const: 'parity' }, parityDrives: { type: 'integer', minimum: 0, maximum: 3 } },
+    },
+    {
+      type: 'object',
+      required: ['kind', 'copies'],
+      additionalProperties: false,
+      properties: { kind: { const: 'mirror' }, copies: { type: 'integer', minimum: 2, maximum: 4 } },
+    },
+  ],
+} as const
+
+const object = <const P extends Readonly<Record<string, unknown>>>(properties: P) =>
+  ({ type: 'object', required: Object.keys(properties) as (keyof P & string)[], additionalProperties: false, properties }) as const
+
+export const siteSchema = object({ id: idSchema, name: nameSchema, revision })
+
+export const systemSchema = object({
+  id: idSchema,
+  siteId: nullableId,
+  name: nameSchema,
+  address: { type: 'string', format: 'uri' },
+  maker: nameSchema,
+  model: nameSchema,
+  serial: nameSchema,
+  uuid: { type: 'string' },
+  firmware: nullableText,
+  reach: { enum: ['answering', 'not answering'] },
+  reachWhy: nullableText,
+  seenAt: nullableInstant,
+  revision,
+})
+
+export const controllerSchema = object({ id: idSchema, systemId: idSchema, name: nameSchema, model: nullableText, firmware: nullableText, state: { enum: ['fine', 'failed'] }, revision })
+
+export const enclosureSchema = object({ id: idSchema, systemId: idSchema, name: nameSchema, bayCount: count, baysPerRow: count, revision })
+
+export const driveSchema = object({
+  id: idSchema,
+  systemId: idSchema,
+  enclosureId: nullableId,
+  bay: count,
+  name: nameSchema,
+  media: { enum: ['HDD', 'SSD'] },
+  protocol: { enum: ['NVMe', 'SAS', 'SATA'] },
+  capacityBytes: bytesSchema,
+  model: nameSchema,
+  serial: nameSchema,
+  wwn: nullableText,
+  firmware: nullableText,
+  state: { enum: ['fine', 'failing', 'failed'] },
+  role: { enum: ['unassigned', 'data', 'spare'] },
+  poolId: nullableId,
+  groupIndex: { type: ['integer', 'null'] },
+  rotationSpeedRpm: { type: ['integer', 'null'] },
+  powerOnHours: { type: ['integer', 'null'] },
+  wearRatio: { type: ['number', 'null'] },
+  revision,
+})
+
+export const portSchema = object({
+  id: idSchema,
+  systemId: idSchema,
+  name: nameSchema,
+  protocol: { type: 'string' },
+  speedBitsPerSecond: { type: 'number', minimum: 0 },
+  isUp: { type: 'boolean' },
+  address: nullableText,
+  revision,
+})
+
+export const poolSchema = object({
+  id: idSchema,
+  systemId: idSchema,
+  name: nameSchema,
+  scheme: raidSchemeSchema,
+  groupSizes: { type: 'array', items: count },
+  spareCount: count,
+  state: { enum: ['starting', 'fine', 'degraded', 'failed'] },
+  rawBytes: bytesSchema,
+  usableBytes: bytesSchema,
+  writtenBytes: bytesSchema,
+  provisionedBytes: bytesSchema,
+  metadataBytes: bytesSchema,
+  snapshotReserveBytes: bytesSchema,
+  redundancyBytes: bytesSchema,
+  strandedBytes: bytesSchema,
+  spareBytes: bytesSchema,
+  revision,
+})
+
+export const volumeSchema = object({
+  id: idSchema,
+  systemId: idSchema,
+  poolId: idSchema,
+  name: nameSchema,
+  naa: { type: 'string', pattern: '^[0-9a-f]{32}$' },
+  sizeBytes: bytesSchema,
+  isThin: { type: 'boolean' },
+  writtenBytes: bytesSchema,
+  state: { enum: ['in use', 'holding'] },
+  holdingUntil: nullableInstant,
+  revision,
+})
+
+export const hostGroupSchema = object({ id: idSchema, name: nameSchema, revision })
+
+export const hostSchema = object({
+  id: idSchema,
+  hostGroupId: idSchema,
+  name: nameSchema,
+  agentAddress: { type: 'string', format: 'uri' },
+  operatingSystem: nullableText,
+  initiators: { type: 'array', items: { type: 'string', maxLength: 255 } },
+  revision,
+})
+
+export const mappingSchema = object({ id: idSchema, systemId: idSchema, volumeId: idSchema, hostGroupId: nullableId, groupName: nameSchema, lun: count, revision })
+
+/** What a look at a management address found, before the system is registered. Secrets are kept apart from it. */
+export const probeSchema = object({
+  id: idSchema,
+  address: { type: 'string' },
+  at: instant,
+  isEncrypted: { type: 'boolean' },
+  certificateFingerprint: nullableText,
+  certificateTrouble: nullableText,
+  uuid: { type: 'string' },
+  maker: { type: 'string' },
+  model: { type: 'string' },
+  serial: { type: 'string' },
+  firmware: nullableText,
+  redfishVersion: { type: 'string' },
+  controllers: count,
+  enclosures: count,
+  drives: { type: 'array', items: object({ words: { type: 'string' }, count, bytes: bytesSchema }) },
+  pools: count,
+  volumes: count,
+})
+
+type Bytes = { deserialize: [{ pattern: { type: 'string'; format: 'bytes' }; output: bigint }] }
+export type RaidSchemeText = FromSchema<typeof raidSchemeSchema>
+export type Site = Readonly<FromSchema<typeof siteSchema>>
+export type System = Readonly<FromSchema<typeof systemSchema>>
+export type Controller = Readonly<FromSchema<typeof controllerSchema>>
+export type Enclosure = Readonly<FromSchema<typeof enclosureSchema>>
+export type Drive = Readonly<FromSchema<typeof driveSchema, Bytes>>
+export type Port = Readonly<FromSchema<typeof portSchema>>
+export type Pool = Readonly<FromSchema<typeof poolSchema, Bytes>>
+export type Volume = Readonly<FromSchema<typeof volumeSchema, Bytes>>
+export type HostGroup = Readonly<FromSchema<typeof hostGroupSchema>>
+export type Host = Readonly<FromSchema<typeof hostSchema>>
+export type Mapping = Readonly<FromSchema<typeof mappingSchema>>
+export type Probe = Readonly<FromSchema<typeof probeSchema, Bytes>>

@@ -1,0 +1,50 @@
+/** One rung of the way from raw to free. `sum` opens it to the figures that it came from. */
+export interface Rung {
+  readonly name: string
+  /** What is left on this rung. */
+  readonly bytes: bigint
+  /** What the rung took from the one before it. */
+  readonly takenBytes: bigint
+  readonly sum: readonly { readonly name: string; readonly bytes: bigint }[]
+}
+
+export interface LadderInput {
+  readonly rawBytes: bigint
+  readonly spareBytes: bigint
+  readonly redundancyBytes: bigint
+  readonly strandedBytes: bigint
+  /** What the system keeps for its own accounts. */
+  readonly metadataBytes: bigint
+  readonly snapshotReserveBytes: bigint
+  readonly writtenBytes: bigint
+}
+
+const million = 1_000_000n
+
+/** A share of bytes in whole numbers, rounded down: ratios are taken to a millionth, without a detour through doubles. */
+export const shareOf = (bytes: bigint, ratio: number) => (bytes * BigInt(Math.round(ratio * Number(million)))) / million
+
+/**
+ * The ladder of a pool, in the order in which space is taken: spares, layout, metadata, snapshot reserve, written.
+ * Every rung keeps its own figure, so that each can be opened to its sum; the rungs' `takenBytes` and the last `bytes` add up to raw.
+ */
+export function capacityLadder(input: LadderInput): Rung[] {
+  const rungs: Rung[] = []
+  let left = input.rawBytes
+  const step = (name: string, takenBytes: bigint, sum: Rung['sum']) => {
+    left -= takenBytes
+    rungs.push({ name, bytes: left, takenBytes, sum })
+  }
+  step('raw', 0n, [{ name: 'all chosen drives', bytes: input.rawBytes }])
+  step('after spares', input.spareBytes, [{ name: 'drives kept as spares', bytes: input.spareBytes }])
+  step('after layout', input.redundancyBytes + input.strandedBytes, [
+    { name: 'parity or copies', bytes: input.redundancyBytes },
+    { name: 'stranded on larger drives', bytes: input.strandedBytes },
+  ])
+  step('after metadata', input.metadataBytes, [{ name: "the system's own accounts", bytes: input.metadataBytes }])
+  step('after snapshot reserve', input.snapshotReserveBytes, [
+    { name: 'kept for snapshots', bytes: input.snapshotReserveBytes },
+  ])
+  step('free', input.writtenBytes, [{ name: 'written by hosts', bytes: input.writtenBytes }])
+  return rungs
+}

@@ -1,0 +1,5 @@
+export { mostStripes } from './mostStripes'
+export { domainLayout, type DomainLayout, type FailureDomain, type SpreadScheme } from './domainLayout'
+export { raidLayout, leastGroupDrives, type RaidLayout, type NoRaidLayout, type RaidScheme } from './raidLayout'
+export { capacityLadder, shareOf, type LadderInput, type Rung } from './capacityLadder'
+export { TooFewDomains } from './errors'

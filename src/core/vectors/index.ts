@@ -1,0 +1,3 @@
+export { answerCase } from './answerCase'
+export { firstDifference } from './firstDifference'
+export { UnknownSubject } from './errors'

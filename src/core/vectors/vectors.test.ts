@@ -1,0 +1,23 @@
+import durability from '@/../vectors/durability.json'
+import domains from '@/../vectors/layout-domains.json'
+import raid from '@/../vectors/layout-raid.json'
+import scoring from '@/../vectors/transfer-scoring.json'
+import { answerCase, firstDifference, UnknownSubject } from '.'
+
+for (const file of [raid, domains, durability, scoring]) {
+  describe(file.subject, () => {
+    const cases: readonly { readonly name: string; readonly input: unknown; readonly expected: unknown; readonly tolerance?: number }[] = file.cases
+    test.each(cases)('$name', ({ input, expected, tolerance }) =>
+      expect(firstDifference(answerCase(file.subject, input), expected, tolerance ?? file.tolerance)).toBeUndefined(),
+    )
+  })
+}
+
+test('an unknown subject is refused', () => expect(() => answerCase('weather', {})).toThrow(UnknownSubject))
+
+test('a difference is named by its place', () => {
+  expect(firstDifference({ a: [1, 2.5] }, { a: [1, 2.6] }, 1e-3)).toBe('a[1]: expected 2.6, got 2.5')
+  expect(firstDifference({ a: [1, 2.6001] }, { a: [1, 2.6] }, 1e-3)).toBeUndefined()
+  expect(firstDifference({ a: '7' }, { a: 7 }, 1)).toBe('a: expected 7, got "7"')
+  expect(firstDifference({}, { a: null }, 0)).toBe('a: expected null, got undefined')
+})

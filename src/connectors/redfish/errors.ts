@@ -1,0 +1,51 @@
+import { WendrelError } from '@/core/errors'
+
+/** The system understood the request and refused it. */
+export class RequestRefused extends WendrelError {
+  readonly code = 'redfish.request-refused'
+  constructor(
+    path: string,
+    readonly status: number,
+    said: { readonly message: string; readonly resolution: string } | undefined,
+    readonly retryAfterSeconds: number | null = null,
+  ) {
+    super({
+      what: `The system refused ${path}.`,
+      why: said?.message ?? `It answered with status ${status} and no reason.`,
+      remedy: said === undefined || said.resolution === '' || said.resolution === 'None.' ? 'Correct what it names, then try again.' : said.resolution,
+    })
+  }
+}
+
+/** Name or password are wrong. */
+export class SignInRefused extends WendrelError {
+  readonly code = 'redfish.sign-in-refused'
+  constructor(address: string) {
+    super({ what: `${address} did not accept the name and password.`, why: 'It says that they are wrong, or that the account is locked.', remedy: 'Correct the name or the password; nothing has been changed on the system.' })
+  }
+}
+
+/** Something answers, but it is not a storage system. */
+export class NoStorageSystem extends WendrelError {
+  readonly code = 'redfish.no-storage-system'
+  constructor(address: string, why: string, options?: ErrorOptions) {
+    super({ what: `${address} is not a storage system that Wendrel can manage.`, why, remedy: 'Give the address of the system\'s management interface that speaks Redfish and Swordfish.' }, options)
+  }
+}
+
+
+/** The layout has no word in the standard. */
+export class NoSuchLayout extends WendrelError {
+  readonly code = 'redfish.no-such-layout'
+  constructor(address: string) {
+    super({ what: `${address} cannot be asked for this layout.`, why: 'The standard names mirrors of two or three copies and one to three parity drives only.', remedy: 'Choose one of these.' })
+  }
+}
+
+/** The system offers no way to map volumes to hosts. */
+export class NoHostAccess extends WendrelError {
+  readonly code = 'redfish.no-host-access'
+  constructor(address: string) {
+    super({ what: `${address} cannot be asked to map volumes.`, why: 'It offers no fabric with endpoints, groups and connections.', remedy: 'Map the volume with the system\'s own means.' })
+  }
+}

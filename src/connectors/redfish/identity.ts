@@ -1,0 +1,55 @@
+import type { SystemIdentity } from '@/ports'
+import type { Connection } from './Connection'
+import { NoStorageSystem } from './errors'
+import { isController, isManager, isServiceRoot, isStorage } from './schemas'
+
+/** Where the parts of a system's service stand. */
+export interface ServiceMap {
+  readonly identity: SystemIdentity
+  readonly storage: string
+  readonly controllers: string | undefined
+  readonly pools: string
+  readonly volumes: string
+  readonly chassis: string | undefined
+  readonly fabrics: string | undefined
+  readonly managers: string | undefined
+  readonly eventService: string | undefined
+}
+
+/** Reads who the system is and finds its storage. @throws {NoStorageSystem} where it has none */
+export async function serviceMap(connection: Connection): Promise<ServiceMap> {
+  const { address } = connection.endpoint
+  const root = await connection.read('/redfish/v1', isServiceRoot)
+  if (root.Storage === undefined) throw new NoStorageSystem(address, 'It speaks Redfish, but offers no storage.')
+  const [storage] = await connection.members(root.Storage['@odata.id'], isStorage)
+  if (storage === undefined) throw new NoStorageSystem(address, 'It speaks Redfish, but its list of storage is empty.')
+  const controllers = storage.Controllers === undefined ? [] : await connection.members(storage.Controllers['@odata.id'], isController)
+  const first = controllers[0]
+  return {
+    identity: {
+      uuid: root.UUID ?? '',
+      name: root.ServiceIdentification ?? storage.Name ?? '',
+      maker: root.Vendor ?? 'unknown maker',
+      model: root.Product ?? first?.Model ?? 'unknown model',
+      serial: (first?.SerialNumber ?? root.UUID ?? 'unknown').replace(/-[A-Z0-9]$/, ''),
+      firmware: first?.FirmwareVersion ?? null,
+      redfishVersion: root.RedfishVersion,
+    },
+    storage: storage['@odata.id'],
+    controllers: storage.Controllers?.['@odata.id'],
+    pools: storage.StoragePools['@odata.id'],
+    volumes: storage.Volumes['@odata.id'],
+    chassis: root.Chassis?.['@odata.id'],
+    fabrics: root.Fabrics?.['@odata.id'],
+    managers: root.Managers?.['@odata.id'],
+    eventService: root.EventService?.['@odata.id'],
+  }
+}
+
+/** The system's own time. */
+export async function systemTime(connection: Connection, managers: string | undefined): Promise<Date> {
+  if (managers === undefined) return new Date()
+  const [manager] = await connection.members(managers, isManager)
+  const stated = Date.parse(manager?.DateTime ?? '')
+  return Number.isNaN(stated) ? new Date() : new Date(stated)
+}

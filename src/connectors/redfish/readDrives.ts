@@ -1,0 +1,67 @@
+import type { Inventory, SensorReading } from '@/ports'
+import type { Connection } from './Connection'
+import { isChassis, isDrive, isSensor, type RedfishChassis, type RedfishDrive } from './schemas'
+
+type FoundDrive = Inventory['drives'][number]
+type FoundEnclosure = Inventory['enclosures'][number]
+
+/** Enclosures with their drives and temperatures. */
+export async function readDrives(
+  connection: Connection,
+  chassisPath: string | undefined,
+): Promise<{ enclosures: FoundEnclosure[]; drives: FoundDrive[]; sensors: SensorReading[] }> {
+  const enclosures: FoundEnclosure[] = []
+  const drives: FoundDrive[] = []
+  const sensors: SensorReading[] = []
+  const all = chassisPath === undefined ? [] : await connection.members(chassisPath, isChassis)
+  for (const chassis of all) {
+    const own = chassis.Drives === undefined ? [] : await connection.members(chassis.Drives['@odata.id'], isDrive)
+    const locator = chassis['@odata.id']
+    drives.push(...own.map((drive, index) => foundDrive(drive, locator, index)))
+    if (own.length > 0) enclosures.push(foundEnclosure(chassis, own))
+    if (chassis.Sensors === undefined) continue
+    for (const sensor of await connection.members(chassis.Sensors['@odata.id'], isSensor)) {
+      if (sensor.Reading === null || sensor.Reading === undefined) continue
+      sensors.push({ name: `${chassis.Name}, ${sensor.Name ?? 'sensor'}`, unit: sensor.ReadingUnits ?? '', reading: sensor.Reading, cautionAt: sensor.Thresholds?.UpperCaution?.Reading ?? null })
+    }
+  }
+  return { enclosures, drives, sensors }
+}
+
+function foundDrive(drive: RedfishDrive, enclosureLocator: string, index: number): FoundDrive {
+  const life = drive.PredictedMediaLifeLeftPercent
+  const hours = drive.Metrics?.PowerOnHours
+  const poolLocator = drive.Links?.StoragePools?.[0]?.['@odata.id'] ?? null
+  return {
+    locator: drive['@odata.id'],
+    enclosureLocator,
+    poolLocator,
+    bay: drive.PhysicalLocation?.PartLocation?.LocationOrdinalValue ?? index + 1,
+    name: drive.Name,
+    media: drive.MediaType,
+    protocol: drive.Protocol === 'NVMe' || drive.Protocol === 'SATA' ? drive.Protocol : 'SAS',
+    capacityBytes: BigInt(drive.CapacityBytes),
+    model: drive.Model ?? 'unknown model',
+    serial: drive.SerialNumber,
+    wwn: drive.Identifiers?.find(each => each.DurableNameFormat === 'NAA')?.DurableName ?? null,
+    firmware: drive.Revision ?? null,
+    state: drive.Status.Health === 'Critical' ? 'failed' : drive.Status.Health === 'Warning' || drive.FailurePredicted === true ? 'failing' : 'fine',
+    role: poolLocator === null ? 'unassigned' : drive.Status.State === 'StandbySpare' || drive.HotspareType === 'Dedicated' ? 'spare' : 'data',
+    groupIndex: null, // the pool says which of its groups a drive is in
+    rotationSpeedRpm: drive.RotationSpeedRPM ?? null,
+    powerOnHours: hours === null || hours === undefined ? null : Math.round(hours),
+    wearRatio: life === null || life === undefined ? null : 1 - life / 100,
+  }
+}
+
+const twoUnitsMm = 100
+
+/** How bays stand in the rack follows from the drives' form and the enclosure's height, as the standard states no grid. */
+function foundEnclosure(chassis: RedfishChassis, drives: readonly RedfishDrive[]): FoundEnclosure {
+  const highest = Math.max(...drives.map((drive, index) => drive.PhysicalLocation?.PartLocation?.LocationOrdinalValue ?? index + 1))
+  const isLarge = drives.some(drive => drive.FormFactor === 'Drive3_5')
+  const isLow = (chassis.HeightMm ?? 0) <= twoUnitsMm
+  const baysPerRow = isLarge ? (isLow ? 4 : 6) : 24
+  const rows = Math.ceil(highest / baysPerRow)
+  return { locator: chassis['@odata.id'], name: chassis.Name, bayCount: isLarge ? rows * baysPerRow : highest <= 8 ? 8 : rows * 24, baysPerRow: isLarge ? baysPerRow : highest <= 8 ? 8 : 24 }
+}

@@ -1,0 +1,75 @@
+import type { Inventory } from '@/ports'
+import type { Connection } from './Connection'
+import type { ServiceMap } from './identity'
+import { readDrives } from './readDrives'
+import { foundPool, foundVolume, groupsOf } from './readPools'
+import { isConnection, isController, isEndpoint, isEndpointGroup, isFabric, isPool, isPort, isVolume } from './schemas'
+
+/** Reads all that a system has, in as many requests as it has collections. */
+export async function readInventory(connection: Connection, map: ServiceMap): Promise<Inventory> {
+  const { enclosures, drives, sensors } = await readDrives(connection, map.chassis)
+  const controllers = map.controllers === undefined ? [] : await connection.members(map.controllers, isController)
+  const ports = []
+  for (const controller of controllers) {
+    if (controller.Ports !== undefined) ports.push(...(await connection.members(controller.Ports['@odata.id'], isPort)))
+  }
+  const pools = await connection.members(map.pools, isPool)
+  const volumes = await connection.members(map.volumes, isVolume)
+  const fabric = await readFabric(connection, map.fabrics)
+  const bytesByDrive = new Map(drives.map(drive => [drive.locator, drive.capacityBytes]))
+  const groupByDrive = new Map(pools.flatMap(pool => groupsOf(pool).flatMap((group, index) => group.map(locator => [locator, index] as const))))
+  return {
+    identity: map.identity,
+    controllers: controllers.map(each => ({
+      locator: each['@odata.id'],
+      name: each.Name,
+      model: each.Model ?? null,
+      firmware: each.FirmwareVersion ?? null,
+      state: each.Status?.Health === 'Critical' ? 'failed' : 'fine',
+    })),
+    enclosures,
+    drives: drives.map(drive => ({ ...drive, groupIndex: groupByDrive.get(drive.locator) ?? null })),
+    ports: ports.map(each => ({
+      locator: each['@odata.id'],
+      name: each.Name,
+      protocol: each.PortProtocol ?? 'unknown',
+      speedBitsPerSecond: (each.CurrentSpeedGbps ?? 0) * 1e9,
+      isUp: each.LinkStatus === 'LinkUp' || each.LinkStatus === 'Up',
+      address: fabric.targetAddresses.get(each.Id ?? '') ?? null,
+    })),
+    pools: pools.map(pool => foundPool(pool, bytesByDrive)),
+    volumes: volumes.map(foundVolume),
+    mappings: fabric.mappings,
+    sensors,
+  }
+}
+
+async function readFabric(connection: Connection, fabricsPath: string | undefined) {
+  const mappings: Inventory['mappings'][number][] = []
+  const targetAddresses = new Map<string, string>()
+  const fabrics = fabricsPath === undefined ? [] : await connection.members(fabricsPath, isFabric)
+  for (const fabric of fabrics) {
+    const endpoints = fabric.Endpoints === undefined ? [] : await connection.members(fabric.Endpoints['@odata.id'], isEndpoint)
+    const groups = fabric.EndpointGroups === undefined ? [] : await connection.members(fabric.EndpointGroups['@odata.id'], isEndpointGroup)
+    const connections = fabric.Connections === undefined ? [] : await connection.members(fabric.Connections['@odata.id'], isConnection)
+    const nameOf = new Map(endpoints.map(each => [each['@odata.id'], each.Identifiers[0]?.DurableName ?? '']))
+    const groupAt = new Map(groups.map(each => [each['@odata.id'], each]))
+    for (const endpoint of endpoints) {
+      const address = endpoint.IPTransportDetails?.[0]?.IPv4Address?.Address
+      if (address !== undefined) targetAddresses.set((endpoint.Id ?? '').replace(/^target-/, ''), address)
+    }
+    for (const each of connections) {
+      const group = groupAt.get(each.Links?.InitiatorEndpointGroups?.[0]?.['@odata.id'] ?? '')
+      mappings.push(
+        ...each.VolumeInfo.map(info => ({
+          locator: each['@odata.id'],
+          volumeLocator: info.Volume['@odata.id'],
+          groupName: group?.Name ?? 'unnamed group',
+          lun: info.LUN ?? 0,
+          initiators: (group?.Endpoints ?? []).map(member => nameOf.get(member['@odata.id']) ?? ''),
+        })),
+      )
+    }
+  }
+  return { mappings, targetAddresses }
+}

@@ -1,0 +1,71 @@
+import type { RaidSchemeText } from '@/core/estate'
+import { raidLayout } from '@/core/layout'
+import type { Inventory } from '@/ports'
+import type { RedfishPool, RedfishVolume } from './schemas'
+
+type FoundPool = Inventory['pools'][number]
+type FoundVolume = Inventory['volumes'][number]
+
+/** RAID types of the standard, as layouts. Source: Swordfish, Volume.RAIDType. */
+const schemeByRaidType: Readonly<Record<string, RaidSchemeText>> = {
+  RAID0: { kind: 'parity', parityDrives: 0 },
+  RAID1: { kind: 'mirror', copies: 2 },
+  RAID1Triple: { kind: 'mirror', copies: 3 },
+  RAID5: { kind: 'parity', parityDrives: 1 },
+  RAID6: { kind: 'parity', parityDrives: 2 },
+  RAID6TP: { kind: 'parity', parityDrives: 3 },
+}
+
+/** The RAID type of a layout; undefined for one that the standard has no word for. */
+export const raidTypeOf = (scheme: RaidSchemeText) =>
+  Object.entries(schemeByRaidType).find(([, each]) => JSON.stringify(each) === JSON.stringify(scheme))?.[0]
+
+export const groupsOf = (pool: RedfishPool) => pool.CapacitySources.map(source => (source.ProvidingDrives?.Members ?? []).map(member => member['@odata.id']))
+export const sparesOf = (pool: RedfishPool) => (pool.Links?.DedicatedSpareDrives ?? []).map(spare => spare['@odata.id'])
+
+/** A pool as its system states it, with what redundancy and stranding take, recomputed from its groups' drives. */
+export function foundPool(pool: RedfishPool, bytesByDrive: ReadonlyMap<string, bigint>): FoundPool {
+  const scheme = schemeByRaidType[pool.SupportedRAIDTypes?.[0] ?? ''] ?? { kind: 'parity', parityDrives: 0 }
+  const groups = groupsOf(pool).map(group => group.map(locator => bytesByDrive.get(locator) ?? 0n))
+  const spareBytes = sparesOf(pool).reduce((sum, locator) => sum + (bytesByDrive.get(locator) ?? 0n), 0n)
+  const usableBytes = BigInt(pool.Capacity.Data.AllocatedBytes ?? 0)
+  const rawBytes = groups.flat().reduce((sum, bytes) => sum + bytes, spareBytes)
+  const strandedBytes = groups.reduce((sum, group) => {
+    const layout = raidLayout(group, scheme, group.length, 0)
+    return sum + (layout.feasible ? layout.strandedBytes : 0n)
+  }, 0n)
+  const redundancyBytes = rawBytes - spareBytes - strandedBytes - usableBytes
+  return {
+    locator: pool['@odata.id'],
+    name: pool.Name,
+    scheme,
+    groupSizes: groups.map(group => group.length),
+    spareCount: sparesOf(pool).length,
+    state: pool.Status.State === 'Starting' ? 'starting' : pool.Status.Health === 'Critical' ? 'failed' : pool.Status.Health === 'Warning' ? 'degraded' : 'fine',
+    rawBytes,
+    usableBytes,
+    writtenBytes: BigInt(pool.Capacity.Data.ConsumedBytes ?? 0),
+    provisionedBytes: BigInt(pool.Capacity.Data.ProvisionedBytes ?? 0),
+    metadataBytes: BigInt(pool.Capacity.Metadata?.AllocatedBytes ?? 0),
+    snapshotReserveBytes: BigInt(pool.Capacity.Snapshot?.GuaranteedBytes ?? 0),
+    redundancyBytes: redundancyBytes < 0n ? 0n : redundancyBytes,
+    strandedBytes,
+    spareBytes,
+  }
+}
+
+export const naaOf = (volume: RedfishVolume) =>
+  (volume.Identifiers.find(each => each.DurableNameFormat === 'NAA')?.DurableName ?? '').toLowerCase().replace(/[^0-9a-f]/g, '')
+
+export function foundVolume(volume: RedfishVolume): FoundVolume {
+  const sizeBytes = BigInt(volume.CapacityBytes)
+  return {
+    locator: volume['@odata.id'],
+    poolLocator: volume.CapacitySources[0]?.ProvidingPools?.Members?.[0]?.['@odata.id'] ?? '',
+    name: volume.Name ?? '',
+    naa: naaOf(volume),
+    sizeBytes,
+    isThin: volume.ProvisioningPolicy === 'Thin',
+    writtenBytes: volume.Capacity?.Data?.ConsumedBytes === undefined ? sizeBytes : BigInt(volume.Capacity.Data.ConsumedBytes),
+  }
+}

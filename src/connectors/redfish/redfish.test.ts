@@ -1,0 +1,149 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
+import { startFleet, type Fleet } from '@/standins'
+import type { FaultKind } from '@/standins/fleet'
+import type { StorageSystem } from '@/ports'
+import { hostAgent } from '../host'
+import { lookAt, redfishSystem } from '.'
+
+const anywhere = { control: 0, arrays: {}, hosts: {} }
+const never = new AbortController().signal
+const credentials = { userName: 'admin', password: 'heron-demo' }
+let folder: string
+let fleet: Fleet
+let address: string
+let heron: StorageSystem
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'fleet-'))
+  fleet = await startFleet(folder, anywhere, 36_000)
+  address = `http://127.0.0.1:${fleet.ports.arrays['heron']}`
+  heron = redfishSystem({ address, acceptedFingerprint: null }, credentials, never)
+})
+afterAll(async () => {
+  await fleet.stop()
+  rmSync(folder, { recursive: true })
+})
+
+const strike = (kind: FaultKind, times = 1) =>
+  fleet.faults.inject({ target: 'heron', kind, milliseconds: 50, retryAfterSeconds: 0.05, atRatio: 0.7, drive: '', times })
+
+async function done(task: string | null): Promise<string> {
+  for (;;) {
+    if (task === null) return 'done'
+    const { state } = await heron.task(task)
+    if (state !== 'running') return state
+    await pause(50)
+  }
+}
+
+const drives = async () => (await heron.inventory()).drives
+const poolOf = async (name: string, from: number, count: number) => {
+  const locators = (await drives()).slice(from, from + count).map(drive => drive.locator)
+  return { name, scheme: { kind: 'parity' as const, parityDrives: 2 }, groups: [locators], spares: [], snapshotReserveRatio: 0.1 }
+}
+
+test('a first look finds who it is and what it has, and warns of plain HTTP', async () => {
+  const look = await lookAt(address, credentials, never)
+  expect(look.isEncrypted).toBe(false)
+  expect(look.inventory.identity).toMatchObject({ name: 'heron', maker: 'Tallis & Thorne' })
+  expect(look.inventory.drives).toHaveLength(24)
+  expect(look.inventory.drives[0]).toMatchObject({ media: 'SSD', protocol: 'NVMe', role: 'unassigned', bay: 1 })
+  expect(look.inventory.enclosures).toEqual([expect.objectContaining({ bayCount: 24, baysPerRow: 24 })])
+  expect(look.inventory.ports.map(port => port.address)).toEqual(['10.60.1.11', '10.60.1.12', '10.60.1.21', '10.60.1.22'])
+})
+
+test('a wrong password, a closed port and a stranger are told apart', async () => {
+  await expect(lookAt(address, { ...credentials, password: 'wrong' }, never)).rejects.toMatchObject({ code: 'redfish.sign-in-refused' })
+  await expect(lookAt('http://127.0.0.1:9', credentials, never)).rejects.toMatchObject({ code: 'connection.not-reached' })
+  await expect(lookAt(`http://127.0.0.1:${fleet.ports.hosts['desk-1']}`, credentials, never)).rejects.toMatchObject({ code: 'redfish.no-storage-system' })
+})
+
+test('a broken or wrongly typed answer is refused whole', async () => {
+  strike('malformed')
+  await expect(heron.inventory()).rejects.toMatchObject({ code: 'connection.unreadable-answer' })
+  strike('wrong-types')
+  await expect(heron.inventory()).rejects.toMatchObject({ code: 'connection.unreadable-answer' })
+})
+
+test('a busy system is asked again when it said, an expired token is renewed', async () => {
+  strike('unavailable', 2)
+  strike('expired-token')
+  await expect(heron.inventory()).resolves.toMatchObject({ identity: { name: 'heron' } })
+})
+
+test('a system that does not answer is given up, and the caller can stop waiting', async () => {
+  const stop = new AbortController()
+  strike('not-answering')
+  const asked = redfishSystem({ address, acceptedFingerprint: null }, credentials, stop.signal).identity()
+  setTimeout(() => stop.abort(new Error('stopped by the caller')), 100)
+  await expect(asked).rejects.toThrow('stopped by the caller')
+})
+
+test('a pool, a volume, a mapping: only the mapped host sees it, and what it wrote reads back', async () => {
+  const pool = await heron.createPool(await poolOf('fast', 0, 8), 'k1')
+  expect(pool.task).not.toBeNull()
+  expect(await heron.poolByKey('k1')).toEqual(pool)
+  expect(await heron.pool(pool.locator)).toMatchObject({ isReady: false })
+  expect(await done(pool.task)).toBe('done')
+  expect(await heron.pool(pool.locator)).toMatchObject({ isReady: true, usableBytes: 6n * 7_681_501_126_656n })
+  const volume = await heron.createVolume({ name: 'data-01', poolLocator: pool.locator, sizeBytes: 4n * 1024n ** 4n, isThin: true }, 'k2')
+  expect((await heron.volumeByKey('k2'))?.locator).toBe(volume.locator)
+  const seen = await heron.volume(volume.locator)
+  const naa = seen?.naa ?? ''
+  const mapping = await heron.mapVolume(volume.locator, 'register', ['iqn.2019-04.example.marrowfield:register-1'], 'k3')
+  expect(await heron.mapVolume(volume.locator, 'register', ['iqn.2019-04.example.marrowfield:register-1'], 'k3')).toEqual(mapping)
+
+  const host = (name: string) => hostAgent(`http://127.0.0.1:${fleet.ports.hosts[name]}`, never)
+  const [target = ''] = await heron.targets()
+  await host('register-1').login(target)
+  await host('desk-1').login(target)
+  expect(await host('desk-1').rescan()).toEqual([])
+  expect(await host('register-1').rescan()).toEqual([expect.objectContaining({ naa, sizeBytes: 4n * 1024n ** 4n, lun: 0 })])
+  const end = 4n * 1024n ** 4n - 1_048_576n
+  const sent = await host('register-1').write(naa, end, 1_048_576, 'seed')
+  expect(await host('register-1').read(naa, end, 1_048_576)).toBe(sent)
+  expect(await host('register-1').read(naa, 0n, 4096)).not.toBe(sent)
+  await expect(host('desk-1').read(naa, 0n, 4096)).rejects.toMatchObject({ code: 'host.refused' })
+  expect((await heron.inventory()).volumes[0]).toMatchObject({ writtenBytes: 1_048_576n })
+  await expect(heron.removeVolume(volume.locator)).rejects.toMatchObject({ code: 'redfish.request-refused' })
+  await heron.unmapVolume(mapping.locator)
+  await expect(host('register-1').read(naa, 0n, 4096)).rejects.toMatchObject({ code: 'host.refused' })
+  await heron.removeVolume(volume.locator)
+  await heron.removeVolume(volume.locator)
+})
+
+test('drives in use are refused with the reason', async () => {
+  await expect(heron.createPool(await poolOf('second', 4, 8), 'k4')).rejects.toThrow(/in use/)
+})
+
+test('a task that fails says so with the reason', async () => {
+  strike('task-fails')
+  const pool = await heron.createPool(await poolOf('doomed', 8, 8), 'k5')
+  expect(await done(pool.task)).toBe('failed')
+  expect((await heron.task(pool.task ?? '')).why).toContain('internal error')
+  await heron.removePool(pool.locator)
+  expect((await drives()).filter(drive => drive.poolLocator === pool.locator)).toEqual([])
+})
+
+test('changes reach who listens', async () => {
+  const stop = new AbortController()
+  const heard = new Promise<void>(resolve => void heron.watch(resolve, stop.signal))
+  await pause(100)
+  const pool = await heron.createPool(await poolOf('heard', 16, 8), 'k6')
+  await heard
+  stop.abort()
+  expect(await done(pool.task)).toBe('done')
+})
+
+test('the fleet comes back as it was, and its half-done work goes on', async () => {
+  fleet.clock.setRate(1)
+  const pool = await heron.createPool(await poolOf('interrupted', 8, 8), 'k7')
+  await fleet.stop()
+  fleet = await startFleet(folder, fleet.ports, 1)
+  expect(await heron.pool(pool.locator)).toMatchObject({ name: 'interrupted', isReady: false })
+  fleet.clock.setRate(36_000)
+  expect(await done((await heron.poolByKey('k7'))?.task ?? null)).toBe('done')
+})

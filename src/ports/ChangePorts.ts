@@ -1,0 +1,31 @@
+import type { Estate } from '@/core/estate'
+import type { Host } from './Host'
+import type { StorageSystem } from './StorageSystem'
+
+/** What steps write into the records themselves; everything else is read from the systems after each step. */
+export interface EstateWriter {
+  /** Takes a probed system into the estate; safe to repeat. @returns its id */
+  readonly enrolSystem: (probeId: string, name: string, siteId: string | null, key: string) => Promise<string>
+  readonly forgetSystem: (systemId: string) => Promise<void>
+  readonly enrolHost: (host: { readonly name: string; readonly agentAddress: string; readonly operatingSystem: string; readonly initiators: readonly string[]; readonly groupName: string }, key: string) => Promise<string>
+  /** Reads a system anew into the records. */
+  readonly collect: (systemId: string) => Promise<void>
+  readonly hold: (volumeId: string, until: Date) => Promise<void>
+  readonly release: (volumeId: string) => Promise<void>
+  readonly locatorOf: (id: string) => Promise<string>
+  readonly idAt: (systemId: string, locator: string) => Promise<string | undefined>
+}
+
+/** Everything that a step or a proof may reach. */
+export interface ChangePorts {
+  readonly system: (systemId: string) => Promise<StorageSystem>
+  /** A system that has been looked at but not yet registered. */
+  readonly probedSystem: (probeId: string) => Promise<StorageSystem>
+  readonly host: (agentAddress: string) => Host
+  readonly records: EstateWriter
+  readonly estate: () => Promise<Estate>
+  readonly now: () => Promise<Date>
+  /** Says how far the step is (0 to 1), from work done; also where a pause or a stop takes effect. */
+  readonly progress: (doneRatio: number, words: string) => Promise<void>
+  readonly signal: AbortSignal
+}

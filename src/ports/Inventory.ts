@@ -1,0 +1,33 @@
+import type { Drive, Pool, Volume } from '@/core/estate'
+
+export interface SystemIdentity {
+  readonly uuid: string
+  readonly name: string
+  readonly maker: string
+  readonly model: string
+  readonly serial: string
+  readonly firmware: string | null
+  readonly redfishVersion: string
+}
+
+type Found<T> = Omit<T, 'id' | 'systemId' | 'revision' | 'poolId' | 'enclosureId' | 'state' | 'holdingUntil'> & { readonly locator: string }
+
+export interface SensorReading {
+  readonly name: string
+  readonly unit: string
+  readonly reading: number
+  readonly cautionAt: number | null
+}
+
+/** All that a system says it has, in the system's own locators; objects refer to each other by them. */
+export interface Inventory {
+  readonly identity: SystemIdentity
+  readonly controllers: readonly { readonly locator: string; readonly name: string; readonly model: string | null; readonly firmware: string | null; readonly state: 'fine' | 'failed' }[]
+  readonly enclosures: readonly { readonly locator: string; readonly name: string; readonly bayCount: number; readonly baysPerRow: number }[]
+  readonly drives: readonly (Found<Drive> & { readonly enclosureLocator: string; readonly poolLocator: string | null; readonly state: Drive['state'] })[]
+  readonly ports: readonly { readonly locator: string; readonly name: string; readonly protocol: string; readonly speedBitsPerSecond: number; readonly isUp: boolean; readonly address: string | null }[]
+  readonly pools: readonly (Found<Pool> & { readonly state: Pool['state'] })[]
+  readonly volumes: readonly (Found<Volume> & { readonly poolLocator: string })[]
+  readonly mappings: readonly { readonly locator: string; readonly volumeLocator: string; readonly groupName: string; readonly lun: number; readonly initiators: readonly string[] }[]
+  readonly sensors: readonly SensorReading[]
+}

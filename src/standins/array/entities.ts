@@ -1,0 +1,115 @@
+/** The parts of a simulated array as they are kept in the store. Bytes are decimal text; times are fleet milliseconds. */
+export interface DriveEntity {
+  readonly id: string
+  readonly enclosureId: string
+  readonly bay: number
+  readonly media: 'HDD' | 'SSD'
+  readonly protocol: 'NVMe' | 'SAS'
+  readonly formFactor: 'Drive2_5' | 'Drive3_5'
+  readonly rotationSpeedRpm: number | null
+  readonly capacityBytes: string
+  readonly model: string
+  readonly serial: string
+  readonly wwn: string
+  readonly firmware: string
+  readonly bytesPerSecond: number
+  readonly hoursAtStart: number
+  readonly lifeLeftPercent: number | null
+  readonly isFailed: boolean
+  readonly poolId: string | null
+  readonly groupIndex: number | null
+  readonly role: 'unassigned' | 'data' | 'spare'
+}
+
+export interface PoolEntity {
+  readonly id: string
+  readonly name: string
+  readonly description: string
+  readonly raidType: RaidType
+  readonly groups: readonly (readonly string[])[]
+  readonly spares: readonly string[]
+  readonly isReady: boolean
+  readonly rawBytes: string
+  readonly usableBytes: string
+  readonly metadataBytes: string
+  readonly snapshotReserveBytes: string
+}
+
+export const raidTypes = ['RAID1', 'RAID1Triple', 'RAID5', 'RAID6', 'RAID6TP'] as const
+export type RaidType = (typeof raidTypes)[number]
+
+export interface VolumeEntity {
+  readonly id: string
+  readonly poolId: string
+  readonly name: string
+  readonly description: string
+  readonly naa: string
+  readonly sizeBytes: string
+  readonly isThin: boolean
+  /** Accounted for workloads of the seed, whose bytes are not stored. */
+  readonly workloadBytes: string
+  /** Extents that hosts have really written. */
+  readonly storedExtents: number
+  readonly isReady: boolean
+}
+
+export interface EndpointEntity {
+  readonly id: string
+  readonly initiator: string
+}
+
+export interface GroupEntity {
+  readonly id: string
+  readonly name: string
+  readonly description: string
+  readonly endpointIds: readonly string[]
+}
+
+export interface ConnectionEntity {
+  readonly id: string
+  readonly description: string
+  readonly groupId: string
+  readonly volumeId: string
+  readonly lun: number
+}
+
+export interface TaskEntity {
+  readonly id: string
+  readonly name: string
+  readonly targetUri: string
+  readonly method: 'POST' | 'PATCH'
+  readonly jsonBody: string
+  readonly resultUri: string
+  readonly work: 'initialise-pool' | 'zero-volume' | 'rebuild-drive'
+  readonly subjectId: string
+  readonly state: 'Running' | 'Completed' | 'Exception'
+  readonly startedAt: number
+  readonly endedAt: number | null
+  /** Each drive's share of the work and its rate; done is the least of share and rate × worked time. */
+  readonly lanes: readonly { readonly bytes: number; readonly bytesPerSecond: number }[]
+  readonly workedSeconds: number
+  readonly message: string
+}
+
+export interface SessionEntity {
+  readonly id: string
+  readonly tokenHash: string
+  readonly userName: string
+  readonly usedAt: number
+}
+
+/** What never changes about an array. */
+export interface ArrayModel {
+  readonly name: string
+  readonly maker: string
+  readonly model: string
+  readonly serial: string
+  readonly uuid: string
+  readonly firmware: string
+  readonly site: string
+  readonly userName: string
+  readonly password: string
+  readonly enclosures: readonly { readonly id: string; readonly name: string; readonly model: string; readonly heightMm: number }[]
+  readonly controllers: readonly string[]
+  readonly ports: readonly { readonly id: string; readonly controller: string; readonly speedGbps: number; readonly address: string; readonly target: string }[]
+}

@@ -1,0 +1,5 @@
+export { SimulatedArray, extentBytes, type PoolRequest, type VolumeRequest } from './SimulatedArray'
+export { BlockStore } from './BlockStore'
+export { doneRatio, failDrive, work } from './work'
+export { Refused, badValue, notFound } from './Refused'
+export * from './entities'

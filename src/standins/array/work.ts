@@ -1,0 +1,50 @@
+import type { SimulatedArray } from './SimulatedArray'
+import type { TaskEntity } from './entities'
+import type { Entry } from '../fleet'
+
+/** How much of a task is done, from what its drives have written: each lane gives its rate until its share is done. */
+export function doneRatio(task: TaskEntity): number {
+  const total = task.lanes.reduce((sum, lane) => sum + lane.bytes, 0)
+  const done = task.lanes.reduce((sum, lane) => sum + Math.min(lane.bytes, lane.bytesPerSecond * task.workedSeconds), 0)
+  return total === 0 ? 1 : done / total
+}
+
+/** Lets an array's running tasks work for some fleet seconds. Time in which the process was not running is no work. */
+export function work(array: SimulatedArray, seconds: number): void {
+  const fault = array.faults.all().find(each => each.kind === 'task-fails' && each.target === array.model.name)
+  for (const task of array.all('tasks').filter(each => each.state === 'Running')) {
+    const worked: TaskEntity = { ...task, workedSeconds: task.workedSeconds + seconds }
+    if (fault !== undefined && doneRatio(worked) >= fault.atRatio) {
+      array.faults.strikes(array.model.name, 'task-fails')
+      array.store.commit([array.entry('tasks', { ...task, state: 'Exception', endedAt: array.clock.now(), message: 'The drive firmware reported an internal error.' })])
+      continue
+    }
+    const isDone = doneRatio(worked) >= 1
+    const ended: TaskEntity = isDone ? { ...worked, state: 'Completed', endedAt: array.clock.now() } : worked
+    array.store.commit([array.entry('tasks', ended), ...(isDone ? resultOf(array, task) : [])])
+  }
+}
+
+function resultOf(array: SimulatedArray, task: TaskEntity): Entry[] {
+  if (task.work === 'initialise-pool') return [array.entry('pools', { ...array.one('pools', task.subjectId), isReady: true })]
+  if (task.work === 'zero-volume') return [array.entry('volumes', { ...array.one('volumes', task.subjectId), isReady: true })]
+  return []
+}
+
+/** A drive fails: a spare of its pool, if there is one, takes its place and is filled at half a drive's rate. */
+export function failDrive(array: SimulatedArray, enclosureId: string, bay: number): void {
+  const drive = array.all('drives').find(each => each.enclosureId === enclosureId && each.bay === bay)
+  if (drive === undefined || drive.isFailed) return
+  const spare = array.all('drives').find(each => each.poolId === drive.poolId && each.role === 'spare' && !each.isFailed)
+  const failed = array.entry('drives', { ...drive, isFailed: true })
+  const pool = drive.poolId === null ? undefined : array.one('pools', drive.poolId)
+  if (pool === undefined || drive.role !== 'data' || spare === undefined) return array.store.commit([failed])
+  const groups = pool.groups.map(group => group.map(id => (id === drive.id ? spare.id : id)))
+  const lanes = [{ bytes: Number(spare.capacityBytes), bytesPerSecond: spare.bytesPerSecond * 0.5 }]
+  array.store.commit([
+    array.entry('drives', { ...drive, isFailed: true, poolId: null, groupIndex: null, role: 'unassigned' }),
+    array.entry('drives', { ...spare, role: 'data', groupIndex: drive.groupIndex }),
+    array.entry('pools', { ...pool, groups, spares: pool.spares.filter(id => id !== spare.id) }),
+    array.entry('tasks', array.task(`Rebuild onto ${spare.serial}`, 'rebuild-drive', pool.id, {}, lanes)),
+  ])
+}

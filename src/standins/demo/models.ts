@@ -1,0 +1,55 @@
+import type { ArrayModel } from '../array'
+import { seededHex, seededUuid } from '../fleet'
+import type { HostModel } from '../host'
+
+/** The arrays and hosts of the museum. Every name is invented. */
+const seed = 'marrowfield'
+
+const model = (name: string, maker: string, product: string, site: string, firmware: string, subnet: number, rest: Pick<ArrayModel, 'enclosures'>): ArrayModel => ({
+  name,
+  maker,
+  model: product,
+  serial: seededHex(seed, name, 10).toUpperCase(),
+  uuid: seededUuid(seed, name),
+  firmware,
+  site,
+  userName: 'admin',
+  password: `${name}-demo`,
+  controllers: ['A', 'B'],
+  ports: ['A', 'B'].flatMap(controller =>
+    [1, 2].map(number => ({
+      id: `${controller}${number}`,
+      controller,
+      speedGbps: 25,
+      address: `10.60.${subnet}.${(controller === 'A' ? 10 : 20) + number}`,
+      target: `iqn.2019-04.example.marrowfield:${name}.${controller.toLowerCase()}${number}`,
+    })),
+  ),
+  ...rest,
+})
+
+export const heron = model('heron', 'Tallis & Thorne', 'Ardea F24', 'Canal House', '4.2.1', 1, {
+  enclosures: [{ id: '1', name: 'Enclosure 1', model: 'Ardea F24', heightMm: 88 }],
+})
+
+export const bittern = model('bittern', 'Ferrow', 'Mire H56', 'Canal House', '7.0.3', 2, {
+  enclosures: [
+    { id: '0', name: 'Head', model: 'Mire H56', heightMm: 88 },
+    ...[1, 2, 3, 4].map(number => ({ id: `${number}`, name: `Shelf ${number}`, model: 'Mire S12', heightMm: 88 })),
+  ],
+})
+
+const host = (name: string, initiatorCount = 1): HostModel => ({
+  name,
+  operatingSystem: 'Linux 6.1',
+  initiators: Array.from({ length: initiatorCount }, (_, index) => `iqn.2019-04.example.marrowfield:${name}${index === 0 ? '' : `.${index + 1}`}`),
+})
+
+export const hostModels: readonly (HostModel & { readonly group: string })[] = [
+  { ...host('register-1'), group: 'accession-register' },
+  { ...host('register-2'), group: 'accession-register' },
+  { ...host('scanner-gate'), group: 'ct-scans' },
+  { ...host('desk-1'), group: 'reading-room' },
+  { ...host('tickets'), group: 'ticket-desk' },
+  { ...host('kiosk-7', 0), group: 'kiosk' },
+]

@@ -1,0 +1,125 @@
+import { createHash } from 'node:crypto'
+import { WendrelError, type Refusal } from '@/core/errors'
+import type { SimulatedArray } from '../array'
+import type { VolumeEntity } from '../array'
+import { seededHex, type Store } from '../fleet'
+
+export interface HostModel {
+  readonly name: string
+  readonly operatingSystem: string
+  readonly initiators: readonly string[]
+}
+
+/** A disk as the host saw it at its last rescan. */
+interface Device {
+  readonly naa: string
+  readonly sizeBytes: string
+  readonly lun: number
+  readonly path: string
+}
+
+interface HostState {
+  readonly logins: readonly string[]
+  readonly devices: readonly Device[]
+}
+
+/** What a host's agent refuses. */
+export class HostRefused extends WendrelError {
+  readonly code = 'standin.host-refused'
+  constructor(
+    readonly status: number,
+    refusal: Refusal,
+  ) {
+    super(refusal)
+  }
+}
+
+const most = 64 * 1024 * 1024
+
+/** A host with its initiators. It reaches an array's bytes only through a login and a mapping, as its rescan found them. */
+export class SimulatedHost {
+  constructor(
+    readonly model: HostModel,
+    private readonly store: Store,
+    private readonly arrays: readonly SimulatedArray[],
+  ) {}
+
+  get state(): HostState {
+    return this.store.one<HostState>('hosts', this.model.name) ?? { logins: [], devices: [] }
+  }
+
+  login(target: string): void {
+    if (this.model.initiators.length === 0) throw refuse(409, 'The host did not log in.', 'It has no initiator.', 'Configure an initiator on the host.')
+    const array = this.arrays.find(each => each.model.ports.some(port => port.target === target))
+    if (array === undefined) throw refuse(502, 'The host did not log in.', `No target answers to ${target}.`, 'Check the name and the network.')
+    if (array.faults.strikes(array.model.name, 'not-answering') !== undefined) throw refuse(504, 'The host did not log in.', 'The target does not answer.', 'Try again.')
+    if (this.state.logins.includes(target)) return
+    this.#save({ ...this.state, logins: [...this.state.logins, target] })
+  }
+
+  rescan(): readonly Device[] {
+    const seen = new Map<string, Device>()
+    for (const { volume, lun } of this.#reachable()) {
+      seen.set(volume.naa, { naa: volume.naa, sizeBytes: volume.sizeBytes, lun, path: `/dev/disk/by-id/wwn-0x${volume.naa}` })
+    }
+    const devices = [...seen.values()]
+    this.#save({ ...this.state, devices })
+    return devices
+  }
+
+  /** Writes bytes that follow from a seed. @returns their SHA-256, computed before they leave the host */
+  write(naa: string, offset: bigint, length: number, seed: string): string {
+    const { array, volume } = this.#open(naa, offset, length)
+    const data = patternOf(seed, length)
+    const storedExtents = array.blocks.write(volume.id, offset, data)
+    if (storedExtents !== volume.storedExtents) array.store.commit([array.entry('volumes', { ...volume, storedExtents })])
+    return sha256(data)
+  }
+
+  /** @returns the SHA-256 of the bytes as they are stored */
+  read(naa: string, offset: bigint, length: number): string {
+    const { array, volume } = this.#open(naa, offset, length)
+    return sha256(array.blocks.read(volume.id, offset, length))
+  }
+
+  discard(naa: string, offset: bigint, length: number): void {
+    const { array, volume } = this.#open(naa, offset, length)
+    const storedExtents = array.blocks.discard(volume.id, offset, length)
+    array.store.commit([array.entry('volumes', { ...volume, storedExtents })])
+  }
+
+  #open(naa: string, offset: bigint, length: number): { array: SimulatedArray; volume: VolumeEntity } {
+    const device = this.state.devices.find(each => each.naa === naa)
+    if (device === undefined) throw refuse(404, `No disk ${naa} is here.`, 'The last rescan did not find it.', 'Map the volume to the host and rescan.')
+    if (length <= 0 || length > most) throw refuse(400, 'Nothing was done.', `A request covers 1 to ${most} bytes.`, 'Ask for less.')
+    if (offset < 0n || offset + BigInt(length) > BigInt(device.sizeBytes)) throw refuse(400, 'Nothing was done.', 'The range ends beyond the disk.', 'Stay inside the disk.')
+    const now = this.#reachable().find(each => each.volume.naa === naa)
+    if (now === undefined) throw refuse(403, `The disk ${naa} does not answer.`, 'The array no longer shows it to this host.', 'Rescan.')
+    return now
+  }
+
+  #reachable(): { array: SimulatedArray; volume: VolumeEntity; lun: number }[] {
+    return this.arrays
+      .filter(array => array.model.ports.some(port => this.state.logins.includes(port.target)))
+      .flatMap(array => this.model.initiators.flatMap(initiator => array.visibleTo(initiator).map(seen => ({ array, ...seen }))))
+  }
+
+  #save(state: HostState): void {
+    this.store.put('hosts', this.model.name, state)
+  }
+}
+
+const refuse = (status: number, what: string, why: string, remedy: string) => new HostRefused(status, { what, why, remedy })
+const sha256 = (data: Buffer) => createHash('sha256').update(data).digest('hex')
+
+/** Bytes that no block repeats: each block of an extent's 4 KiB is keyed by seed and place. */
+function patternOf(seed: string, length: number): Buffer {
+  const block = 4096
+  const data = Buffer.alloc(length)
+  for (let at = 0; at < length; at += block) {
+    const line = Buffer.from(seededHex(seed, `${at}`, 64), 'hex')
+    for (let within = at; within < Math.min(at + block, length); within += line.length) line.copy(data, within)
+  }
+  return data
+}
+

@@ -1,0 +1,1 @@
+export { startFleet, type Fleet, type FleetPorts } from './startFleet'

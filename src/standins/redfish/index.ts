@@ -1,0 +1,18 @@
+import Fastify, { type FastifyInstance } from 'fastify'
+import type { SimulatedArray } from '../array'
+import { answering } from './answering'
+import { changeRoutes } from './changeRoutes'
+import { eventStream } from './eventStream'
+import { readRoutes } from './readRoutes'
+import { Sessions } from './sessions'
+
+/** An array's management service over HTTP, not yet listening. */
+export function redfishService(array: SimulatedArray): FastifyInstance {
+  const server = Fastify({ forceCloseConnections: true, routerOptions: { ignoreTrailingSlash: false } })
+  const sessions = new Sessions(array)
+  answering(server, array, sessions)
+  readRoutes(server, array, sessions)
+  changeRoutes(server, array, sessions)
+  eventStream(server, array)
+  return server
+}

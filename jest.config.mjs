@@ -5,7 +5,9 @@ const resolved = withNext({
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx', '<rootDir>/commands/**/*.test.ts'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
-  testTimeout: 30_000,
+  testTimeout: 60_000,
+  globalSetup: '<rootDir>/commands/testing/globalSetup.ts',
+  globalTeardown: '<rootDir>/commands/testing/globalTeardown.ts',
 })
 
 export default async () => ({

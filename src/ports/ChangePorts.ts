@@ -12,7 +12,6 @@ export interface EstateWriter {
   readonly collect: (systemId: string) => Promise<void>
   readonly hold: (volumeId: string, until: Date) => Promise<void>
   readonly release: (volumeId: string) => Promise<void>
-  readonly locatorOf: (id: string) => Promise<string>
   readonly idAt: (systemId: string, locator: string) => Promise<string | undefined>
 }
 

@@ -73,16 +73,20 @@ export class Connection {
   }
 
   async #ask(method: string, path: string, body?: unknown, ifMatch?: string): Promise<Answered> {
-    for (let attempt = 1; ; attempt += 1) {
+    let renewals = 0
+    let patience = 0
+    for (;;) {
       const token = this.#token ?? (await this.#signIn())
       const headers = { 'X-Auth-Token': token, ...(ifMatch === undefined ? {} : { 'If-Match': ifMatch }) }
       const answer = await exchange(this.endpoint, method, path, { headers, body, stop: this.stop })
       // A 401 or 503 says that nothing was done, so these two may be asked again.
-      if (answer.status === 401 && attempt <= 2) {
+      if (answer.status === 401 && renewals < 2) {
+        renewals += 1
         if (this.#token === token) this.#token = undefined
         continue
       }
-      if (answer.status === 503 && attempt < busyTries) {
+      if (answer.status === 503 && patience < busyTries) {
+        patience += 1
         await pause(Math.min(mostPatientSeconds, Number(answer.headers['retry-after'] ?? 1) || 1) * 1000, undefined, { signal: this.stop })
         continue
       }

@@ -1,4 +1,5 @@
 export { redfishSystem } from './redfishSystem'
-export { lookAt, type FirstLook } from './lookAt'
+export { lookAt } from './lookAt'
+export { probeFound } from './probeFound'
 export type { Credentials } from './Connection'
 export { NoStorageSystem, RequestRefused, SignInRefused } from './errors'

@@ -16,7 +16,7 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
   const pools = await connection.members(map.pools, isPool)
   const volumes = await connection.members(map.volumes, isVolume)
   const fabric = await readFabric(connection, map.fabrics)
-  const bytesByDrive = new Map(drives.map(drive => [drive.locator, drive.capacityBytes]))
+  const driveAt = new Map(drives.map(drive => [drive.locator, drive]))
   const groupByDrive = new Map(pools.flatMap(pool => groupsOf(pool).flatMap((group, index) => group.map(locator => [locator, index] as const))))
   return {
     identity: map.identity,
@@ -37,7 +37,7 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
       isUp: each.LinkStatus === 'LinkUp' || each.LinkStatus === 'Up',
       address: fabric.targetAddresses.get(each.Id ?? '') ?? null,
     })),
-    pools: pools.map(pool => foundPool(pool, bytesByDrive)),
+    pools: pools.map(pool => foundPool(pool, driveAt)),
     volumes: volumes.map(foundVolume),
     mappings: fabric.mappings,
     sensors,

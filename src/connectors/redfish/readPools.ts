@@ -24,10 +24,12 @@ export const groupsOf = (pool: RedfishPool) => pool.CapacitySources.map(source =
 export const sparesOf = (pool: RedfishPool) => (pool.Links?.DedicatedSpareDrives ?? []).map(spare => spare['@odata.id'])
 
 /** A pool as its system states it, with what redundancy and stranding take, recomputed from its groups' drives. */
-export function foundPool(pool: RedfishPool, bytesByDrive: ReadonlyMap<string, bigint>): FoundPool {
+export function foundPool(pool: RedfishPool, driveAt: ReadonlyMap<string, Inventory['drives'][number]>): FoundPool {
+  const bytesOf = (locator: string) => driveAt.get(locator)?.capacityBytes ?? 0n
+  const first = driveAt.get(groupsOf(pool)[0]?.[0] ?? '')
   const scheme = schemeByRaidType[pool.SupportedRAIDTypes?.[0] ?? ''] ?? { kind: 'parity', parityDrives: 0 }
-  const groups = groupsOf(pool).map(group => group.map(locator => bytesByDrive.get(locator) ?? 0n))
-  const spareBytes = sparesOf(pool).reduce((sum, locator) => sum + (bytesByDrive.get(locator) ?? 0n), 0n)
+  const groups = groupsOf(pool).map(group => group.map(bytesOf))
+  const spareBytes = sparesOf(pool).reduce((sum, locator) => sum + bytesOf(locator), 0n)
   const usableBytes = BigInt(pool.Capacity.Data.AllocatedBytes ?? 0)
   const rawBytes = groups.flat().reduce((sum, bytes) => sum + bytes, spareBytes)
   const strandedBytes = groups.reduce((sum, group) => {
@@ -39,6 +41,7 @@ export function foundPool(pool: RedfishPool, bytesByDrive: ReadonlyMap<string, b
     locator: pool['@odata.id'],
     name: pool.Name,
     scheme,
+    driveKind: { media: first?.media ?? 'HDD', protocol: first?.protocol ?? 'SAS' },
     groupSizes: groups.map(group => group.length),
     spareCount: sparesOf(pool).length,
     state: pool.Status.State === 'Starting' ? 'starting' : pool.Status.Health === 'Critical' ? 'failed' : pool.Status.Health === 'Warning' ? 'degraded' : 'fine',

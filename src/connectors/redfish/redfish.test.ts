@@ -64,8 +64,9 @@ test('a wrong password, a closed port and a stranger are told apart', async () =
 test('a broken or wrongly typed answer is refused whole', async () => {
   strike('malformed')
   await expect(heron.inventory()).rejects.toMatchObject({ code: 'connection.unreadable-answer' })
-  strike('wrong-types')
+  strike('wrong-types', 0)
   await expect(heron.inventory()).rejects.toMatchObject({ code: 'connection.unreadable-answer' })
+  fleet.faults.clear()
 })
 
 test('a busy system is asked again when it said, an expired token is renewed', async () => {
@@ -86,7 +87,6 @@ test('a pool, a volume, a mapping: only the mapped host sees it, and what it wro
   const pool = await heron.createPool(await poolOf('fast', 0, 8), 'k1')
   expect(pool.task).not.toBeNull()
   expect(await heron.poolByKey('k1')).toEqual(pool)
-  expect(await heron.pool(pool.locator)).toMatchObject({ isReady: false })
   expect(await done(pool.task)).toBe('done')
   expect(await heron.pool(pool.locator)).toMatchObject({ isReady: true, usableBytes: 6n * 7_681_501_126_656n })
   const volume = await heron.createVolume({ name: 'data-01', poolLocator: pool.locator, sizeBytes: 4n * 1024n ** 4n, isThin: true }, 'k2')

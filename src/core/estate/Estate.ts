@@ -18,6 +18,13 @@ export interface Estate {
   readonly pastMisses: readonly number[]
   /** Objects that a running change holds, by id, with that change's title. */
   readonly claims: ReadonlyMap<string, string>
+  readonly settings: EstateSettings
+}
+
+/** What the administrators have set for the whole estate. */
+export interface EstateSettings {
+  readonly volumeNaming: string
+  readonly holdingDays: number
 }
 
 /** What a kind of change reads. Systems, sites, pools and hosts are few and always given; drives and volumes only as asked for. */
@@ -35,6 +42,7 @@ export interface EstateNeeds {
 export const emptyEstate: Estate = {
   sites: [], systems: [], controllers: [], enclosures: [], drives: [], ports: [], pools: [], volumes: [],
   hostGroups: [], hosts: [], mappings: [], probes: [], pastMisses: [], claims: new Map(),
+  settings: { volumeNaming: '{group}-{purpose}-{nn}', holdingDays: 7 },
 }
 
 /** The object with an id, or undefined. Linear: estates given to plans are slices. */

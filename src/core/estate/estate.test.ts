@@ -1,12 +1,12 @@
 import { emptyEstate, estateLadder, brokenInvariants, nameByPattern, nameCheck, namePrefix, suffixOf, type Drive, type Pool } from '.'
 
 const pool: Pool = {
-  id: 'p', systemId: 's', name: 'bulk', scheme: { kind: 'parity', parityDrives: 2 }, groupSizes: [6], spareCount: 1, state: 'fine',
+  id: 'p', systemId: 's', locator: '/p', name: 'bulk', scheme: { kind: 'parity', parityDrives: 2 }, driveKind: { media: 'HDD', protocol: 'SAS' }, groupSizes: [6], spareCount: 1, state: 'fine',
   rawBytes: 70n, usableBytes: 40n, writtenBytes: 11n, provisionedBytes: 20n, metadataBytes: 1n, snapshotReserveBytes: 4n,
   redundancyBytes: 20n, strandedBytes: 0n, spareBytes: 10n, revision: 1,
 }
 const drive: Drive = {
-  id: 'd', systemId: 's', enclosureId: 'e', bay: 3, name: 'drive 3', media: 'HDD', protocol: 'SAS', capacityBytes: 10n, model: 'm', serial: 'zq9a417',
+  id: 'd', systemId: 's', locator: '/d', enclosureId: 'e', bay: 3, name: 'drive 3', media: 'HDD', protocol: 'SAS', capacityBytes: 10n, model: 'm', serial: 'zq9a417',
   wwn: null, firmware: null, state: 'fine', role: 'data', poolId: 'p', groupIndex: 0, rotationSpeedRpm: 7200, powerOnHours: 1, wearRatio: null, revision: 1,
 }
 

@@ -1,5 +1,5 @@
 export * from './schemas'
-export { byId, emptyEstate, type Estate, type EstateNeeds } from './Estate'
+export { byId, emptyEstate, type Estate, type EstateNeeds, type EstateSettings } from './Estate'
 export { brokenInvariants, type BrokenInvariant } from './invariants'
 export { nameByPattern, nameCheck, namePrefix } from './names'
 export { estateLadder, poolLadder, provisionableBytes, unassignedBytes } from './poolLadder'

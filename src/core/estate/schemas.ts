@@ -8,6 +8,7 @@ const nullableId = { type: ['string', 'null'], format: 'uuid' } as const
 const nullableText = { type: ['string', 'null'], maxLength: 2000 } as const
 const instant = { type: 'string', format: 'date-time' } as const
 const nullableInstant = { type: ['string', 'null'], format: 'date-time' } as const
+const locator = { type: 'string', minLength: 1, maxLength: 2048 } as const
 const revision = { type: 'integer', minimum: 1 } as const
 const count = { type: 'integer', minimum: 0 } as const
 
@@ -56,6 +57,7 @@ export const enclosureSchema = object({ id: idSchema, systemId: idSchema, name: 
 export const driveSchema = object({
   id: idSchema,
   systemId: idSchema,
+  locator,
   enclosureId: nullableId,
   bay: count,
   name: nameSchema,
@@ -90,8 +92,10 @@ export const portSchema = object({
 export const poolSchema = object({
   id: idSchema,
   systemId: idSchema,
+  locator,
   name: nameSchema,
   scheme: raidSchemeSchema,
+  driveKind: object({ media: { enum: ['HDD', 'SSD'] }, protocol: { enum: ['NVMe', 'SAS', 'SATA'] } }),
   groupSizes: { type: 'array', items: count },
   spareCount: count,
   state: { enum: ['starting', 'fine', 'degraded', 'failed'] },
@@ -110,6 +114,7 @@ export const poolSchema = object({
 export const volumeSchema = object({
   id: idSchema,
   systemId: idSchema,
+  locator,
   poolId: idSchema,
   name: nameSchema,
   naa: { type: 'string', pattern: '^[0-9a-f]{32}$' },
@@ -133,7 +138,7 @@ export const hostSchema = object({
   revision,
 })
 
-export const mappingSchema = object({ id: idSchema, systemId: idSchema, volumeId: idSchema, hostGroupId: nullableId, groupName: nameSchema, lun: count, revision })
+export const mappingSchema = object({ id: idSchema, systemId: idSchema, locator, volumeId: idSchema, hostGroupId: nullableId, groupName: nameSchema, lun: count, revision })
 
 /** What a look at a management address found, before the system is registered. Secrets are kept apart from it. */
 export const probeSchema = object({

@@ -1,4 +1,4 @@
 export { isReady, type Effect, type ObjectRead, type Plan, type PlanCheck, type PlannedStep, type RungText, type Sketch } from './Plan'
-export { planDifference } from './planDifference'
+export { isStale, planDifference } from './planDifference'
 export { changeStates, canMove, type ChangeState } from './changeStates'
 export { runSheet, type Lane, type JournalMark } from './runSheet'

@@ -17,3 +17,10 @@ export function planDifference(before: Plan, after: Plan): string[] {
 }
 
 const isOther = (before: ObjectRead | undefined, after: ObjectRead) => before === undefined || before.revision !== after.revision
+
+/** Whether a plan no longer rests on what is there: an object has another revision, or a check that held has fallen. Mere figures move all the time. */
+export function isStale(before: Plan, after: Plan): boolean {
+  const seen = new Map(before.reads.map(read => [read.id, read]))
+  const fallen = after.checks.some(check => !check.holds && check.level === 'must')
+  return fallen || after.reads.length !== before.reads.length || after.reads.some(read => isOther(seen.get(read.id), read))
+}

@@ -1,0 +1,61 @@
+import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
+import { byId, type Estate } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import { forecastBefore } from '@/core/transfer'
+import type { ChangeKind } from '../ChangeKind'
+import { answers, must, unclaimed } from '../parts/checks'
+import { readsOf } from '../parts/reads'
+
+const intentSchema = {
+  type: 'object',
+  required: ['volumeId'],
+  additionalProperties: false,
+  properties: { volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' } },
+} as const satisfies JSONSchema
+type Intent = FromSchema<typeof intentSchema>
+type Step = Readonly<{ step: 'delete'; systemId: string; volumeLocator: string }>
+
+function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
+  const volume = byId(estate.volumes, intent.volumeId)
+  const system = byId(estate.systems, volume?.systemId)
+  const pool = byId(estate.pools, volume?.poolId)
+  const isOver = volume?.holdingUntil != null && Date.parse(volume.holdingUntil) <= now.getTime()
+  const claims = volume === undefined ? [] : [volume.id]
+  const forecast = forecastBefore(0n, [], 0.5, estate.pastMisses)
+  return {
+    title: `Delete ${volume?.name ?? 'a volume'} after its holding`,
+    checks: [
+      must('holding-over', isOver, isOver ? 'Its time in holding is over.' : 'Its time in holding is not over: it can still be brought back.'),
+      ...(system === undefined ? [] : [answers(system)]),
+      unclaimed(estate, claims),
+    ],
+    effects: pool === undefined ? [] : [{ figure: 'writtenBytes', label: `Written in ${pool.name}`, unit: 'bytes', before: `${pool.writtenBytes}`, after: `${pool.writtenBytes - (volume?.writtenBytes ?? 0n)}` }],
+    oneWay: ['Nothing brings it back after this.'],
+    undo: { possible: false, how: 'It cannot be undone.' },
+    steps: [{ name: 'delete', words: 'Delete it from its pool', forecast, step: { step: 'delete', systemId: system?.id ?? '', volumeLocator: volume?.locator ?? '' } }],
+    forecast,
+    reads: readsOf('volume', [volume]),
+    claims,
+    proof: 'The system is asked for the volume again: it must be gone.',
+  }
+}
+
+/** Drafted by the worker alone, when a holding has ended. */
+export const deleteHeldVolume: ChangeKind<Intent, Step> = {
+  kind: 'delete-held-volume',
+  title: 'Delete a held volume',
+  intentSchema,
+  needs: ({ volumeId }) => ({ volumeIds: volumeId === '' ? [] : [volumeId] }),
+  plan,
+  async runStep(step, _context, ports) {
+    await (await ports.system(step.systemId)).removeVolume(step.volumeLocator)
+    return { systemId: step.systemId, volumeLocator: step.volumeLocator }
+  },
+  undoStep: async () => 'The volume has been deleted.',
+  async prove(_intent, _plan, facts, ports) {
+    const stated = await (await ports.system(facts['systemId'] ?? '')).volume(facts['volumeLocator'] ?? '')
+    return [{ claim: 'The volume is gone', holds: stated === undefined, measured: { stated: stated?.name ?? 'nothing' } }]
+  },
+  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  reverse: () => undefined,
+}

@@ -1,0 +1,24 @@
+import { WendrelError } from '@/core/errors'
+
+/** No kind of change has that name. */
+export class UnknownKind extends WendrelError {
+  readonly code = 'change.unknown-kind'
+  constructor(name: string, known: readonly string[]) {
+    super({ what: `"${name.slice(0, 60)}" is no kind of change.`, why: 'The register does not name it.', remedy: `Use one of ${known.join(', ')}.` })
+  }
+}
+
+/** What was sent is not an intent of that kind. */
+export class IntentRefused extends WendrelError {
+  readonly code = 'change.intent-refused'
+  constructor(
+    kind: string,
+    readonly faults: readonly { readonly field: string; readonly why: string }[],
+  ) {
+    super({
+      what: `The draft of ${kind} was not taken.`,
+      why: faults.map(fault => `${fault.field === '' ? 'The intent' : fault.field} ${fault.why}.`).join(' '),
+      remedy: 'Correct the named fields; the schema of each kind is in the OpenAPI document.',
+    })
+  }
+}

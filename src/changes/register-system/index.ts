@@ -1,0 +1,18 @@
+import type { ChangeKind } from '../ChangeKind'
+import { plan } from './plan'
+import { prove } from './proof'
+import { intentSchema, type Intent } from './schema'
+import { runStep, undoStep, type Step } from './steps'
+
+export const registerSystem: ChangeKind<Intent, Step> = {
+  kind: 'register-system',
+  title: 'Register a system',
+  intentSchema,
+  needs: ({ probeId }, facts) => ({ probeId, drivesOfSystems: facts?.['systemId'] === undefined ? [] : [facts['systemId']] }),
+  plan,
+  runStep,
+  undoStep,
+  prove,
+  collects: () => [],
+  reverse: () => undefined,
+}

@@ -1,0 +1,16 @@
+import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
+
+/** `probeId` names a first look at the system's address, which holds the credentials sealed: they are never part of an intent. */
+export const intentSchema = {
+  type: 'object',
+  required: ['probeId', 'name', 'siteId', 'isPlainHttpAccepted', 'acceptedFingerprint'],
+  additionalProperties: false,
+  properties: {
+    probeId: { type: 'string', maxLength: 36, pattern: '^([0-9a-f-]{36})?$' },
+    name: { type: 'string', maxLength: 255 },
+    siteId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    isPlainHttpAccepted: { type: 'boolean' },
+    acceptedFingerprint: { type: 'string', maxLength: 128 },
+  },
+} as const satisfies JSONSchema
+export type Intent = FromSchema<typeof intentSchema>

@@ -1,0 +1,72 @@
+import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
+import { byId, type Estate } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import { forecastBefore } from '@/core/transfer'
+import type { ChangeKind } from '../ChangeKind'
+import { answers, must, unclaimed, warn } from '../parts/checks'
+import { lookFrom, seesItNot } from '../parts/hostProof'
+import { readsOf } from '../parts/reads'
+
+const intentSchema = {
+  type: 'object',
+  required: ['volumeId', 'hostGroupId'],
+  additionalProperties: false,
+  properties: { volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' }, hostGroupId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' } },
+} as const satisfies JSONSchema
+type Intent = FromSchema<typeof intentSchema>
+type Step = Readonly<{ step: 'unmap'; systemId: string; volumeLocator: string; naa: string; mappingLocator: string; groupName: string; initiators: readonly string[] }>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const volume = byId(estate.volumes, intent.volumeId)
+  const system = byId(estate.systems, volume?.systemId)
+  const group = byId(estate.hostGroups, intent.hostGroupId)
+  const mapping = estate.mappings.find(each => each.volumeId === volume?.id && each.hostGroupId === group?.id)
+  const hosts = estate.hosts.filter(host => host.hostGroupId === group?.id)
+  const claims = volume === undefined ? [] : [volume.id]
+  const forecast = forecastBefore(0n, [], 0.4, estate.pastMisses)
+  return {
+    title: `Unmap ${volume?.name ?? 'a volume'} from ${group?.name ?? '…'}`,
+    checks: [
+      must('mapped', mapping !== undefined, mapping === undefined ? 'Choose a volume and a group that sees it.' : `${mapping.groupName} sees it as LUN ${mapping.lun}.`, { field: 'hostGroupId' }),
+      ...(system === undefined ? [] : [answers(system)]),
+      warn('unmounted', hosts.length === 0, `${hosts.map(host => host.name).join(', ') || 'No host'} will lose it at once. Unmount it there first: what is not yet written would be lost.`),
+      unclaimed(estate, claims),
+    ],
+    effects: [{ figure: 'hosts', label: 'Hosts that lose it', unit: 'count', before: hosts.length, after: 0 }],
+    oneWay: [],
+    undo: { possible: true, how: 'It can be mapped again; its data stays as it is.' },
+    steps: [{ name: 'unmap', words: `Take it from ${group?.name ?? '…'}`, forecast, step: { step: 'unmap', systemId: system?.id ?? '', volumeLocator: volume?.locator ?? '', naa: volume?.naa ?? '', mappingLocator: mapping?.locator ?? '', groupName: group?.name ?? '', initiators: hosts.flatMap(host => host.initiators) } }],
+    forecast,
+    reads: [...readsOf('system', [system]), ...readsOf('volume', [volume]), ...readsOf('host group', [group])],
+    claims,
+    proof: 'Every host of the group rescans and no longer finds it.',
+  }
+}
+
+export const unmapVolume: ChangeKind<Intent, Step> = {
+  kind: 'unmap-volume',
+  title: 'Unmap a volume',
+  intentSchema,
+  needs: ({ volumeId }) => ({ volumeIds: volumeId === '' ? [] : [volumeId] }),
+  plan,
+  async runStep(step, _context, ports) {
+    await (await ports.system(step.systemId)).unmapVolume(step.mappingLocator)
+    return { naa: step.naa, systemId: step.systemId }
+  },
+  async undoStep(step, { key }, ports) {
+    await (await ports.system(step.systemId)).mapVolume(step.volumeLocator, step.groupName, step.initiators, key)
+    return undefined
+  },
+  async prove(intent, _plan, facts, ports) {
+    const estate = await ports.estate()
+    const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
+    return Promise.all(
+      hosts.map(async host => {
+        const evidence = seesItNot(host, (await lookFrom(ports, host, [], facts['naa'] ?? '')).device, facts['naa'] ?? '')
+        return { ...evidence, claim: `${host.name} no longer sees it` }
+      }),
+    )
+  },
+  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  reverse: intent => ({ kind: 'map-volume', intent }),
+}

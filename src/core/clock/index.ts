@@ -1,0 +1,1 @@
+export { estateTime, type EstateClock } from './estateTime'

@@ -1,0 +1,47 @@
+import type { CodedRefusal } from '@/core/errors'
+import type { ChangeState, Plan } from '@/core/plan'
+
+/** A change as it is kept. Instants are ISO 8601; `estate` ones in the estate's own time. */
+export interface ChangeRecord {
+  readonly id: string
+  readonly number: number
+  readonly kind: string
+  readonly state: ChangeState
+  readonly title: string
+  readonly intent: Readonly<Record<string, unknown>>
+  readonly plan: Plan
+  /** What changed in the estate since the plan was last seen; shown once, then part of the new plan. */
+  readonly differences: readonly string[]
+  readonly madeBy: string
+  readonly madeAt: string
+  readonly carriedOutAt: string | null
+  readonly carriedOutEstateAt: string | null
+  readonly endedAt: string | null
+  readonly endedEstateAt: string | null
+  readonly isStopWanted: boolean
+  readonly isUndoWanted: boolean
+  /** What steps found out: locators, ids, names. */
+  readonly facts: Readonly<Record<string, unknown>>
+  readonly refusal: CodedRefusal | null
+  /** What stands of a change that did not come to its end. */
+  readonly stands: string | null
+  readonly reverses: string | null
+}
+
+export interface JournalEntry {
+  readonly id: number
+  readonly stepIndex: number
+  readonly event: 'begun' | 'progress' | 'done' | 'failed' | 'undone'
+  readonly at: string
+  readonly estateAt: string
+  readonly doneRatio: number | null
+  readonly words: string
+  readonly facts: Readonly<Record<string, unknown>>
+}
+
+export interface EvidenceEntry {
+  readonly claim: string
+  readonly holds: boolean
+  readonly measured: Readonly<Record<string, string>>
+  readonly at: string
+}

@@ -1,0 +1,95 @@
+import type { ChangeState, Plan } from '@/core/plan'
+import type { CodedRefusal } from '@/core/errors'
+import { row, rows, type Scope } from '../database'
+import type { ChangeRecord, EvidenceEntry, JournalEntry } from './ChangeRecord'
+
+interface ChangeRow {
+  readonly id: string
+  readonly number: number
+  readonly kind: string
+  readonly state: ChangeState
+  readonly title: string
+  readonly intent: Record<string, unknown>
+  readonly plan: Plan
+  readonly differences: string[]
+  readonly made_by: string
+  readonly made_at: Date
+  readonly carried_out_at: Date | null
+  readonly carried_out_estate_at: Date | null
+  readonly ended_at: Date | null
+  readonly ended_estate_at: Date | null
+  readonly is_stop_wanted: boolean
+  readonly is_undo_wanted: boolean
+  readonly facts: Record<string, unknown>
+  readonly refusal: CodedRefusal | null
+  readonly stands: string | null
+  readonly reverses: string | null
+}
+
+const columns = `id, number, kind, state, title, intent, plan, differences, made_by, made_at, carried_out_at, carried_out_estate_at,
+  ended_at, ended_estate_at, is_stop_wanted, is_undo_wanted, facts, refusal, stands, reverses`
+const instant = (date: Date | null) => date?.toISOString() ?? null
+
+const toChange = (found: ChangeRow): ChangeRecord => ({
+  id: found.id,
+  number: found.number,
+  kind: found.kind,
+  state: found.state,
+  title: found.title,
+  intent: found.intent,
+  plan: found.plan,
+  differences: found.differences,
+  madeBy: found.made_by,
+  madeAt: found.made_at.toISOString(),
+  carriedOutAt: instant(found.carried_out_at),
+  carriedOutEstateAt: instant(found.carried_out_estate_at),
+  endedAt: instant(found.ended_at),
+  endedEstateAt: instant(found.ended_estate_at),
+  isStopWanted: found.is_stop_wanted,
+  isUndoWanted: found.is_undo_wanted,
+  facts: found.facts,
+  refusal: found.refusal,
+  stands: found.stands,
+  reverses: found.reverses,
+})
+
+export async function changeById(scope: Scope, id: string, lock = false): Promise<ChangeRecord | undefined> {
+  const found = await row<ChangeRow>(scope, `select ${columns} from changes where id = $1${lock ? ' for update' : ''}`, [id])
+  return found === undefined ? undefined : toChange(found)
+}
+
+/** The latest changes, newest first. @param before only those with a lower number, for the next page */
+export async function latestChanges(scope: Scope, limit: number, options: { readonly states?: readonly ChangeState[]; readonly before?: number } = {}): Promise<ChangeRecord[]> {
+  const found = await rows<ChangeRow>(
+    scope,
+    `select ${columns} from changes where ($1::text[] is null or state = any($1)) and number < $2 order by number desc limit $3`,
+    [options.states ?? null, options.before ?? 2_147_483_647, limit],
+  )
+  return found.map(toChange)
+}
+
+export async function journalOf(scope: Scope, changeId: string): Promise<JournalEntry[]> {
+  const found = await rows<{ id: string; step_index: number; event: JournalEntry['event']; at: Date; estate_at: Date; done_ratio: number | null; words: string; facts: Record<string, unknown> }>(
+    scope, 'select id, step_index, event, at, estate_at, done_ratio, words, facts from change_journal where change_id = $1 order by id', [changeId],
+  )
+  return found.map(each => ({
+    id: Number(each.id), stepIndex: each.step_index, event: each.event, at: each.at.toISOString(), estateAt: each.estate_at.toISOString(),
+    doneRatio: each.done_ratio, words: each.words, facts: each.facts,
+  }))
+}
+
+export async function evidenceOf(scope: Scope, changeId: string): Promise<EvidenceEntry[]> {
+  const found = await rows<{ claim: string; holds: boolean; measured: Record<string, string>; at: Date }>(
+    scope, 'select claim, holds, measured, at from evidence where change_id = $1 order by id', [changeId],
+  )
+  return found.map(each => ({ ...each, at: each.at.toISOString() }))
+}
+
+export async function runningCount(scope: Scope): Promise<number> {
+  return (await row<{ readonly count: number }>(scope, `select count(*)::int as count from changes where state = 'running'`))?.count ?? 0
+}
+
+/** Forecasts of ended changes beside what happened, latest last; for the hit rate. */
+export async function forecastOutcomes(scope: Scope, limit = 500): Promise<{ readonly kind: string; readonly p10: number; readonly p50: number; readonly p90: number; readonly actual: number }[]> {
+  return rows(scope, 'select kind, p10_seconds as p10, p50_seconds as p50, p90_seconds as p90, actual_seconds as actual from forecast_outcomes order by ended_at desc limit $1', [limit])
+}

@@ -1,0 +1,42 @@
+import { QueryTypes, Sequelize, type Transaction } from 'sequelize'
+
+/** Opens a pool of connections. Models and statements are made with it, never apart from it. */
+export function openDatabase(url: string, connections = 10): Sequelize {
+  return new Sequelize(url, {
+    dialect: 'postgres',
+    logging: false,
+    pool: { max: connections, min: 0, idle: 10_000, acquire: 20_000 },
+    // A database that is away for a moment is waited for: what is asked meanwhile succeeds when it is back.
+    retry: { max: 5, match: [/ECONNREFUSED/, /ECONNRESET/, /terminating connection/, /the database system is (starting up|shutting down)/], backoffBase: 400, backoffExponent: 1.6 },
+    dialectOptions: { application_name: 'wendrel', keepAlive: true },
+  })
+}
+
+/** A database, or one transaction of it: what a query needs to run. */
+export interface Scope {
+  readonly database: Sequelize
+  readonly transaction?: Transaction
+}
+
+/** Runs a statement that answers rows. Values are bound by position, never written into the text. */
+export async function rows<Row extends object>({ database, transaction }: Scope, sql: string, bind: readonly unknown[] = []): Promise<Row[]> {
+  return database.query<Row>(sql, { type: QueryTypes.SELECT, bind: [...bind], transaction: transaction ?? null })
+}
+
+/** The first row, if there is one. */
+export async function row<Row extends object>(scope: Scope, sql: string, bind: readonly unknown[] = []): Promise<Row | undefined> {
+  return (await rows<Row>(scope, sql, bind))[0]
+}
+
+/** Runs a statement for what it does. */
+export async function run({ database, transaction }: Scope, sql: string, bind: readonly unknown[] = []): Promise<void> {
+  await database.query(sql, { type: QueryTypes.RAW, bind: [...bind], transaction: transaction ?? null })
+}
+
+/** Runs work in one transaction: all of it holds, or none. */
+export function inTransaction<T>(database: Sequelize, work: (scope: Required<Scope>) => Promise<T>): Promise<T> {
+  return database.transaction(transaction => work({ database, transaction }))
+}
+
+/** JSON in which bytes stand as decimal text. */
+export const toJson = (value: unknown) => JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? `${each}` : each))

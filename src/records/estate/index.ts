@@ -1,0 +1,2 @@
+export { loadEstate, columns } from './loadEstate'
+export * from './mapRows'

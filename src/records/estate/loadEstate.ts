@@ -1,0 +1,73 @@
+import type { Controller, Enclosure, Estate, EstateNeeds, HostGroup, Mapping, Port, Site } from '@/core/estate'
+import { row, rows, type Scope } from '../database'
+import { settings } from '../settings'
+import {
+  toController, toDrive, toEnclosure, toHost, toHostGroup, toMapping, toPool, toPort, toProbe, toSite, toSystem, toVolume,
+  type DriveRow, type HostRow, type PoolRow, type RowOf, type SystemRow, type VolumeRow,
+} from './mapRows'
+
+export const columns = {
+  systems: 'id, site_id, name, address, maker, model, serial, uuid, firmware, reach, reach_why, seen_at, revision',
+  controllers: 'id, system_id, name, model, firmware, state, revision',
+  enclosures: 'id, system_id, name, bay_count, bays_per_row, revision',
+  drives: `id, system_id, locator, enclosure_id, bay, name, media, protocol, capacity_bytes, model, serial, wwn, firmware, state, role, pool_id,
+    group_index, rotation_speed_rpm, power_on_hours, wear_ratio, revision`,
+  ports: 'id, system_id, name, protocol, speed_bits_per_second, is_up, address, revision',
+  pools: `id, system_id, locator, name, scheme, drive_kind, group_sizes, spare_count, state, raw_bytes, usable_bytes, written_bytes, provisioned_bytes,
+    metadata_bytes, snapshot_reserve_bytes, redundancy_bytes, stranded_bytes, spare_bytes, revision`,
+  volumes: 'id, system_id, locator, pool_id, name, naa, size_bytes, is_thin, written_bytes, state, holding_until, revision',
+  hosts: 'id, host_group_id, name, agent_address, operating_system, initiators, revision',
+  mappings: 'id, system_id, locator, volume_id, host_group_id, group_name, lun, revision',
+} as const
+
+const mostVolumes = 2000
+const mostMisses = 50
+
+/** The slice of the estate that a kind of change reads. A change's own claims are left out, so that it does not bar itself. */
+export async function loadEstate(scope: Scope, needs: EstateNeeds, kind: string, ownChangeId?: string): Promise<Estate> {
+  const systems = needs.drivesOfSystems ?? []
+  const [sites, allSystems, pools, groups, hosts, drives, enclosures, controllers, ports, volumes, probe, misses, claims, set] = await Promise.all([
+    rows<RowOf<Site>>(scope, 'select id, name, revision from sites order by name'),
+    rows<SystemRow>(scope, `select ${columns.systems} from systems order by name`),
+    rows<PoolRow>(scope, `select ${columns.pools} from pools order by name, id`),
+    rows<RowOf<HostGroup>>(scope, 'select id, name, revision from host_groups order by name'),
+    rows<HostRow>(scope, `select ${columns.hosts} from hosts order by name`),
+    rows<DriveRow>(scope, `select ${columns.drives} from drives where system_id = any($1) order by enclosure_id, bay`, [systems]),
+    rows<RowOf<Enclosure>>(scope, `select ${columns.enclosures} from enclosures where system_id = any($1) order by name`, [systems]),
+    rows<RowOf<Controller>>(scope, `select ${columns.controllers} from controllers where system_id = any($1) order by name`, [systems]),
+    rows<RowOf<Port>>(scope, `select ${columns.ports} from ports where system_id = any($1) order by name`, [systems]),
+    volumesFor(scope, needs),
+    needs.probeId === undefined || needs.probeId === '' ? undefined : row<Parameters<typeof toProbe>[0]>(scope, 'select id, at, found from probes where id = $1', [needs.probeId]),
+    rows<{ readonly miss: number }>(scope, 'select actual_seconds / p50_seconds as miss from forecast_outcomes where kind = $1 and p50_seconds > 0 order by ended_at desc limit $2', [kind, mostMisses]),
+    rows<{ readonly claim: string; readonly title: string }>(scope, 'select claim, title from claims join changes on changes.id = change_id where change_id is distinct from $1::uuid', [ownChangeId ?? null]),
+    settings(scope),
+  ])
+  const mappings = await rows<RowOf<Mapping>>(scope, `select ${columns.mappings} from mappings where volume_id = any($1) order by lun`, [volumes.map(volume => volume.id)])
+  return {
+    sites: sites.map(toSite),
+    systems: allSystems.map(toSystem),
+    controllers: controllers.map(toController),
+    enclosures: enclosures.map(toEnclosure),
+    drives: drives.map(toDrive),
+    ports: ports.map(toPort),
+    pools: pools.map(toPool),
+    volumes: volumes.map(toVolume),
+    hostGroups: groups.map(toHostGroup),
+    hosts: hosts.map(toHost),
+    mappings: mappings.map(toMapping),
+    probes: probe === undefined ? [] : [toProbe(probe)],
+    pastMisses: misses.map(({ miss }) => miss).reverse(),
+    settings: set,
+    claims: new Map(claims.map(({ claim, title }) => [claim, title])),
+  }
+}
+
+async function volumesFor(scope: Scope, needs: EstateNeeds): Promise<VolumeRow[]> {
+  const { volumeIds = [], volumeNames = [], volumeNamePrefix = '', volumesOfPools = [] } = needs
+  if (volumeIds.length + volumeNames.length + volumesOfPools.length === 0 && volumeNamePrefix === '') return []
+  return rows<VolumeRow>(
+    scope,
+    `select ${columns.volumes} from volumes where id = any($1) or name = any($2) or ($3 <> '' and name like $4) or pool_id = any($5) order by name, id limit $6`,
+    [volumeIds, volumeNames, volumeNamePrefix, `${volumeNamePrefix.replace(/[%_\\]/g, '\\$&')}%`, volumesOfPools, mostVolumes],
+  )
+}

@@ -1,0 +1,5 @@
+export { openDatabase, inTransaction, type Scope } from './database'
+export { migrate } from './migrations/migrate'
+export { loadEstate } from './estate'
+export { listen, type Told } from './listen'
+export { setSetting, settings } from './settings'

@@ -1,0 +1,94 @@
+import { v7 as uuid } from 'uuid'
+import type { Probe } from '@/core/estate'
+import { row, rows, run, toJson, type Scope } from '../database'
+import { seal, unseal } from '../secrets'
+
+/** What is needed to speak to a system. */
+export interface SystemAccess {
+  readonly address: string
+  readonly acceptedFingerprint: string | null
+  readonly userName: string
+  readonly password: string
+}
+
+interface AccessRow {
+  readonly address: string
+  readonly accepted_fingerprint: string | null
+  readonly user_name: string
+  readonly sealed_password: Buffer
+}
+
+/** Keeps what a first look found, with the sealed password; @returns its id */
+export async function keepProbe(scope: Scope, key: Buffer, found: Omit<Probe, 'id' | 'at'>, access: SystemAccess, madeBy: string): Promise<string> {
+  const id = uuid()
+  await run(scope, `delete from probes where at < now() - interval '1 day'`)
+  await run(
+    scope,
+    'insert into probes (id, found, address, uuid, accepted_fingerprint, user_name, sealed_password, made_by) values ($1, $2::jsonb, $3, $4, $5, $6, $7, $8)',
+    [id, toJson(found), access.address, found.uuid, access.acceptedFingerprint, access.userName, seal(key, access.password, id), madeBy],
+  )
+  return id
+}
+
+export async function probeAccess(scope: Scope, key: Buffer, probeId: string): Promise<SystemAccess | undefined> {
+  const found = await row<AccessRow>(scope, 'select address, accepted_fingerprint, user_name, sealed_password from probes where id = $1', [probeId])
+  return found === undefined ? undefined : opened(found, key, probeId)
+}
+
+export async function systemAccess(scope: Scope, key: Buffer, systemId: string): Promise<SystemAccess | undefined> {
+  const found = await row<AccessRow>(scope, 'select address, accepted_fingerprint, user_name, sealed_password from systems where id = $1', [systemId])
+  return found === undefined ? undefined : opened(found, key, systemId)
+}
+
+const opened = (found: AccessRow, key: Buffer, context: string): SystemAccess => ({
+  address: found.address,
+  acceptedFingerprint: found.accepted_fingerprint,
+  userName: found.user_name,
+  password: unseal(key, found.sealed_password, context),
+})
+
+/** Takes a probed system into the estate; a second call with the same key finds the first one's. @returns its id */
+export async function enrolSystem(scope: Scope, key: Buffer, probeId: string, name: string, siteId: string | null, enrolKey: string): Promise<string> {
+  const known = await row<{ readonly id: string }>(scope, 'select id from systems where enrol_key = $1', [enrolKey])
+  if (known !== undefined) return known.id
+  const access = await probeAccess(scope, key, probeId)
+  const probe = await row<{ readonly found: Probe }>(scope, 'select found from probes where id = $1', [probeId])
+  if (access === undefined || probe === undefined) throw new Error(`The first look ${probeId} is no longer kept.`)
+  const id = uuid()
+  const { maker, model, serial, uuid: systemUuid, firmware } = probe.found
+  await run(
+    scope,
+    `insert into systems (id, site_id, name, address, maker, model, serial, uuid, firmware, reach, seen_at, accepted_fingerprint, user_name, sealed_password, enrol_key)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, 'answering', now(), $10, $11, $12, $13)`,
+    [id, siteId, name, access.address, maker, model, serial, systemUuid, firmware, access.acceptedFingerprint, access.userName, seal(key, access.password, id), enrolKey],
+  )
+  return id
+}
+
+export const systemIds = async (scope: Scope) => (await rows<{ readonly id: string }>(scope, 'select id from systems order by name')).map(({ id }) => id)
+
+/** Notes whether a system answers, and what its clock says. */
+export async function noteReach(scope: Scope, systemId: string, why: string | null): Promise<void> {
+  await run(
+    scope,
+    `update systems set reach = $2, reach_why = $3, seen_at = case when $3::text is null then now() else seen_at end
+     where id = $1 and (reach, reach_why) is distinct from ($2, $3::text) or id = $1 and $3::text is null and seen_at < now() - interval '20 seconds'`,
+    [systemId, why === null ? 'answering' : 'not answering', why],
+  )
+}
+
+/** Takes a host into the estate, and its group if that is new; safe to repeat by its key. @returns its id */
+export async function enrolHost(
+  scope: Scope,
+  host: { readonly name: string; readonly agentAddress: string; readonly operatingSystem: string; readonly initiators: readonly string[]; readonly groupName: string },
+  enrolKey: string,
+): Promise<string> {
+  await run(scope, 'insert into host_groups (id, name) values ($1, $2) on conflict (name) do nothing', [uuid(), host.groupName])
+  await run(
+    scope,
+    `insert into hosts (id, host_group_id, name, agent_address, operating_system, initiators, enrol_key)
+     select $1, id, $2, $3, $4, $5::jsonb, $7 from host_groups where name = $6 on conflict (enrol_key) do nothing`,
+    [uuid(), host.name, host.agentAddress, host.operatingSystem, toJson(host.initiators), host.groupName, enrolKey],
+  )
+  return (await row<{ readonly id: string }>(scope, 'select id from hosts where enrol_key = $1', [enrolKey]))?.id ?? ''
+}

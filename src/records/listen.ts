@@ -1,0 +1,48 @@
+import { EventEmitter } from 'node:events'
+import pg from 'pg'
+
+/** What has changed in the records: a topic, and the table or change it is about. */
+export interface Told {
+  readonly topic: 'estate' | 'changes' | 'back'
+  readonly of: string
+}
+
+const againMilliseconds = 1000
+
+/**
+ * Listens to what the database tells, over one connection that is made anew when it is lost. After a loss it tells `back`,
+ * since what was told meanwhile is not known.
+ */
+export function listen(url: string): { readonly heard: EventEmitter<{ told: [Told] }>; readonly stop: () => Promise<void> } {
+  const heard = new EventEmitter<{ told: [Told] }>()
+  heard.setMaxListeners(0)
+  let client: pg.Client | undefined
+  let isStopped = false
+  const connect = async (isBack: boolean): Promise<void> => {
+    const next = new pg.Client({ connectionString: url, application_name: 'wendrel listening', keepAlive: true })
+    const lost = () => {
+      if (client !== next) return
+      client = undefined
+      if (!isStopped) setTimeout(() => void connect(true), againMilliseconds)
+    }
+    client = next
+    next.on('error', lost)
+    next.on('end', lost)
+    next.on('notification', ({ payload }) => heard.emit('told', JSON.parse(payload ?? '{"topic":"back","of":""}') as Told))
+    try {
+      await next.connect()
+      await next.query('listen wendrel')
+      if (isBack) heard.emit('told', { topic: 'back', of: '' })
+    } catch {
+      lost() // the database is away: the connection is tried again until it is back
+    }
+  }
+  void connect(false)
+  return {
+    heard,
+    stop: async () => {
+      isStopped = true
+      await client?.end()
+    },
+  }
+}

@@ -1,0 +1,1 @@
+export { keyAt, seal, unseal } from './seal'

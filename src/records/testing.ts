@@ -1,0 +1,17 @@
+import { randomBytes } from 'node:crypto'
+import type { Sequelize } from 'sequelize'
+import { openDatabase } from './database'
+import { migrate } from './migrations/migrate'
+
+/** An empty, migrated database of the test cluster, for one test file. */
+export async function freshDatabase(): Promise<{ readonly database: Sequelize; readonly url: string; readonly close: () => Promise<void> }> {
+  const base = process.env['TEST_POSTGRES_URL'] ?? ''
+  const name = `test_${randomBytes(6).toString('hex')}`
+  const owner = openDatabase(base.replace(/\/[^/]*$/, '/postgres'), 1)
+  await owner.query(`create database ${name}`)
+  await owner.close()
+  const url = base.replace(/\/[^/]*$/, `/${name}`)
+  const database = openDatabase(url)
+  await migrate(database, url)
+  return { database, url, close: () => database.close() }
+}

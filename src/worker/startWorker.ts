@@ -2,6 +2,7 @@ import { run, Logger } from 'graphile-worker'
 import { openDatabase } from '@/records'
 import { carryOutTask } from '@/records/changes'
 import { runChange } from './carryOut/runChange'
+import { clockLoop } from './loops/clockLoop'
 import { collectLoop } from './loops/collectLoop'
 import { watchOverChanges } from './loops/watchOverChanges'
 import { World } from './World'
@@ -23,7 +24,7 @@ export async function startWorker(url: string, key: Buffer, log: (line: string) 
     }),
     taskList: { [carryOutTask]: payload => runChange(world, (payload as { changeId: string }).changeId) },
   })
-  const loops = [collectLoop(world, log), watchOverChanges(world, log)]
+  const loops = [clockLoop(world), collectLoop(world, log), watchOverChanges(world, log)]
   return {
     world,
     async stop() {

@@ -9,7 +9,7 @@ import { emptyEstate } from '@/core/estate'
 import { alterDraft, carryOut, draftReverse, makeDraft, resume, stop } from '@/drafting'
 import { loadEstate } from '@/records'
 import { changeById, evidenceOf, forecastOutcomes, journalOf, type ChangeRecord } from '@/records/changes'
-import { keepProbe } from '@/records/inventory'
+import { estateClock, keepProbe } from '@/records/inventory'
 import { freshDatabase } from '@/records/testing'
 import { startFleet, type Fleet } from '@/standins'
 import type { FaultKind } from '@/standins/fleet'
@@ -79,6 +79,7 @@ test('a system is registered and proven by its serial numbers', async () => {
   expect(change).toMatchObject({ state: 'proven', refusal: null })
   expect((await evidenceOf({ database }, draft.id)).map(entry => entry.holds)).toEqual([true, true])
   ids['heron'] = (await estate()).systems[0]?.id ?? ''
+  while ((await estateClock({ database })).rate < 30_000) await pause(100)
   expect((await estate({ drivesOfSystems: [ids['heron']] })).drives).toHaveLength(24)
   const again = await makeDraft({ database }, 'register-system', { ...intent, isPlainHttpAccepted: true, name: 'heron-2' }, 'tester')
   expect(again.plan.checks.find(check => check.rule === 'new')).toMatchObject({ holds: false, why: expect.stringContaining('registered already, as heron') })
@@ -193,6 +194,7 @@ test('a change stops at a safe point, and can be undone from there', async () =>
   const survivor = (await estate()).pools.find(pool => pool.name === 'survivor')
   expect(await carriedOut('remove-pool', { systemId: ids['heron'], poolId: survivor?.id })).toMatchObject({ state: 'proven' })
   fleet.clock.setRate(1)
+  await pause(400) // the fleet's last quick beat is over
   const draft = await makeDraft({ database }, 'create-pool', await poolIntent('halted', 12, 6), 'tester')
   await carryOut(database, draft.id)
   await pause(600)
@@ -234,5 +236,6 @@ test('history is only ever added to', async () => {
   await expect(database.query('delete from evidence')).rejects.toThrow('only ever added to')
   await expect(database.query(`update changes set state = 'running' where state = 'proven'`)).rejects.toThrow('cannot go from')
   expect(emptyEstate.claims.size).toBe(0)
+  for (let waited = 0; waited < 10_000 && (await database.query('select * from claims'))[0].length > 0; waited += 100) await pause(100)
   expect((await database.query('select * from claims'))[0]).toEqual([])
 })

@@ -26,23 +26,29 @@ const mostMisses = 50
 /** The slice of the estate that a kind of change reads. A change's own claims are left out, so that it does not bar itself. */
 export async function loadEstate(scope: Scope, needs: EstateNeeds, kind: string, ownChangeId?: string): Promise<Estate> {
   const systems = needs.drivesOfSystems ?? []
-  const [sites, allSystems, pools, groups, hosts, drives, enclosures, controllers, ports, volumes, probe, misses, claims, set] = await Promise.all([
-    rows<RowOf<Site>>(scope, 'select id, name, revision from sites order by name'),
-    rows<SystemRow>(scope, `select ${columns.systems} from systems order by name`),
-    rows<PoolRow>(scope, `select ${columns.pools} from pools order by name, id`),
-    rows<RowOf<HostGroup>>(scope, 'select id, name, revision from host_groups order by name'),
-    rows<HostRow>(scope, `select ${columns.hosts} from hosts order by name`),
-    rows<DriveRow>(scope, `select ${columns.drives} from drives where system_id = any($1) order by enclosure_id, bay`, [systems]),
-    rows<RowOf<Enclosure>>(scope, `select ${columns.enclosures} from enclosures where system_id = any($1) order by name`, [systems]),
-    rows<RowOf<Controller>>(scope, `select ${columns.controllers} from controllers where system_id = any($1) order by name`, [systems]),
-    rows<RowOf<Port>>(scope, `select ${columns.ports} from ports where system_id = any($1) order by name`, [systems]),
-    volumesFor(scope, needs),
-    needs.probeId === undefined || needs.probeId === '' ? undefined : row<Parameters<typeof toProbe>[0]>(scope, 'select id, at, found from probes where id = $1', [needs.probeId]),
-    rows<{ readonly miss: number }>(scope, 'select actual_seconds / p50_seconds as miss from forecast_outcomes where kind = $1 and p50_seconds > 0 order by ended_at desc limit $2', [kind, mostMisses]),
-    rows<{ readonly claim: string; readonly title: string }>(scope, 'select claim, title from claims join changes on changes.id = change_id where change_id is distinct from $1::uuid', [ownChangeId ?? null]),
-    settings(scope),
-  ])
-  const mappings = await rows<RowOf<Mapping>>(scope, `select ${columns.mappings} from mappings where volume_id = any($1) order by lun`, [volumes.map(volume => volume.id)])
+  // One after another: in a transaction all go over one connection, which answers one question at a time.
+  const sites = await rows<RowOf<Site>>(scope, 'select id, name, revision from sites order by name')
+  const allSystems = await rows<SystemRow>(scope, `select ${columns.systems} from systems order by name`)
+  const pools = await rows<PoolRow>(scope, `select ${columns.pools} from pools order by name, id`)
+  const groups = await rows<RowOf<HostGroup>>(scope, 'select id, name, revision from host_groups order by name')
+  const hosts = await rows<HostRow>(scope, `select ${columns.hosts} from hosts order by name`)
+  const of = async <T extends object>(table: 'drives' | 'enclosures' | 'controllers' | 'ports', order: string) =>
+    systems.length === 0 ? [] : rows<T>(scope, `select ${columns[table]} from ${table} where system_id = any($1) order by ${order}`, [systems])
+  const drives = await of<DriveRow>('drives', 'enclosure_id, bay')
+  const enclosures = await of<RowOf<Enclosure>>('enclosures', 'name')
+  const controllers = await of<RowOf<Controller>>('controllers', 'name')
+  const ports = await of<RowOf<Port>>('ports', 'name')
+  const volumes = await volumesFor(scope, needs)
+  const probe =
+    needs.probeId === undefined || needs.probeId === '' ? undefined : await row<Parameters<typeof toProbe>[0]>(scope, 'select id, at, found from probes where id = $1', [needs.probeId])
+  const misses = await rows<{ readonly miss: number }>(
+    scope, 'select actual_seconds / p50_seconds as miss from forecast_outcomes where kind = $1 and p50_seconds > 0 order by ended_at desc limit $2', [kind, mostMisses],
+  )
+  const claims = await rows<{ readonly claim: string; readonly title: string }>(
+    scope, 'select claim, title from claims join changes on changes.id = change_id where change_id is distinct from $1::uuid', [ownChangeId ?? null],
+  )
+  const set = await settings(scope)
+  const mappings = volumes.length === 0 ? [] : await rows<RowOf<Mapping>>(scope, `select ${columns.mappings} from mappings where volume_id = any($1) order by lun`, [volumes.map(volume => volume.id)])
   return {
     sites: sites.map(toSite),
     systems: allSystems.map(toSystem),

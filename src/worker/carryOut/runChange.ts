@@ -91,12 +91,13 @@ class Run {
   }
 
   async #broken(cause: unknown): Promise<void> {
-    if (isOurs(cause)) throw cause
+    // A process that ends, or that has lost the database, leaves the change as it is: another takes it up.
+    if (isOurs(cause) || this.world.stop.aborted || this.lost.aborted) throw cause
     if (cause instanceof StopWanted) return this.#end('stopped', { refusal: refusalOf(cause), stands: this.#standing() })
     const index = this.change.plan.steps.findIndex((_, each) => !this.#isDone(each))
     await this.#mark(index < 0 ? this.change.plan.steps.length : index, 'failed', refusalOf(cause).why)
     const stands = await this.#undo().catch((undoing: unknown) => {
-      if (isOurs(undoing)) throw undoing
+      if (isOurs(undoing) || this.world.stop.aborted) throw undoing
       return `${this.#standing()} Taking it back did not succeed either: ${refusalOf(undoing).why}`
     })
     await this.#end('failed', { refusal: refusalOf(cause), stands })

@@ -4,7 +4,11 @@ import { WendrelError } from '@/core/errors'
 export class UnknownKind extends WendrelError {
   readonly code = 'change.unknown-kind'
   constructor(name: string, known: readonly string[]) {
-    super({ what: `"${name.slice(0, 60)}" is no kind of change.`, why: 'The register does not name it.', remedy: `Use one of ${known.join(', ')}.` })
+    super({
+      what: `"${name.slice(0, 60)}" is no kind of change.`,
+      why: 'The register does not name it.',
+      remedy: `Use one of ${known.join(', ')}.`,
+    })
   }
 }
 

@@ -1,4 +1,3 @@
-
 export type { ChangeKind, Evidence, Facts } from './ChangeKind'
 export { planIntent } from './planIntent'
 export { IntentRefused, UnknownKind } from './errors'

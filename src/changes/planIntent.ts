@@ -7,7 +7,12 @@ import { kindNamed } from './register'
  * @param intent has passed `readIntent`, now or before it was stored
  * @param load reads the slice from the records
  */
-export async function planIntent(kindName: string, intent: object, load: (needs: EstateNeeds) => Promise<Estate>, now: Date): Promise<Plan> {
+export async function planIntent(
+  kindName: string,
+  intent: object,
+  load: (needs: EstateNeeds) => Promise<Estate>,
+  now: Date,
+): Promise<Plan> {
   const kind = kindNamed(kindName)
   const needs = kind.needs(intent)
   const estate = await load(needs)

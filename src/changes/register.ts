@@ -14,7 +14,17 @@ import { unmapVolume } from './unmap-volume'
 
 /** Every kind of change, in the order in which the command list shows them. */
 export const kinds: readonly AnyKind[] = [
-  registerSystem, createPool, provisionVolume, mapVolume, unmapVolume, expandVolume, removeVolume, bringBackVolume, removePool, registerHost, deleteHeldVolume,
+  registerSystem,
+  createPool,
+  provisionVolume,
+  mapVolume,
+  unmapVolume,
+  expandVolume,
+  removeVolume,
+  bringBackVolume,
+  removePool,
+  registerHost,
+  deleteHeldVolume,
 ]
 
 const kindByName = new Map(kinds.map(each => [each.kind, each]))

@@ -1,12 +1,14 @@
+import type { ChangeRecord } from '@/core/views'
 import type { Sequelize } from 'sequelize'
 import { isReady, isStale, planDifference, type Plan } from '@/core/plan'
 import { inTransaction, type Scope } from '@/records'
-import { changeById, decideAlone, heldBy, reviseDraft, setRunning, wantResume, wantStop, type ChangeRecord } from '@/records/changes'
+import { changeById, decideAlone, heldBy, reviseDraft, setRunning, wantResume, wantStop } from '@/records/changes'
 import { existing } from './drafts'
 import { NoDraft, NoSuchChange, NotNow, NotReady, PlanStale } from './errors'
 import { estateNow, planNow } from './planNow'
 
-type Decision = { readonly plan: Plan; readonly differences: readonly string[] } | { readonly refused: NotReady } | undefined
+type Decision =
+  { readonly plan: Plan; readonly differences: readonly string[] } | { readonly refused: NotReady } | undefined
 
 /**
  * Carries a draft out: plans it anew, and sets it running where the estate is still what the administrator saw. Of two drafts that
@@ -16,7 +18,8 @@ type Decision = { readonly plan: Plan; readonly differences: readonly string[] }
 export async function carryOut(database: Sequelize, id: string): Promise<ChangeRecord> {
   const title = (await existing({ database }, id)).title
   const decision = await inTransaction(database, scope => decide(scope, id))
-  if (decision !== undefined) throw 'refused' in decision ? decision.refused : new PlanStale(title, decision.differences)
+  if (decision !== undefined)
+    throw 'refused' in decision ? decision.refused : new PlanStale(title, decision.differences)
   return existing({ database }, id)
 }
 
@@ -29,13 +32,21 @@ async function decide(scope: Required<Scope>, id: string): Promise<Decision> {
   const held = await heldBy(scope, plan.claims, id)
   // What was seen ready and no longer is must be shown before anybody is asked again.
   if (isReady(change.plan) && (isStale(change.plan, plan) || held.length > 0)) {
-    const differences = [...planDifference(change.plan, plan), ...held.map(each => `Change ${each.number}, "${each.title}", is at work on it.`)]
+    const differences = [
+      ...planDifference(change.plan, plan),
+      ...held.map(each => `Change ${each.number}, "${each.title}", is at work on it.`),
+    ]
     await reviseDraft(scope, id, change.intent, plan, [...new Set(differences)])
     return { plan, differences: [...new Set(differences)] }
   }
   if (!isReady(plan)) {
     await reviseDraft(scope, id, change.intent, plan)
-    return { refused: new NotReady(plan.title, plan.checks.filter(check => !check.holds && check.level === 'must').map(check => check.why)) }
+    return {
+      refused: new NotReady(
+        plan.title,
+        plan.checks.filter(check => !check.holds && check.level === 'must').map(check => check.why),
+      ),
+    }
   }
   await setRunning(scope, id, plan, await estateNow(scope))
   return undefined

@@ -1,14 +1,27 @@
+import type { ChangeRecord } from '@/core/views'
 import { kindNamed, readIntent } from '@/changes'
 import { inTransaction, type Scope } from '@/records'
-import { changeById, discardDraft, insertDraft, reviseDraft, type ChangeRecord } from '@/records/changes'
+import { changeById, discardDraft, insertDraft, reviseDraft } from '@/records/changes'
 import { NoDraft, NoSuchChange, NotNow } from './errors'
 import { planNow } from './planNow'
 
 /** Makes a draft with its plan. @throws {IntentRefused | UnknownKind} */
-export async function makeDraft(scope: Scope, kind: string, intent: unknown, madeBy: string, reverses?: string): Promise<ChangeRecord> {
+export async function makeDraft(
+  scope: Scope,
+  kind: string,
+  intent: unknown,
+  madeBy: string,
+  reverses?: string,
+): Promise<ChangeRecord> {
   const read = readIntent(kind, intent)
   const plan = await planNow(scope, kind, read)
-  const id = await insertDraft(scope, { kind, intent: read, plan, madeBy, ...(reverses === undefined ? {} : { reverses }) })
+  const id = await insertDraft(scope, {
+    kind,
+    intent: read,
+    plan,
+    madeBy,
+    ...(reverses === undefined ? {} : { reverses }),
+  })
   return existing(scope, id)
 }
 
@@ -28,7 +41,11 @@ export async function dropDraft(scope: Scope, id: string): Promise<void> {
 }
 
 /** Drafts the change that would reverse a proven one. @throws {NotNow} where there is none */
-export async function draftReverse(scope: Required<Pick<Scope, 'database'>>, id: string, madeBy: string): Promise<ChangeRecord> {
+export async function draftReverse(
+  scope: Required<Pick<Scope, 'database'>>,
+  id: string,
+  madeBy: string,
+): Promise<ChangeRecord> {
   return inTransaction(scope.database, async inside => {
     const change = await existing(inside, id)
     const reverse = kindNamed(change.kind).reverse(change.intent, change.facts as Readonly<Record<string, string>>)

@@ -4,7 +4,11 @@ import { WendrelError } from '@/core/errors'
 export class NoSuchChange extends WendrelError {
   readonly code = 'drafting.no-such-change'
   constructor(id: string) {
-    super({ what: 'The change is not there.', why: `No change has the id ${id.slice(0, 40)}; a draft may have been discarded.`, remedy: 'Open the list of changes.' })
+    super({
+      what: 'The change is not there.',
+      why: `No change has the id ${id.slice(0, 40)}; a draft may have been discarded.`,
+      remedy: 'Open the list of changes.',
+    })
   }
 }
 
@@ -12,7 +16,11 @@ export class NoSuchChange extends WendrelError {
 export class NoDraft extends WendrelError {
   readonly code = 'drafting.no-draft'
   constructor(title: string, state: string) {
-    super({ what: `"${title}" was not altered.`, why: `It is ${state}, no longer a draft.`, remedy: 'Draft a new change.' })
+    super({
+      what: `"${title}" was not altered.`,
+      why: `It is ${state}, no longer a draft.`,
+      remedy: 'Draft a new change.',
+    })
   }
 }
 
@@ -20,7 +28,11 @@ export class NoDraft extends WendrelError {
 export class NotReady extends WendrelError {
   readonly code = 'drafting.not-ready'
   constructor(title: string, whys: readonly string[]) {
-    super({ what: `"${title}" was not carried out.`, why: whys.join(' '), remedy: 'Satisfy what the checks name; the draft is kept.' })
+    super({
+      what: `"${title}" was not carried out.`,
+      why: whys.join(' '),
+      remedy: 'Satisfy what the checks name; the draft is kept.',
+    })
   }
 }
 
@@ -31,7 +43,11 @@ export class PlanStale extends WendrelError {
     title: string,
     readonly differences: readonly string[],
   ) {
-    super({ what: `"${title}" was not carried out.`, why: `Meanwhile: ${differences.join(' ')}`, remedy: 'The plan has been made anew. Look at what is different, then carry it out.' })
+    super({
+      what: `"${title}" was not carried out.`,
+      why: `Meanwhile: ${differences.join(' ')}`,
+      remedy: 'The plan has been made anew. Look at what is different, then carry it out.',
+    })
   }
 }
 
@@ -39,6 +55,22 @@ export class PlanStale extends WendrelError {
 export class NotNow extends WendrelError {
   readonly code = 'drafting.not-now'
   constructor(title: string, what: string, state: string) {
-    super({ what: `"${title}" was not ${what}.`, why: `It is ${state}.`, remedy: 'Look at the change for what can be done with it.' })
+    super({
+      what: `"${title}" was not ${what}.`,
+      why: `It is ${state}.`,
+      remedy: 'Look at the change for what can be done with it.',
+    })
+  }
+}
+
+/** What was given as an address is none. */
+export class NoAddress extends WendrelError {
+  readonly code = 'drafting.no-address'
+  constructor(text: string) {
+    super({
+      what: `"${text.slice(0, 80)}" is no address.`,
+      why: 'It names neither a host nor a host with its protocol.',
+      remedy: 'Write it like https://array.example or http://10.0.0.5:8080.',
+    })
   }
 }

@@ -7,7 +7,16 @@ export interface EstateWriter {
   /** Takes a probed system into the estate; safe to repeat. @returns its id */
   readonly enrolSystem: (probeId: string, name: string, siteId: string | null, key: string) => Promise<string>
   readonly forgetSystem: (systemId: string) => Promise<void>
-  readonly enrolHost: (host: { readonly name: string; readonly agentAddress: string; readonly operatingSystem: string; readonly initiators: readonly string[]; readonly groupName: string }, key: string) => Promise<string>
+  readonly enrolHost: (
+    host: {
+      readonly name: string
+      readonly agentAddress: string
+      readonly operatingSystem: string
+      readonly initiators: readonly string[]
+      readonly groupName: string
+    },
+    key: string,
+  ) => Promise<string>
   /** Reads a system anew into the records. */
   readonly collect: (systemId: string) => Promise<void>
   readonly hold: (volumeId: string, until: Date) => Promise<void>

@@ -10,7 +10,9 @@ export interface SystemIdentity {
   readonly redfishVersion: string
 }
 
-type Found<T> = Omit<T, 'id' | 'systemId' | 'revision' | 'poolId' | 'enclosureId' | 'state' | 'holdingUntil'> & { readonly locator: string }
+type Found<T> = Omit<T, 'id' | 'systemId' | 'revision' | 'poolId' | 'enclosureId' | 'state' | 'holdingUntil'> & {
+  readonly locator: string
+}
 
 export interface SensorReading {
   readonly name: string
@@ -22,12 +24,41 @@ export interface SensorReading {
 /** All that a system says it has, in the system's own locators; objects refer to each other by them. */
 export interface Inventory {
   readonly identity: SystemIdentity
-  readonly controllers: readonly { readonly locator: string; readonly name: string; readonly model: string | null; readonly firmware: string | null; readonly state: 'fine' | 'failed' }[]
-  readonly enclosures: readonly { readonly locator: string; readonly name: string; readonly bayCount: number; readonly baysPerRow: number }[]
-  readonly drives: readonly (Found<Drive> & { readonly enclosureLocator: string; readonly poolLocator: string | null; readonly state: Drive['state'] })[]
-  readonly ports: readonly { readonly locator: string; readonly name: string; readonly protocol: string; readonly speedBitsPerSecond: number; readonly isUp: boolean; readonly address: string | null }[]
+  readonly controllers: readonly {
+    readonly locator: string
+    readonly name: string
+    readonly model: string | null
+    readonly firmware: string | null
+    readonly state: 'fine' | 'failed'
+  }[]
+  readonly enclosures: readonly {
+    readonly locator: string
+    readonly name: string
+    readonly bayCount: number
+    readonly baysPerRow: number
+  }[]
+  readonly drives: readonly (Found<Drive> & {
+    readonly enclosureLocator: string
+    readonly poolLocator: string | null
+    readonly state: Drive['state']
+  })[]
+  readonly ports: readonly {
+    readonly locator: string
+    readonly name: string
+    readonly protocol: string
+    readonly speedBitsPerSecond: number
+    readonly isUp: boolean
+    readonly address: string | null
+    readonly targetName: string | null
+  }[]
   readonly pools: readonly (Found<Pool> & { readonly state: Pool['state'] })[]
   readonly volumes: readonly (Found<Volume> & { readonly poolLocator: string })[]
-  readonly mappings: readonly { readonly locator: string; readonly volumeLocator: string; readonly groupName: string; readonly lun: number; readonly initiators: readonly string[] }[]
+  readonly mappings: readonly {
+    readonly locator: string
+    readonly volumeLocator: string
+    readonly groupName: string
+    readonly lun: number
+    readonly initiators: readonly string[]
+  }[]
   readonly sensors: readonly SensorReading[]
 }

@@ -68,7 +68,12 @@ export interface StorageSystem {
   readonly volume: (locator: string) => Promise<VolumeSeen | undefined>
   readonly enlargeVolume: (locator: string, sizeBytes: bigint, key: string) => Promise<Made>
   readonly removeVolume: (locator: string) => Promise<void>
-  readonly mapVolume: (volumeLocator: string, groupName: string, initiators: readonly string[], key: string) => Promise<MappingMade>
+  readonly mapVolume: (
+    volumeLocator: string,
+    groupName: string,
+    initiators: readonly string[],
+    key: string,
+  ) => Promise<MappingMade>
   readonly mappingsOf: (volumeLocator: string) => Promise<readonly MappingSeen[]>
   readonly unmapVolume: (mappingLocator: string) => Promise<void>
   readonly targets: () => Promise<readonly string[]>

@@ -7,7 +7,17 @@ export function openDatabase(url: string, connections = 10): Sequelize {
     logging: false,
     pool: { max: connections, min: 0, idle: 10_000, acquire: 20_000 },
     // A database that is away for a moment is waited for: what is asked meanwhile succeeds when it is back.
-    retry: { max: 5, match: [/ECONNREFUSED/, /ECONNRESET/, /terminating connection/, /the database system is (starting up|shutting down)/], backoffBase: 400, backoffExponent: 1.6 },
+    retry: {
+      max: 5,
+      match: [
+        /ECONNREFUSED/,
+        /ECONNRESET/,
+        /terminating connection/,
+        /the database system is (starting up|shutting down)/,
+      ],
+      backoffBase: 400,
+      backoffExponent: 1.6,
+    },
     dialectOptions: { application_name: 'wendrel', keepAlive: true },
   })
 }
@@ -19,12 +29,20 @@ export interface Scope {
 }
 
 /** Runs a statement that answers rows. Values are bound by position, never written into the text. */
-export async function rows<Row extends object>({ database, transaction }: Scope, sql: string, bind: readonly unknown[] = []): Promise<Row[]> {
+export async function rows<Row extends object>(
+  { database, transaction }: Scope,
+  sql: string,
+  bind: readonly unknown[] = [],
+): Promise<Row[]> {
   return database.query<Row>(sql, { type: QueryTypes.SELECT, bind: [...bind], transaction: transaction ?? null })
 }
 
 /** The first row, if there is one. */
-export async function row<Row extends object>(scope: Scope, sql: string, bind: readonly unknown[] = []): Promise<Row | undefined> {
+export async function row<Row extends object>(
+  scope: Scope,
+  sql: string,
+  bind: readonly unknown[] = [],
+): Promise<Row | undefined> {
   return (await rows<Row>(scope, sql, bind))[0]
 }
 
@@ -39,4 +57,5 @@ export function inTransaction<T>(database: Sequelize, work: (scope: Required<Sco
 }
 
 /** JSON in which bytes stand as decimal text. */
-export const toJson = (value: unknown) => JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? `${each}` : each))
+export const toJson = (value: unknown) =>
+  JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? `${each}` : each))

@@ -13,7 +13,10 @@ const againMilliseconds = 1000
  * Listens to what the database tells, over one connection that is made anew when it is lost. After a loss it tells `back`,
  * since what was told meanwhile is not known.
  */
-export function listen(url: string): { readonly heard: EventEmitter<{ told: [Told] }>; readonly stop: () => Promise<void> } {
+export function listen(url: string): {
+  readonly heard: EventEmitter<{ told: [Told] }>
+  readonly stop: () => Promise<void>
+} {
   const heard = new EventEmitter<{ told: [Told] }>()
   heard.setMaxListeners(0)
   let client: pg.Client | undefined
@@ -28,7 +31,9 @@ export function listen(url: string): { readonly heard: EventEmitter<{ told: [Tol
     client = next
     next.on('error', lost)
     next.on('end', lost)
-    next.on('notification', ({ payload }) => heard.emit('told', JSON.parse(payload ?? '{"topic":"back","of":""}') as Told))
+    next.on('notification', ({ payload }) =>
+      heard.emit('told', JSON.parse(payload ?? '{"topic":"back","of":""}') as Told),
+    )
     try {
       await next.connect()
       await next.query('listen wendrel')

@@ -11,4 +11,8 @@ export async function settings(scope: Scope): Promise<EstateSettings> {
 }
 
 export const setSetting = (scope: Scope, key: 'volume-naming' | 'holding-days', value: string | number) =>
-  run(scope, 'insert into settings (key, value) values ($1, $2::jsonb) on conflict (key) do update set value = excluded.value', [key, toJson(value)])
+  run(
+    scope,
+    'insert into settings (key, value) values ($1, $2::jsonb) on conflict (key) do update set value = excluded.value',
+    [key, toJson(value)],
+  )

@@ -4,7 +4,11 @@ import { openDatabase } from './database'
 import { migrate } from './migrations/migrate'
 
 /** An empty, migrated database of the test cluster, for one test file. */
-export async function freshDatabase(): Promise<{ readonly database: Sequelize; readonly url: string; readonly close: () => Promise<void> }> {
+export async function freshDatabase(): Promise<{
+  readonly database: Sequelize
+  readonly url: string
+  readonly close: () => Promise<void>
+}> {
   const base = process.env['TEST_POSTGRES_URL'] ?? ''
   const name = `test_${randomBytes(6).toString('hex')}`
   const owner = openDatabase(base.replace(/\/[^/]*$/, '/postgres'), 1)

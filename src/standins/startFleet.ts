@@ -32,7 +32,14 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   const clock = new FleetClock(store, firstRate)
   const faults = new Faults()
   const arrays = [heron, bittern].map(
-    model => new SimulatedArray(model, store, clock, faults, new BlockStore(join(folder, 'blocks', model.name), Number(extentBytes))),
+    model =>
+      new SimulatedArray(
+        model,
+        store,
+        clock,
+        faults,
+        new BlockStore(join(folder, 'blocks', model.name), Number(extentBytes)),
+      ),
   )
   for (const array of arrays) {
     if (store.count(`${array.model.name}/drives`) === 0) (array.model === heron ? seedHeron : seedBittern)(array)
@@ -47,9 +54,11 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   }
   const control = await listen(fleetControl(clock, faults, arrays), ports.control)
   const arrayPorts: Record<string, number> = {}
-  for (const array of arrays) arrayPorts[array.model.name] = await listen(redfishService(array), ports.arrays[array.model.name] ?? 0)
+  for (const array of arrays)
+    arrayPorts[array.model.name] = await listen(redfishService(array), ports.arrays[array.model.name] ?? 0)
   const hostPorts: Record<string, number> = {}
-  for (const host of hosts) hostPorts[host.model.name] = await listen(hostAgent(host), ports.hosts[host.model.name] ?? 0)
+  for (const host of hosts)
+    hostPorts[host.model.name] = await listen(hostAgent(host), ports.hosts[host.model.name] ?? 0)
 
   let last = clock.now()
   const ticking = setInterval(() => {

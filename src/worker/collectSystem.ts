@@ -12,7 +12,8 @@ export async function collectSystem(world: World, systemId: string): Promise<voi
     await noteReach(scope, systemId, null)
   } catch (cause) {
     const { code, what, why } = refusalOf(cause)
-    if (code.startsWith('redfish.') || code.startsWith('connection.')) await noteReach(scope, systemId, `${what} ${why}`)
+    if (code.startsWith('redfish.') || code.startsWith('connection.'))
+      await noteReach(scope, systemId, `${what} ${why}`)
     throw cause
   }
 }

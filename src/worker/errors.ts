@@ -4,7 +4,11 @@ import { WendrelError } from '@/core/errors'
 export class SystemGone extends WendrelError {
   readonly code = 'worker.system-gone'
   constructor() {
-    super({ what: 'The system could not be asked.', why: 'It is no longer in the estate.', remedy: 'Register it again.' })
+    super({
+      what: 'The system could not be asked.',
+      why: 'It is no longer in the estate.',
+      remedy: 'Register it again.',
+    })
   }
 }
 
@@ -12,7 +16,11 @@ export class SystemGone extends WendrelError {
 export class StopWanted extends WendrelError {
   readonly code = 'worker.stop-wanted'
   constructor() {
-    super({ what: 'The change has stopped.', why: 'An administrator asked for it.', remedy: 'Let it go on, or undo what it has made.' })
+    super({
+      what: 'The change has stopped.',
+      why: 'An administrator asked for it.',
+      remedy: 'Let it go on, or undo what it has made.',
+    })
   }
 }
 
@@ -20,7 +28,11 @@ export class StopWanted extends WendrelError {
 export class NotProven extends WendrelError {
   readonly code = 'worker.not-proven'
   constructor(claims: readonly string[]) {
-    super({ what: 'The change was carried out but not proven.', why: `This did not hold: ${claims.join('; ')}.`, remedy: 'Look at the evidence. What was made has been left as it is.' })
+    super({
+      what: 'The change was carried out but not proven.',
+      why: `This did not hold: ${claims.join('; ')}.`,
+      remedy: 'Look at the evidence. What was made has been left as it is.',
+    })
   }
 }
 
@@ -28,6 +40,10 @@ export class NotProven extends WendrelError {
 export class HoldLost extends WendrelError {
   readonly code = 'worker.hold-lost'
   constructor() {
-    super({ what: 'The change goes on in another process.', why: 'The connection that held it was lost.', remedy: 'Nothing needs to be done.' })
+    super({
+      what: 'The change goes on in another process.',
+      why: 'The connection that held it was lost.',
+      remedy: 'Nothing needs to be done.',
+    })
   }
 }

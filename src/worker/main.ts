@@ -7,5 +7,12 @@ const log = (line: string) => process.stderr.write(`${new Date().toISOString()} 
 const worker = await startWorker(url, keyAt(process.env['WENDREL_KEY_FILE'] ?? '.data/key'), log)
 process.stdout.write('the worker is at work\n')
 for (const signal of ['SIGTERM', 'SIGINT'] as const) {
-  process.once(signal, () => void worker.stop().then(() => process.exit(0), () => process.exit(1)))
+  process.once(
+    signal,
+    () =>
+      void worker.stop().then(
+        () => process.exit(0),
+        () => process.exit(1),
+      ),
+  )
 }

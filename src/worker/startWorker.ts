@@ -10,7 +10,11 @@ import { World } from './World'
 const changesAtOnce = 8
 
 /** Starts a worker: it collects, carries out changes and watches over them until stopped. Any number may run. */
-export async function startWorker(url: string, key: Buffer, log: (line: string) => void): Promise<{ readonly world: World; readonly stop: () => Promise<void> }> {
+export async function startWorker(
+  url: string,
+  key: Buffer,
+  log: (line: string) => void,
+): Promise<{ readonly world: World; readonly stop: () => Promise<void> }> {
   const ending = new AbortController()
   const database = openDatabase(url, 12)
   const world = new World(database, url, key, ending.signal)

@@ -1,3 +1,4 @@
+import type { ChangeRecord } from '@/core/views'
 import { randomBytes } from 'node:crypto'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -8,7 +9,7 @@ import { lookAt, probeFound } from '@/connectors/redfish'
 import { emptyEstate } from '@/core/estate'
 import { alterDraft, carryOut, draftReverse, makeDraft, resume, stop } from '@/drafting'
 import { loadEstate } from '@/records'
-import { changeById, evidenceOf, forecastOutcomes, journalOf, type ChangeRecord } from '@/records/changes'
+import { changeById, evidenceOf, forecastOutcomes, journalOf } from '@/records/changes'
 import { estateClock, keepProbe } from '@/records/inventory'
 import { freshDatabase } from '@/records/testing'
 import { startFleet, type Fleet } from '@/standins'
@@ -41,7 +42,8 @@ afterAll(async () => {
 const start = async () => {
   worker = await startWorker(records.url, key, () => undefined)
 }
-const strike = (kind: FaultKind, times = 1, atRatio = 0.7) => fleet.faults.inject({ target: 'heron', kind, milliseconds: 20, retryAfterSeconds: 0.05, atRatio, drive: '', times })
+const strike = (kind: FaultKind, times = 1, atRatio = 0.7) =>
+  fleet.faults.inject({ target: 'heron', kind, milliseconds: 20, retryAfterSeconds: 0.05, atRatio, drive: '', times })
 const estate = (needs = {}) => loadEstate({ database }, needs, '')
 
 async function ended(id: string): Promise<ChangeRecord> {
@@ -61,18 +63,43 @@ async function carriedOut(kind: string, intent: object): Promise<ChangeRecord> {
 
 const poolIntent = async (name: string, from: number, count: number) => {
   const { drives } = await estate({ drivesOfSystems: [ids['heron']] })
-  return { systemId: ids['heron'], name, driveIds: drives.slice(from, from + count).map(drive => drive.id), scheme: { kind: 'parity', parityDrives: 2 }, maxGroupDrives: 12, spareCount: 1, snapshotReservePercent: 10 }
+  return {
+    systemId: ids['heron'],
+    name,
+    driveIds: drives.slice(from, from + count).map(drive => drive.id),
+    scheme: { kind: 'parity', parityDrives: 2 },
+    maxGroupDrives: 12,
+    spareCount: 1,
+    snapshotReservePercent: 10,
+  }
 }
-const volumeIntent = (name: string, more: object = {}) => ({ name, purpose: 'data', size: '4 TiB', poolId: ids['pool'], isThin: true, hostGroupId: ids['group'], ...more })
+const volumeIntent = (name: string, more: object = {}) => ({
+  name,
+  purpose: 'data',
+  size: '4 TiB',
+  poolId: ids['pool'],
+  isThin: true,
+  hostGroupId: ids['group'],
+  ...more,
+})
 
 test('a system is registered and proven by its serial numbers', async () => {
   const address = `http://127.0.0.1:${fleet.ports.arrays['heron']}`
   const access = { userName: 'admin', password: 'heron-demo' }
   const look = await lookAt(address, access, never)
-  const probeId = await keepProbe({ database }, key, probeFound(look), { address, acceptedFingerprint: null, ...access }, 'tester')
+  const probeId = await keepProbe(
+    { database },
+    key,
+    probeFound(look),
+    { address, acceptedFingerprint: null, ...access },
+    'tester',
+  )
   const intent = { probeId, name: 'heron', siteId: '', isPlainHttpAccepted: false, acceptedFingerprint: '' }
   const draft = await makeDraft({ database }, 'register-system', intent, 'tester')
-  await expect(carryOut(database, draft.id)).rejects.toMatchObject({ code: 'drafting.not-ready', why: expect.stringContaining('plain HTTP') })
+  await expect(carryOut(database, draft.id)).rejects.toMatchObject({
+    code: 'drafting.not-ready',
+    why: expect.stringContaining('plain HTTP'),
+  })
   await alterDraft({ database }, draft.id, { ...intent, isPlainHttpAccepted: true })
   await carryOut(database, draft.id)
   const change = await ended(draft.id)
@@ -81,13 +108,27 @@ test('a system is registered and proven by its serial numbers', async () => {
   ids['heron'] = (await estate()).systems[0]?.id ?? ''
   while ((await estateClock({ database })).rate < 30_000) await pause(100)
   expect((await estate({ drivesOfSystems: [ids['heron']] })).drives).toHaveLength(24)
-  const again = await makeDraft({ database }, 'register-system', { ...intent, isPlainHttpAccepted: true, name: 'heron-2' }, 'tester')
-  expect(again.plan.checks.find(check => check.rule === 'new')).toMatchObject({ holds: false, why: expect.stringContaining('registered already, as heron') })
+  const again = await makeDraft(
+    { database },
+    'register-system',
+    { ...intent, isPlainHttpAccepted: true, name: 'heron-2' },
+    'tester',
+  )
+  expect(again.plan.checks.find(check => check.rule === 'new')).toMatchObject({
+    holds: false,
+    why: expect.stringContaining('registered already, as heron'),
+  })
 })
 
 test('hosts join their groups', async () => {
-  for (const [host, groupName] of [['register-1', 'accession-register'], ['desk-1', 'reading-room'], ['kiosk-7', 'kiosk']] as const) {
-    expect(await carriedOut('register-host', { agentAddress: `http://127.0.0.1:${fleet.ports.hosts[host]}`, groupName })).toMatchObject({ state: 'proven' })
+  for (const [host, groupName] of [
+    ['register-1', 'accession-register'],
+    ['desk-1', 'reading-room'],
+    ['kiosk-7', 'kiosk'],
+  ] as const) {
+    expect(
+      await carriedOut('register-host', { agentAddress: `http://127.0.0.1:${fleet.ports.hosts[host]}`, groupName }),
+    ).toMatchObject({ state: 'proven' })
   }
   ids['group'] = (await estate()).hostGroups.find(group => group.name === 'accession-register')?.id ?? ''
 })
@@ -96,10 +137,17 @@ test('a pool is built, and the forecast kept beside what happened', async () => 
   const change = await carriedOut('create-pool', await poolIntent('heron-fast-01', 0, 12))
   expect(change).toMatchObject({ state: 'proven', stands: null })
   ids['pool'] = (await estate()).pools[0]?.id ?? ''
-  expect((await estate()).pools[0]).toMatchObject({ name: 'heron-fast-01', state: 'fine', groupSizes: [11], spareCount: 1 })
+  expect((await estate()).pools[0]).toMatchObject({
+    name: 'heron-fast-01',
+    state: 'fine',
+    groupSizes: [11],
+    spareCount: 1,
+  })
   const [outcome] = await forecastOutcomes({ database })
   expect(outcome?.actual).toBeGreaterThan(1000)
-  expect((await journalOf({ database }, change.id)).some(entry => entry.event === 'progress' && (entry.doneRatio ?? 0) > 0)).toBe(true)
+  expect(
+    (await journalOf({ database }, change.id)).some(entry => entry.event === 'progress' && (entry.doneRatio ?? 0) > 0),
+  ).toBe(true)
 })
 
 test('a thin volume is proven by a write and read-back through its mapping, and hidden from others', async () => {
@@ -110,7 +158,9 @@ test('a thin volume is proven by a write and read-back through its mapping, and 
   expect(evidence.find(entry => entry.claim.includes('not in the group'))).toMatchObject({ holds: true })
   expect(evidence.every(entry => entry.holds)).toBe(true)
   ids['volume'] = String(change.facts['volumeId'])
-  expect((await estate({ volumeIds: [ids['volume']] })).mappings).toEqual([expect.objectContaining({ hostGroupId: ids['group'], lun: 0 })])
+  expect((await estate({ volumeIds: [ids['volume']] })).mappings).toEqual([
+    expect.objectContaining({ hostGroupId: ids['group'], lun: 0 }),
+  ])
 })
 
 test.each([
@@ -125,7 +175,10 @@ test.each([
   const draft = await makeDraft({ database }, 'provision-volume', volumeIntent('other', more), 'tester')
   expect(draft.plan.checks.find(check => check.rule === rule)).toMatchObject({ holds: false, level: 'must' })
   await expect(carryOut(database, draft.id)).rejects.toMatchObject({ code: 'drafting.not-ready' })
-  expect(await changeById({ database }, draft.id)).toMatchObject({ state: 'draft', intent: expect.objectContaining(more) })
+  expect(await changeById({ database }, draft.id)).toMatchObject({
+    state: 'draft',
+    intent: expect.objectContaining(more),
+  })
 })
 
 test('a thin volume larger than its pool warns with the over-commit; a host without initiators is refused', async () => {
@@ -133,22 +186,35 @@ test('a thin volume larger than its pool warns with the over-commit; a host with
   expect(large.plan.checks.find(check => check.rule === 'overcommit')).toMatchObject({ holds: false, level: 'warn' })
   expect(large.plan.effects.find(effect => effect.figure === 'overcommit')?.after).toBeGreaterThan(10)
   const kiosk = (await estate()).hostGroups.find(group => group.name === 'kiosk')?.id
-  const blind = await makeDraft({ database }, 'provision-volume', volumeIntent('blind', { hostGroupId: kiosk }), 'tester')
+  const blind = await makeDraft(
+    { database },
+    'provision-volume',
+    volumeIntent('blind', { hostGroupId: kiosk }),
+    'tester',
+  )
   expect(blind.plan.checks.find(check => check.rule === 'initiators')).toMatchObject({ holds: false, level: 'must' })
 })
 
 test('of two plans that conflict one wins, and the other is told what changed', async () => {
   const intent = await poolIntent('contested', 12, 6)
-  const [mine, theirs] = [await makeDraft({ database }, 'create-pool', intent, 'one'), await makeDraft({ database }, 'create-pool', { ...intent, name: 'contested-2' }, 'two')]
+  const [mine, theirs] = [
+    await makeDraft({ database }, 'create-pool', intent, 'one'),
+    await makeDraft({ database }, 'create-pool', { ...intent, name: 'contested-2' }, 'two'),
+  ]
   const outcomes = await Promise.allSettled([carryOut(database, mine.id), carryOut(database, theirs.id)])
   expect(outcomes.map(outcome => outcome.status).sort()).toEqual(['fulfilled', 'rejected'])
   const loser = outcomes[0]?.status === 'rejected' ? mine : theirs
   const winner = loser === mine ? theirs : mine
-  expect(outcomes.find(outcome => outcome.status === 'rejected')).toMatchObject({ reason: { code: 'drafting.plan-stale', why: expect.stringContaining('at work on') } })
+  expect(outcomes.find(outcome => outcome.status === 'rejected')).toMatchObject({
+    reason: { code: 'drafting.plan-stale', why: expect.stringContaining('at work on') },
+  })
   expect((await changeById({ database }, loser.id))?.differences.length).toBeGreaterThan(0)
   expect(await ended(winner.id)).toMatchObject({ state: 'proven' })
   const after = await alterDraft({ database }, loser.id, loser.intent)
-  expect(after.plan.checks.find(check => check.rule === 'drives-free')).toMatchObject({ holds: false, why: expect.stringContaining('In use meanwhile') })
+  expect(after.plan.checks.find(check => check.rule === 'drives-free')).toMatchObject({
+    holds: false,
+    why: expect.stringContaining('In use meanwhile'),
+  })
   const reverse = await draftReverse({ database }, winner.id, 'one')
   await carryOut(database, reverse.id)
   expect(await ended(reverse.id)).toMatchObject({ state: 'proven' })
@@ -157,16 +223,24 @@ test('of two plans that conflict one wins, and the other is told what changed', 
 test('a task that fails is taken back: nothing stands, the drives are free again', async () => {
   strike('task-fails')
   const change = await carriedOut('create-pool', await poolIntent('doomed', 12, 6))
-  expect(change).toMatchObject({ state: 'failed', refusal: { code: 'change.task-failed', why: expect.stringContaining('internal error') }, stands: expect.stringContaining('Nothing stands') })
+  expect(change).toMatchObject({
+    state: 'failed',
+    refusal: { code: 'change.task-failed', why: expect.stringContaining('internal error') },
+    stands: expect.stringContaining('Nothing stands'),
+  })
   expect((await estate()).pools.map(pool => pool.name)).toEqual(['heron-fast-01'])
-  expect((await estate({ drivesOfSystems: [ids['heron']] })).drives.filter(drive => drive.role === 'unassigned')).toHaveLength(12)
+  expect(
+    (await estate({ drivesOfSystems: [ids['heron']] })).drives.filter(drive => drive.role === 'unassigned'),
+  ).toHaveLength(12)
 })
 
 test('an array that is busy or answers nonsense for a moment is waited for', async () => {
   strike('unavailable', 2)
   strike('malformed', 1)
   strike('expired-token', 1)
-  expect(await carriedOut('provision-volume', volumeIntent('patient-01', { hostGroupId: '' }))).toMatchObject({ state: 'proven' })
+  expect(await carriedOut('provision-volume', volumeIntent('patient-01', { hostGroupId: '' }))).toMatchObject({
+    state: 'proven',
+  })
 })
 
 test('a worker that dies is followed by another, and nothing is made twice', async () => {
@@ -192,7 +266,9 @@ test('a worker that dies is followed by another, and nothing is made twice', asy
 
 test('a change stops at a safe point, and can be undone from there', async () => {
   const survivor = (await estate()).pools.find(pool => pool.name === 'survivor')
-  expect(await carriedOut('remove-pool', { systemId: ids['heron'], poolId: survivor?.id })).toMatchObject({ state: 'proven' })
+  expect(await carriedOut('remove-pool', { systemId: ids['heron'], poolId: survivor?.id })).toMatchObject({
+    state: 'proven',
+  })
   fleet.clock.setRate(1)
   await pause(400) // the fleet's last quick beat is over
   const draft = await makeDraft({ database }, 'create-pool', await poolIntent('halted', 12, 6), 'tester')
@@ -207,7 +283,12 @@ test('a change stops at a safe point, and can be undone from there', async () =>
 })
 
 test('a removed volume goes into holding, comes back with its mapping, grows, and is deleted when its holding ends', async () => {
-  const unnamed = await makeDraft({ database }, 'remove-volume', { volumeId: ids['volume'], confirmedName: '' }, 'tester')
+  const unnamed = await makeDraft(
+    { database },
+    'remove-volume',
+    { volumeId: ids['volume'], confirmedName: '' },
+    'tester',
+  )
   expect(unnamed.plan.checks.find(check => check.rule === 'named')).toMatchObject({ holds: false })
   const removed = await carriedOut('remove-volume', { volumeId: ids['volume'], confirmedName: 'register-data-01' })
   expect(removed).toMatchObject({ state: 'proven' })
@@ -218,11 +299,21 @@ test('a removed volume goes into holding, comes back with its mapping, grows, an
   await carryOut(database, back.id)
   expect(await ended(back.id)).toMatchObject({ state: 'proven' })
   expect((await estate({ volumeIds: [ids['volume']] })).mappings).toHaveLength(1)
-  expect(await carriedOut('expand-volume', { volumeId: ids['volume'], size: '3 TiB' }).catch((cause: unknown) => cause)).toMatchObject({ code: 'drafting.not-ready' })
-  expect(await carriedOut('expand-volume', { volumeId: ids['volume'], size: '5 TiB' })).toMatchObject({ state: 'proven' })
-  expect(await carriedOut('unmap-volume', { volumeId: ids['volume'], hostGroupId: ids['group'] })).toMatchObject({ state: 'proven' })
-  expect(await carriedOut('map-volume', { volumeId: ids['volume'], hostGroupId: ids['group'] })).toMatchObject({ state: 'proven' })
-  expect(await carriedOut('remove-volume', { volumeId: ids['volume'], confirmedName: 'register-data-01' })).toMatchObject({ state: 'proven' })
+  expect(
+    await carriedOut('expand-volume', { volumeId: ids['volume'], size: '3 TiB' }).catch((cause: unknown) => cause),
+  ).toMatchObject({ code: 'drafting.not-ready' })
+  expect(await carriedOut('expand-volume', { volumeId: ids['volume'], size: '5 TiB' })).toMatchObject({
+    state: 'proven',
+  })
+  expect(await carriedOut('unmap-volume', { volumeId: ids['volume'], hostGroupId: ids['group'] })).toMatchObject({
+    state: 'proven',
+  })
+  expect(await carriedOut('map-volume', { volumeId: ids['volume'], hostGroupId: ids['group'] })).toMatchObject({
+    state: 'proven',
+  })
+  expect(
+    await carriedOut('remove-volume', { volumeId: ids['volume'], confirmedName: 'register-data-01' }),
+  ).toMatchObject({ state: 'proven' })
   fleet.clock.step(8 * 86_400)
   for (let waited = 0; waited < 30_000; waited += 200) {
     if ((await estate({ volumeIds: [ids['volume'] ?? ''] })).volumes.length === 0) break
@@ -234,8 +325,11 @@ test('a removed volume goes into holding, comes back with its mapping, grows, an
 test('history is only ever added to', async () => {
   await expect(database.query(`update change_journal set words = 'other'`)).rejects.toThrow('only ever added to')
   await expect(database.query('delete from evidence')).rejects.toThrow('only ever added to')
-  await expect(database.query(`update changes set state = 'running' where state = 'proven'`)).rejects.toThrow('cannot go from')
+  await expect(database.query(`update changes set state = 'running' where state = 'proven'`)).rejects.toThrow(
+    'cannot go from',
+  )
   expect(emptyEstate.claims.size).toBe(0)
-  for (let waited = 0; waited < 10_000 && (await database.query('select * from claims'))[0].length > 0; waited += 100) await pause(100)
+  for (let waited = 0; waited < 10_000 && (await database.query('select * from claims'))[0].length > 0; waited += 100)
+    await pause(100)
   expect((await database.query('select * from claims'))[0]).toEqual([])
 })

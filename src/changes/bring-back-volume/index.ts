@@ -11,21 +11,34 @@ const intentSchema = {
   type: 'object',
   required: ['volumeId', 'groupNames'],
   additionalProperties: false,
-  properties: { volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' }, groupNames: { type: 'array', maxItems: 64, items: { type: 'string', maxLength: 255 } } },
+  properties: {
+    volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    groupNames: { type: 'array', maxItems: 64, items: { type: 'string', maxLength: 255 } },
+  },
 } as const satisfies JSONSchema
 type Intent = FromSchema<typeof intentSchema>
 interface Group {
   readonly groupName: string
   readonly initiators: readonly string[]
 }
-type Step = Readonly<{ step: 'bring-back'; systemId: string; volumeId: string; volumeLocator: string; naa: string; groups: readonly Group[] }>
+type Step = Readonly<{
+  step: 'bring-back'
+  systemId: string
+  volumeId: string
+  volumeLocator: string
+  naa: string
+  groups: readonly Group[]
+}>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const volume = byId(estate.volumes, intent.volumeId)
   const system = byId(estate.systems, volume?.systemId)
   const groups = intent.groupNames.map(groupName => {
     const group = estate.hostGroups.find(each => each.name === groupName)
-    return { groupName, initiators: estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators) }
+    return {
+      groupName,
+      initiators: estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators),
+    }
   })
   const unknown = groups.filter(group => group.initiators.length === 0)
   const claims = volume === undefined ? [] : [volume.id]
@@ -33,15 +46,49 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   return {
     title: `Bring back ${volume?.name ?? 'a volume'}`,
     checks: [
-      must('in-holding', volume?.state === 'holding', volume === undefined ? 'It is gone: its time in holding is over.' : volume.state === 'holding' ? `${volume.name} is in holding.` : `${volume.name} is not in holding.`),
+      must(
+        'in-holding',
+        volume?.state === 'holding',
+        volume === undefined
+          ? 'It is gone: its time in holding is over.'
+          : volume.state === 'holding'
+            ? `${volume.name} is in holding.`
+            : `${volume.name} is not in holding.`,
+      ),
       ...(system === undefined ? [] : [answers(system)]),
-      must('groups', unknown.length === 0, unknown.length === 0 ? 'All groups that saw it are there.' : `No initiator is known of ${unknown.map(group => group.groupName).join(', ')}.`, { field: 'groupNames', remedy: 'Bring it back without them and map it afterwards.' }),
+      must(
+        'groups',
+        unknown.length === 0,
+        unknown.length === 0
+          ? 'All groups that saw it are there.'
+          : `No initiator is known of ${unknown.map(group => group.groupName).join(', ')}.`,
+        { field: 'groupNames', remedy: 'Bring it back without them and map it afterwards.' },
+      ),
       unclaimed(estate, claims),
     ],
-    effects: [{ figure: 'mappings', label: 'Groups that see it again', unit: 'count', before: 0, after: groups.length }],
+    effects: [
+      { figure: 'mappings', label: 'Groups that see it again', unit: 'count', before: 0, after: groups.length },
+    ],
     oneWay: [],
     undo: { possible: true, how: 'It can be removed again.' },
-    steps: [{ name: 'bring-back', words: groups.length === 0 ? 'Take it out of holding' : `Take it out of holding and map it to ${intent.groupNames.join(', ')}`, forecast, step: { step: 'bring-back', systemId: system?.id ?? '', volumeId: intent.volumeId, volumeLocator: volume?.locator ?? '', naa: volume?.naa ?? '', groups } }],
+    steps: [
+      {
+        name: 'bring-back',
+        words:
+          groups.length === 0
+            ? 'Take it out of holding'
+            : `Take it out of holding and map it to ${intent.groupNames.join(', ')}`,
+        forecast,
+        step: {
+          step: 'bring-back',
+          systemId: system?.id ?? '',
+          volumeId: intent.volumeId,
+          volumeLocator: volume?.locator ?? '',
+          naa: volume?.naa ?? '',
+          groups,
+        },
+      },
+    ],
     forecast,
     reads: [...readsOf('system', [system]), ...readsOf('volume', [volume])],
     claims,
@@ -57,7 +104,8 @@ export const bringBackVolume: ChangeKind<Intent, Step> = {
   plan,
   async runStep(step, { key }, ports) {
     const system = await ports.system(step.systemId)
-    for (const { groupName, initiators } of step.groups) await system.mapVolume(step.volumeLocator, groupName, initiators, key)
+    for (const { groupName, initiators } of step.groups)
+      await system.mapVolume(step.volumeLocator, groupName, initiators, key)
     await ports.records.release(step.volumeId)
     return { systemId: step.systemId, naa: step.naa, volumeId: step.volumeId }
   },
@@ -65,16 +113,34 @@ export const bringBackVolume: ChangeKind<Intent, Step> = {
   async prove(intent, _plan, facts, ports) {
     const estate = await ports.estate()
     const volume = byId(estate.volumes, intent.volumeId)
-    const wanted = new Set(estate.hostGroups.filter(group => intent.groupNames.includes(group.name)).map(group => group.id))
+    const wanted = new Set(
+      estate.hostGroups.filter(group => intent.groupNames.includes(group.name)).map(group => group.id),
+    )
     const hosts = estate.hosts.filter(host => wanted.has(host.hostGroupId) && host.initiators.length > 0)
     const system = await ports.system(facts['systemId'] ?? '')
     const targets = await system.targets()
     const stated = await system.volume(volume?.locator ?? '')
     return [
-      { claim: 'The system states the volume with its size', holds: stated?.sizeBytes === volume?.sizeBytes, measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}` } },
-      ...(await Promise.all(hosts.map(async host => seesIt(host, (await lookFrom(ports, host, targets, facts['naa'] ?? '')).device, facts['naa'] ?? '', volume?.sizeBytes ?? 0n)))),
+      {
+        claim: 'The system states the volume with its size',
+        holds: stated?.sizeBytes === volume?.sizeBytes,
+        measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}` },
+      },
+      ...(await Promise.all(
+        hosts.map(async host =>
+          seesIt(
+            host,
+            (await lookFrom(ports, host, targets, facts['naa'] ?? '')).device,
+            facts['naa'] ?? '',
+            volume?.sizeBytes ?? 0n,
+          ),
+        ),
+      )),
     ]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
-  reverse: (_intent, facts) => ({ kind: 'remove-volume', intent: { volumeId: facts['volumeId'] ?? '', confirmedName: '' } }),
+  reverse: (_intent, facts) => ({
+    kind: 'remove-volume',
+    intent: { volumeId: facts['volumeId'] ?? '', confirmedName: '' },
+  }),
 }

@@ -14,5 +14,8 @@ export const createPool: ChangeKind<Intent, Step> = {
   undoStep,
   prove,
   collects: ({ systemId }) => [systemId],
-  reverse: ({ systemId }, facts) => (facts['poolLocator'] === undefined ? undefined : { kind: 'remove-pool', intent: { systemId, poolId: facts['poolId'] ?? '' } }),
+  reverse: ({ systemId }, facts) =>
+    facts['poolLocator'] === undefined
+      ? undefined
+      : { kind: 'remove-pool', intent: { systemId, poolId: facts['poolId'] ?? '' } },
 }

@@ -14,12 +14,20 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
   const sketch = plan.sketch?.of === 'pool' ? plan.sketch : undefined
   const planned = (sketch?.ladder ?? []).find(rung => rung.name === 'after layout')?.bytes ?? ''
   return [
-    { claim: `${intent.name} is ready`, holds: pool?.isReady === true, measured: { state: pool === undefined ? 'not there' : pool.isReady ? 'ready' : 'starting' } },
+    {
+      claim: `${intent.name} is ready`,
+      holds: pool?.isReady === true,
+      measured: { state: pool === undefined ? 'not there' : pool.isReady ? 'ready' : 'starting' },
+    },
     {
       claim: 'It holds exactly the chosen drives',
       holds: held.size === wanted.size && [...wanted].every(locator => held.has(locator)),
       measured: { chosen: `${wanted.size}`, held: `${held.size}` },
     },
-    { claim: 'Its usable space is what was planned', holds: `${pool?.usableBytes}` === planned, measured: { plannedBytes: planned, statedBytes: `${pool?.usableBytes ?? 'nothing'}` } },
+    {
+      claim: 'Its usable space is what was planned',
+      holds: `${pool?.usableBytes}` === planned,
+      measured: { plannedBytes: planned, statedBytes: `${pool?.usableBytes ?? 'nothing'}` },
+    },
   ]
 }

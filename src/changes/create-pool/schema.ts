@@ -8,7 +8,12 @@ export const intentSchema = {
   properties: {
     systemId: { type: 'string', maxLength: 36, pattern: '^([0-9a-f-]{36})?$' },
     name: { type: 'string', maxLength: 255 },
-    driveIds: { type: 'array', maxItems: 5000, uniqueItems: true, items: { type: 'string', pattern: '^[0-9a-f-]{36}$' } },
+    driveIds: {
+      type: 'array',
+      maxItems: 5000,
+      uniqueItems: true,
+      items: { type: 'string', pattern: '^[0-9a-f-]{36}$' },
+    },
     scheme: raidSchemeSchema,
     maxGroupDrives: { type: 'integer', minimum: 1, maximum: 64 },
     spareCount: { type: 'integer', minimum: 0, maximum: 100 },

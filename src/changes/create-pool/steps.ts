@@ -4,7 +4,15 @@ import type { Facts, StepContext } from '../ChangeKind'
 import { waitForTask } from '../parts/waitForTask'
 
 export type Step = Readonly<
-  | { step: 'create'; systemId: string; name: string; scheme: RaidSchemeText; groups: readonly (readonly string[])[]; spares: readonly string[]; snapshotReservePercent: number }
+  | {
+      step: 'create'
+      systemId: string
+      name: string
+      scheme: RaidSchemeText
+      groups: readonly (readonly string[])[]
+      spares: readonly string[]
+      snapshotReservePercent: number
+    }
   | { step: 'initialise'; systemId: string }
 >
 
@@ -15,10 +23,18 @@ export async function runStep(step: Step, { key, facts }: StepContext, ports: Ch
     await waitForTask(system, facts['task'] === '' ? null : (facts['task'] ?? null), 'Initialising', ports)
     return { poolId: (await ports.records.idAt(step.systemId, facts['poolLocator'] ?? '')) ?? '' }
   }
-  const made = (await system.poolByKey(key)) ?? (await system.createPool(
-    { name: step.name, scheme: step.scheme, groups: step.groups, spares: step.spares, snapshotReserveRatio: step.snapshotReservePercent / 100 },
-    key,
-  ))
+  const made =
+    (await system.poolByKey(key)) ??
+    (await system.createPool(
+      {
+        name: step.name,
+        scheme: step.scheme,
+        groups: step.groups,
+        spares: step.spares,
+        snapshotReserveRatio: step.snapshotReservePercent / 100,
+      },
+      key,
+    ))
   return { poolLocator: made.locator, task: made.task ?? '' }
 }
 

@@ -25,14 +25,36 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   return {
     title: `Delete ${volume?.name ?? 'a volume'} after its holding`,
     checks: [
-      must('holding-over', isOver, isOver ? 'Its time in holding is over.' : 'Its time in holding is not over: it can still be brought back.'),
+      must(
+        'holding-over',
+        isOver,
+        isOver ? 'Its time in holding is over.' : 'Its time in holding is not over: it can still be brought back.',
+      ),
       ...(system === undefined ? [] : [answers(system)]),
       unclaimed(estate, claims),
     ],
-    effects: pool === undefined ? [] : [{ figure: 'writtenBytes', label: `Written in ${pool.name}`, unit: 'bytes', before: `${pool.writtenBytes}`, after: `${pool.writtenBytes - (volume?.writtenBytes ?? 0n)}` }],
+    effects:
+      pool === undefined
+        ? []
+        : [
+            {
+              figure: 'writtenBytes',
+              label: `Written in ${pool.name}`,
+              unit: 'bytes',
+              before: `${pool.writtenBytes}`,
+              after: `${pool.writtenBytes - (volume?.writtenBytes ?? 0n)}`,
+            },
+          ],
     oneWay: ['Nothing brings it back after this.'],
     undo: { possible: false, how: 'It cannot be undone.' },
-    steps: [{ name: 'delete', words: 'Delete it from its pool', forecast, step: { step: 'delete', systemId: system?.id ?? '', volumeLocator: volume?.locator ?? '' } }],
+    steps: [
+      {
+        name: 'delete',
+        words: 'Delete it from its pool',
+        forecast,
+        step: { step: 'delete', systemId: system?.id ?? '', volumeLocator: volume?.locator ?? '' },
+      },
+    ],
     forecast,
     reads: readsOf('volume', [volume]),
     claims,
@@ -54,7 +76,9 @@ export const deleteHeldVolume: ChangeKind<Intent, Step> = {
   undoStep: async () => 'The volume has been deleted.',
   async prove(_intent, _plan, facts, ports) {
     const stated = await (await ports.system(facts['systemId'] ?? '')).volume(facts['volumeLocator'] ?? '')
-    return [{ claim: 'The volume is gone', holds: stated === undefined, measured: { stated: stated?.name ?? 'nothing' } }]
+    return [
+      { claim: 'The volume is gone', holds: stated === undefined, measured: { stated: stated?.name ?? 'nothing' } },
+    ]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
   reverse: () => undefined,

@@ -18,7 +18,14 @@ const intentSchema = {
   properties: { volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' }, size: { type: 'string', maxLength: 80 } },
 } as const satisfies JSONSchema
 type Intent = FromSchema<typeof intentSchema>
-type Step = Readonly<{ step: 'enlarge'; systemId: string; volumeLocator: string; naa: string; fromBytes: string; sizeBytes: string }>
+type Step = Readonly<{
+  step: 'enlarge'
+  systemId: string
+  volumeLocator: string
+  naa: string
+  fromBytes: string
+  sizeBytes: string
+}>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const volume = byId(estate.volumes, intent.volumeId)
@@ -31,21 +38,68 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   return {
     title: `Expand ${volume?.name ?? 'a volume'} to ${formatBytes(size.bytes)}`,
     checks: [
-      must('volume', volume?.state === 'in use', volume === undefined ? 'Choose a volume.' : volume.state === 'in use' ? `${volume.name} has ${formatBytes(volume.sizeBytes)} now.` : `${volume.name} is in holding.`, { field: 'volumeId' }),
+      must(
+        'volume',
+        volume?.state === 'in use',
+        volume === undefined
+          ? 'Choose a volume.'
+          : volume.state === 'in use'
+            ? `${volume.name} has ${formatBytes(volume.sizeBytes)} now.`
+            : `${volume.name} is in holding.`,
+        { field: 'volumeId' },
+      ),
       ...size.checks,
-      ...(volume === undefined || size.bytes === 0n ? [] : [must('grows', addedBytes > 0n, addedBytes > 0n ? `It grows by ${formatBytes(addedBytes)}.` : `It has ${formatBytes(volume.sizeBytes)} already, and a volume is never made smaller.`, { field: 'size', remedy: `Give more than ${formatBytes(volume.sizeBytes)}.` })]),
+      ...(volume === undefined || size.bytes === 0n
+        ? []
+        : [
+            must(
+              'grows',
+              addedBytes > 0n,
+              addedBytes > 0n
+                ? `It grows by ${formatBytes(addedBytes)}.`
+                : `It has ${formatBytes(volume.sizeBytes)} already, and a volume is never made smaller.`,
+              { field: 'size', remedy: `Give more than ${formatBytes(volume.sizeBytes)}.` },
+            ),
+          ]),
       ...(pool === undefined || addedBytes <= 0n ? [] : fitChecks(pool, addedBytes, volume?.isThin ?? true)),
       ...(system === undefined ? [] : [answers(system)]),
       unclaimed(estate, claims),
     ],
-    effects: pool === undefined ? [] : [{ figure: 'sizeBytes', label: 'Size', unit: 'bytes', before: `${volume?.sizeBytes ?? 0n}`, after: `${size.bytes}` }, ...fillEffects(pool, addedBytes > 0n ? addedBytes : 0n, volume?.isThin === false ? addedBytes : 0n)],
+    effects:
+      pool === undefined
+        ? []
+        : [
+            {
+              figure: 'sizeBytes',
+              label: 'Size',
+              unit: 'bytes',
+              before: `${volume?.sizeBytes ?? 0n}`,
+              after: `${size.bytes}`,
+            },
+            ...fillEffects(pool, addedBytes > 0n ? addedBytes : 0n, volume?.isThin === false ? addedBytes : 0n),
+          ],
     oneWay: [`${volume?.name ?? 'The volume'} cannot be made smaller again.`],
     undo: { possible: false, how: 'It cannot be undone; the data stays as it is.' },
-    steps: [{ name: 'enlarge', words: `Enlarge it to ${formatBytes(size.bytes)}`, forecast, step: { step: 'enlarge', systemId: system?.id ?? '', volumeLocator: volume?.locator ?? '', naa: volume?.naa ?? '', fromBytes: `${volume?.sizeBytes ?? 0n}`, sizeBytes: `${size.bytes}` } }],
+    steps: [
+      {
+        name: 'enlarge',
+        words: `Enlarge it to ${formatBytes(size.bytes)}`,
+        forecast,
+        step: {
+          step: 'enlarge',
+          systemId: system?.id ?? '',
+          volumeLocator: volume?.locator ?? '',
+          naa: volume?.naa ?? '',
+          fromBytes: `${volume?.sizeBytes ?? 0n}`,
+          sizeBytes: `${size.bytes}`,
+        },
+      },
+    ],
     forecast,
     reads: [...readsOf('system', [system]), ...readsOf('volume', [volume]), ...readsOf('pool', [pool])],
     claims,
-    proof: 'A host that sees it rescans, finds the new size, and writes to the new part and reads it back. What was there is not touched.',
+    proof:
+      'A host that sees it rescans, finds the new size, and writes to the new part and reads it back. What was there is not touched.',
     ...(pool === undefined ? {} : { sketch: fillSketch(pool, addedBytes > 0n ? addedBytes : 0n) }),
   }
 }
@@ -71,16 +125,27 @@ export const expandVolume: ChangeKind<Intent, Step> = {
     const estate = await ports.estate()
     const naa = facts['naa'] ?? ''
     const sizeBytes = BigInt(plan.steps[0]?.step.sizeBytes ?? '0')
-    const groups = new Set(estate.mappings.filter(mapping => mapping.volumeId === intent.volumeId).map(mapping => mapping.hostGroupId))
+    const groups = new Set(
+      estate.mappings.filter(mapping => mapping.volumeId === intent.volumeId).map(mapping => mapping.hostGroupId),
+    )
     const hosts = estate.hosts.filter(host => groups.has(host.hostGroupId) && host.initiators.length > 0)
     const system = await ports.system(facts['systemId'] ?? '')
     const stated = await system.volume(facts['volumeLocator'] ?? '')
-    const evidence: Evidence[] = [{ claim: 'The system states the new size', holds: stated?.sizeBytes === sizeBytes, measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}`, askedBytes: `${sizeBytes}` } }]
+    const evidence: Evidence[] = [
+      {
+        claim: 'The system states the new size',
+        holds: stated?.sizeBytes === sizeBytes,
+        measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}`, askedBytes: `${sizeBytes}` },
+      },
+    ]
     const targets = await system.targets()
     for (const [index, host] of hosts.entries()) {
       const { agent, device } = await lookFrom(ports, host, targets, naa)
       evidence.push(seesIt(host, device, naa, sizeBytes))
-      if (device !== undefined && index === 0) evidence.push(...(await writesAndReadsBack(agent, host, naa, BigInt(facts['fromBytes'] ?? '0'), sizeBytes, naa)))
+      if (device !== undefined && index === 0)
+        evidence.push(
+          ...(await writesAndReadsBack(agent, host, naa, BigInt(facts['fromBytes'] ?? '0'), sizeBytes, naa)),
+        )
     }
     return evidence
   },

@@ -11,10 +11,20 @@ const intentSchema = {
   type: 'object',
   required: ['volumeId', 'hostGroupId'],
   additionalProperties: false,
-  properties: { volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' }, hostGroupId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' } },
+  properties: {
+    volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    hostGroupId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+  },
 } as const satisfies JSONSchema
 type Intent = FromSchema<typeof intentSchema>
-type Step = Readonly<{ step: 'map'; systemId: string; volumeLocator: string; naa: string; groupName: string; initiators: readonly string[] }>
+type Step = Readonly<{
+  step: 'map'
+  systemId: string
+  volumeLocator: string
+  naa: string
+  groupName: string
+  initiators: readonly string[]
+}>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const volume = byId(estate.volumes, intent.volumeId)
@@ -29,18 +39,73 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   return {
     title: `Map ${volume?.name ?? 'a volume'} to ${group?.name ?? '…'}`,
     checks: [
-      must('volume', volume !== undefined && volume.state === 'in use', volume === undefined ? 'Choose a volume.' : volume.state === 'in use' ? `${volume.name} is in use.` : `${volume.name} is in holding.`, { field: 'volumeId', remedy: 'Bring it back first.' }),
+      must(
+        'volume',
+        volume !== undefined && volume.state === 'in use',
+        volume === undefined
+          ? 'Choose a volume.'
+          : volume.state === 'in use'
+            ? `${volume.name} is in use.`
+            : `${volume.name} is in holding.`,
+        { field: 'volumeId', remedy: 'Bring it back first.' },
+      ),
       ...(system === undefined ? [] : [answers(system)]),
-      must('host-group', group !== undefined, group === undefined ? 'Choose the host group that shall see it.' : `${group.name} is there.`, { field: 'hostGroupId' }),
-      must('initiators', initiators.length > 0, initiators.length > 0 ? `It has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.` : 'The group has no host with an initiator: nothing could log in.', { field: 'hostGroupId' }),
-      must('new', !twice, twice ? `It is mapped to ${group?.name ?? 'it'} already.` : 'It is not mapped to that group yet.', { field: 'hostGroupId' }),
-      warn('alone', others.length === 0, others.length === 0 ? 'No other group sees it.' : `${others.map(mapping => mapping.groupName).join(', ')} will go on seeing it: hosts that do not share a cluster file system would destroy each other's data.`, { field: 'hostGroupId' }),
+      must(
+        'host-group',
+        group !== undefined,
+        group === undefined ? 'Choose the host group that shall see it.' : `${group.name} is there.`,
+        { field: 'hostGroupId' },
+      ),
+      must(
+        'initiators',
+        initiators.length > 0,
+        initiators.length > 0
+          ? `It has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`
+          : 'The group has no host with an initiator: nothing could log in.',
+        { field: 'hostGroupId' },
+      ),
+      must(
+        'new',
+        !twice,
+        twice ? `It is mapped to ${group?.name ?? 'it'} already.` : 'It is not mapped to that group yet.',
+        { field: 'hostGroupId' },
+      ),
+      warn(
+        'alone',
+        others.length === 0,
+        others.length === 0
+          ? 'No other group sees it.'
+          : `${others.map(mapping => mapping.groupName).join(', ')} will go on seeing it: hosts that do not share a cluster file system would destroy each other's data.`,
+        { field: 'hostGroupId' },
+      ),
       unclaimed(estate, claims),
     ],
-    effects: [{ figure: 'mappings', label: 'Groups that see it', unit: 'count', before: present.length, after: present.length + 1 }],
+    effects: [
+      {
+        figure: 'mappings',
+        label: 'Groups that see it',
+        unit: 'count',
+        before: present.length,
+        after: present.length + 1,
+      },
+    ],
     oneWay: [],
     undo: { possible: true, how: 'The mapping can be removed again.' },
-    steps: [{ name: 'map', words: `Map it to ${group?.name ?? '…'}`, forecast, step: { step: 'map', systemId: system?.id ?? '', volumeLocator: volume?.locator ?? '', naa: volume?.naa ?? '', groupName: group?.name ?? '', initiators } }],
+    steps: [
+      {
+        name: 'map',
+        words: `Map it to ${group?.name ?? '…'}`,
+        forecast,
+        step: {
+          step: 'map',
+          systemId: system?.id ?? '',
+          volumeLocator: volume?.locator ?? '',
+          naa: volume?.naa ?? '',
+          groupName: group?.name ?? '',
+          initiators,
+        },
+      },
+    ],
     forecast,
     reads: [...readsOf('system', [system]), ...readsOf('volume', [volume]), ...readsOf('host group', [group])],
     claims,
@@ -55,7 +120,9 @@ export const mapVolume: ChangeKind<Intent, Step> = {
   needs: ({ volumeId }) => ({ volumeIds: volumeId === '' ? [] : [volumeId] }),
   plan,
   async runStep(step, { key }, ports) {
-    const mapping = await (await ports.system(step.systemId)).mapVolume(step.volumeLocator, step.groupName, step.initiators, key)
+    const mapping = await (
+      await ports.system(step.systemId)
+    ).mapVolume(step.volumeLocator, step.groupName, step.initiators, key)
     return { mappingLocator: mapping.locator, lun: `${mapping.lun}`, naa: step.naa, systemId: step.systemId }
   },
   async undoStep(step, _context, ports) {
@@ -69,7 +136,16 @@ export const mapVolume: ChangeKind<Intent, Step> = {
     const volume = byId(estate.volumes, intent.volumeId)
     const targets = await (await ports.system(facts['systemId'] ?? '')).targets()
     const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
-    return Promise.all(hosts.map(async host => seesIt(host, (await lookFrom(ports, host, targets, facts['naa'] ?? '')).device, facts['naa'] ?? '', volume?.sizeBytes ?? 0n)))
+    return Promise.all(
+      hosts.map(async host =>
+        seesIt(
+          host,
+          (await lookFrom(ports, host, targets, facts['naa'] ?? '')).device,
+          facts['naa'] ?? '',
+          volume?.sizeBytes ?? 0n,
+        ),
+      ),
+    )
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
   reverse: intent => ({ kind: 'unmap-volume', intent }),

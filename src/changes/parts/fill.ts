@@ -16,9 +16,27 @@ export const freeBytesOf = (pool: Pool) => {
 /** What more provisioning does to a pool. @param writtenAtOnce of it that is taken from the pool at once: all of a thick volume */
 export function fillEffects(pool: Pool, addedBytes: bigint, writtenAtOnce: bigint): Effect[] {
   return [
-    { figure: 'provisionedBytes', label: `Provisioned from ${pool.name}`, unit: 'bytes', before: `${pool.provisionedBytes}`, after: `${pool.provisionedBytes + addedBytes}` },
-    { figure: 'overcommit', label: 'Provisioned ÷ capacity', unit: 'ratio', before: overcommitOf(pool, pool.provisionedBytes), after: overcommitOf(pool, pool.provisionedBytes + addedBytes) },
-    { figure: 'freeBytes', label: `Left to write in ${pool.name}`, unit: 'bytes', before: `${freeBytesOf(pool)}`, after: `${freeBytesOf(pool) - writtenAtOnce}` },
+    {
+      figure: 'provisionedBytes',
+      label: `Provisioned from ${pool.name}`,
+      unit: 'bytes',
+      before: `${pool.provisionedBytes}`,
+      after: `${pool.provisionedBytes + addedBytes}`,
+    },
+    {
+      figure: 'overcommit',
+      label: 'Provisioned ÷ capacity',
+      unit: 'ratio',
+      before: overcommitOf(pool, pool.provisionedBytes),
+      after: overcommitOf(pool, pool.provisionedBytes + addedBytes),
+    },
+    {
+      figure: 'freeBytes',
+      label: `Left to write in ${pool.name}`,
+      unit: 'bytes',
+      before: `${freeBytesOf(pool)}`,
+      after: `${freeBytesOf(pool) - writtenAtOnce}`,
+    },
   ]
 }
 

@@ -6,7 +6,12 @@ const sampleBytes = 1_048_576
 const sample = BigInt(sampleBytes)
 
 /** Logs a host in to all targets and rescans; @returns what it sees under a name */
-export async function lookFrom(ports: ChangePorts, host: HostRecord, targets: readonly string[], naa: string): Promise<{ readonly agent: Host; readonly device: HostDevice | undefined }> {
+export async function lookFrom(
+  ports: ChangePorts,
+  host: HostRecord,
+  targets: readonly string[],
+  naa: string,
+): Promise<{ readonly agent: Host; readonly device: HostDevice | undefined }> {
   const agent = ports.host(host.agentAddress)
   for (const target of targets) await agent.login(target)
   const device = (await agent.rescan()).find(each => each.naa === naa)
@@ -17,7 +22,12 @@ export async function lookFrom(ports: ChangePorts, host: HostRecord, targets: re
 export const seesIt = (host: HostRecord, device: HostDevice | undefined, naa: string, sizeBytes: bigint): Evidence => ({
   claim: `${host.name} sees the volume with its full size`,
   holds: device?.sizeBytes === sizeBytes,
-  measured: { wwn: naa, seenBytes: `${device?.sizeBytes ?? 'nothing'}`, expectedBytes: `${sizeBytes}`, ...(device === undefined ? {} : { lun: `${device.lun}`, path: device.path }) },
+  measured: {
+    wwn: naa,
+    seenBytes: `${device?.sizeBytes ?? 'nothing'}`,
+    expectedBytes: `${sizeBytes}`,
+    ...(device === undefined ? {} : { lun: `${device.lun}`, path: device.path }),
+  },
 })
 
 /** That a host outside the group does not see it. */
@@ -31,9 +41,18 @@ export const seesItNot = (host: HostRecord, device: HostDevice | undefined, naa:
  * Writes samples at the beginning, in the middle and at the end of a range that holds no data, reads them back and gives them up again.
  * The host computes the sum of what it writes before it is sent, so that what is compared has really been stored.
  */
-export async function writesAndReadsBack(agent: Host, host: HostRecord, naa: string, fromBytes: bigint, toBytes: bigint, seed: string): Promise<Evidence[]> {
+export async function writesAndReadsBack(
+  agent: Host,
+  host: HostRecord,
+  naa: string,
+  fromBytes: bigint,
+  toBytes: bigint,
+  seed: string,
+): Promise<Evidence[]> {
   const aligned = (at: bigint) => (at / sample) * sample
-  const places = [...new Set([aligned(fromBytes + sample - 1n), aligned((fromBytes + toBytes) / 2n), aligned(toBytes - sample)])].filter(at => at >= fromBytes && at + sample <= toBytes)
+  const places = [
+    ...new Set([aligned(fromBytes + sample - 1n), aligned((fromBytes + toBytes) / 2n), aligned(toBytes - sample)]),
+  ].filter(at => at >= fromBytes && at + sample <= toBytes)
   const evidence: Evidence[] = []
   for (const offset of places) {
     const sent = await agent.write(naa, offset, sampleBytes, `${seed}/${offset}`)

@@ -15,8 +15,22 @@ export function readSize(size: string): { readonly bytes: bigint; readonly check
   return {
     bytes,
     checks: [
-      must('size-above-zero', bytes > 0n, bytes > 0n ? `${formatBytes(bytes)} is ${formatBytes(bytes, 'decimal')}.` : 'A volume of no size holds nothing.', { field: 'size', remedy: 'Give a size above zero.' }),
-      must('size-statable', bytes <= largestBytes, bytes <= largestBytes ? 'The size can be stated to the system exactly.' : 'Above 2^53 − 1 bytes (8 PiB) a system\'s JSON answer no longer states the exact size.', { field: 'size', remedy: 'Make several volumes of at most 8 PiB.' }),
+      must(
+        'size-above-zero',
+        bytes > 0n,
+        bytes > 0n
+          ? `${formatBytes(bytes)} is ${formatBytes(bytes, 'decimal')}.`
+          : 'A volume of no size holds nothing.',
+        { field: 'size', remedy: 'Give a size above zero.' },
+      ),
+      must(
+        'size-statable',
+        bytes <= largestBytes,
+        bytes <= largestBytes
+          ? 'The size can be stated to the system exactly.'
+          : "Above 2^53 − 1 bytes (8 PiB) a system's JSON answer no longer states the exact size.",
+        { field: 'size', remedy: 'Make several volumes of at most 8 PiB.' },
+      ),
     ],
   }
 }
@@ -25,11 +39,30 @@ export function readSize(size: string): { readonly bytes: bigint; readonly check
 export function fitChecks(pool: Pool, addedBytes: bigint, isThin: boolean): PlanCheck[] {
   const free = freeBytesOf(pool)
   if (!isThin) {
-    return [must('fits', addedBytes <= free, `${pool.name} has ${formatBytes(free)} left; ${formatBytes(addedBytes)} would be taken at once.`, { field: 'size', remedy: `Ask for at most ${formatBytes(free)}, choose a thin volume, or another pool.` })]
+    return [
+      must(
+        'fits',
+        addedBytes <= free,
+        `${pool.name} has ${formatBytes(free)} left; ${formatBytes(addedBytes)} would be taken at once.`,
+        { field: 'size', remedy: `Ask for at most ${formatBytes(free)}, choose a thin volume, or another pool.` },
+      ),
+    ]
   }
   const after = overcommitOf(pool, pool.provisionedBytes + addedBytes)
   return [
-    warn('overcommit', after <= 1, `${pool.name} will have promised ${(after * 100).toFixed(0)}% of its capacity${after > 1 ? ': it is over-committed, and hosts can fill it before they reach their sizes' : ''}.`, { field: 'size', remedy: 'Watch its fill, or choose another pool.' }),
-    warn('room-now', addedBytes <= free, addedBytes <= free ? `${formatBytes(free)} is left to write.` : `Only ${formatBytes(free)} is left to write: less than the size that is asked for.`, { field: 'poolId' }),
+    warn(
+      'overcommit',
+      after <= 1,
+      `${pool.name} will have promised ${(after * 100).toFixed(0)}% of its capacity${after > 1 ? ': it is over-committed, and hosts can fill it before they reach their sizes' : ''}.`,
+      { field: 'size', remedy: 'Watch its fill, or choose another pool.' },
+    ),
+    warn(
+      'room-now',
+      addedBytes <= free,
+      addedBytes <= free
+        ? `${formatBytes(free)} is left to write.`
+        : `Only ${formatBytes(free)} is left to write: less than the size that is asked for.`,
+      { field: 'poolId' },
+    ),
   ]
 }

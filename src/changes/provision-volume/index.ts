@@ -15,5 +15,8 @@ export const provisionVolume: ChangeKind<Intent, Step> = {
   undoStep,
   prove,
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
-  reverse: (_intent, facts) => (facts['volumeId'] === undefined ? undefined : { kind: 'remove-volume', intent: { volumeId: facts['volumeId'], confirmedName: '' } }),
+  reverse: (_intent, facts) =>
+    facts['volumeId'] === undefined
+      ? undefined
+      : { kind: 'remove-volume', intent: { volumeId: facts['volumeId'], confirmedName: '' } },
 }

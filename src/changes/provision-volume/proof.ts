@@ -16,7 +16,11 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
   const system = await ports.system(systemId)
   const stated = await system.volume(facts['volumeLocator'] ?? '')
   const evidence: Evidence[] = [
-    { claim: 'The system states the volume with the size that was asked for', holds: stated?.sizeBytes === sizeBytes && stated.isReady, measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}`, askedBytes: `${sizeBytes}`, wwn: naa } },
+    {
+      claim: 'The system states the volume with the size that was asked for',
+      holds: stated?.sizeBytes === sizeBytes && stated.isReady,
+      measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}`, askedBytes: `${sizeBytes}`, wwn: naa },
+    },
   ]
   const group = byId(estate.hostGroups, intent.hostGroupId)
   if (group === undefined) return evidence
@@ -25,9 +29,11 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
   for (const [index, host] of inside.entries()) {
     const { agent, device } = await lookFrom(ports, host, targets, naa)
     evidence.push(seesIt(host, device, naa, sizeBytes))
-    if (device !== undefined && index === 0) evidence.push(...(await writesAndReadsBack(agent, host, naa, 0n, sizeBytes, facts['volumeId'] ?? naa)))
+    if (device !== undefined && index === 0)
+      evidence.push(...(await writesAndReadsBack(agent, host, naa, 0n, sizeBytes, facts['volumeId'] ?? naa)))
   }
   const outside = estate.hosts.find(host => host.hostGroupId !== group.id && host.initiators.length > 0)
-  if (outside !== undefined) evidence.push(seesItNot(outside, (await lookFrom(ports, outside, targets, naa)).device, naa))
+  if (outside !== undefined)
+    evidence.push(seesItNot(outside, (await lookFrom(ports, outside, targets, naa)).device, naa))
   return evidence
 }

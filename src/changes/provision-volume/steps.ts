@@ -14,17 +14,26 @@ export async function runStep(step: Step, { key, facts }: StepContext, ports: Ch
     return { mappingLocator: mapping.locator, lun: `${mapping.lun}` }
   }
   const { name, poolLocator, isThin } = step
-  const made = (await system.volumeByKey(key)) ?? (await system.createVolume({ name, poolLocator, isThin, sizeBytes: BigInt(step.sizeBytes) }, key))
+  const made =
+    (await system.volumeByKey(key)) ??
+    (await system.createVolume({ name, poolLocator, isThin, sizeBytes: BigInt(step.sizeBytes) }, key))
   await waitForTask(system, made.task, 'Zeroing', ports)
   const seen = await system.volume(made.locator)
   await ports.records.collect(step.systemId)
-  return { systemId: step.systemId, volumeLocator: made.locator, naa: seen?.naa ?? '', volumeId: (await ports.records.idAt(step.systemId, made.locator)) ?? '' }
+  return {
+    systemId: step.systemId,
+    volumeLocator: made.locator,
+    naa: seen?.naa ?? '',
+    volumeId: (await ports.records.idAt(step.systemId, made.locator)) ?? '',
+  }
 }
 
 export async function undoStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<undefined> {
   const system = await ports.system(step.systemId)
   if (step.step === 'map') {
-    const mapping = (await system.mappingsOf(facts['volumeLocator'] ?? '')).find(each => each.groupName === step.groupName)
+    const mapping = (await system.mappingsOf(facts['volumeLocator'] ?? '')).find(
+      each => each.groupName === step.groupName,
+    )
     if (mapping !== undefined) await system.unmapVolume(mapping.locator)
     return
   }

@@ -23,15 +23,47 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   return {
     title: `Register the host at ${intent.agentAddress}`,
     checks: [
-      must('address', isAddress(intent.agentAddress), isAddress(intent.agentAddress) ? 'The address can be asked.' : 'Give the address of the host\'s agent, such as http://10.0.0.5:4300.', { field: 'agentAddress' }),
-      must('new', known === undefined, known === undefined ? 'It is not registered yet.' : `It is registered already, as ${known.name}.`, { field: 'agentAddress' }),
+      must(
+        'address',
+        isAddress(intent.agentAddress),
+        isAddress(intent.agentAddress)
+          ? 'The address can be asked.'
+          : "Give the address of the host's agent, such as http://10.0.0.5:4300.",
+        { field: 'agentAddress' },
+      ),
+      must(
+        'new',
+        known === undefined,
+        known === undefined ? 'It is not registered yet.' : `It is registered already, as ${known.name}.`,
+        { field: 'agentAddress' },
+      ),
       { ...nameCheck(intent.groupName, 'the host group'), field: 'groupName' },
-      warn('group-known', group !== undefined, group === undefined ? `The host group ${intent.groupName} is new.` : `It joins ${group.name}.`, { field: 'groupName' }),
+      warn(
+        'group-known',
+        group !== undefined,
+        group === undefined ? `The host group ${intent.groupName} is new.` : `It joins ${group.name}.`,
+        { field: 'groupName' },
+      ),
     ],
-    effects: [{ figure: 'hosts', label: 'Hosts in the estate', unit: 'count', before: estate.hosts.length, after: estate.hosts.length + 1 }],
+    effects: [
+      {
+        figure: 'hosts',
+        label: 'Hosts in the estate',
+        unit: 'count',
+        before: estate.hosts.length,
+        after: estate.hosts.length + 1,
+      },
+    ],
     oneWay: [],
     undo: { possible: false, how: 'Nothing is changed on the host.' },
-    steps: [{ name: 'enrol', words: 'Ask the agent who it is and take it into the estate', forecast, step: { step: 'enrol', ...intent } }],
+    steps: [
+      {
+        name: 'enrol',
+        words: 'Ask the agent who it is and take it into the estate',
+        forecast,
+        step: { step: 'enrol', ...intent },
+      },
+    ],
     forecast,
     reads: [],
     claims: [`host:${intent.agentAddress}`],
@@ -47,13 +79,24 @@ export const registerHost: ChangeKind<Intent, Step> = {
   plan,
   async runStep(step, { key }, ports) {
     const identity = await ports.host(step.agentAddress).identity()
-    return { hostId: await ports.records.enrolHost({ ...identity, agentAddress: step.agentAddress, groupName: step.groupName }, key) }
+    return {
+      hostId: await ports.records.enrolHost(
+        { ...identity, agentAddress: step.agentAddress, groupName: step.groupName },
+        key,
+      ),
+    }
   },
   undoStep: async () => undefined,
   async prove(intent, _plan, facts, ports) {
     const identity = await ports.host(intent.agentAddress).identity()
     const kept = (await ports.estate()).hosts.find(host => host.id === facts['hostId'])
-    return [{ claim: 'The records hold the host\'s own initiators', holds: JSON.stringify(kept?.initiators) === JSON.stringify(identity.initiators), measured: { stated: identity.initiators.join(', '), kept: kept?.initiators.join(', ') ?? '' } }]
+    return [
+      {
+        claim: "The records hold the host's own initiators",
+        holds: JSON.stringify(kept?.initiators) === JSON.stringify(identity.initiators),
+        measured: { stated: identity.initiators.join(', '), kept: kept?.initiators.join(', ') ?? '' },
+      },
+    ]
   },
   collects: () => [],
   reverse: () => undefined,

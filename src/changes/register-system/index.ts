@@ -8,7 +8,10 @@ export const registerSystem: ChangeKind<Intent, Step> = {
   kind: 'register-system',
   title: 'Register a system',
   intentSchema,
-  needs: ({ probeId }, facts) => ({ probeId, drivesOfSystems: facts?.['systemId'] === undefined ? [] : [facts['systemId']] }),
+  needs: ({ probeId }, facts) => ({
+    probeId,
+    drivesOfSystems: facts?.['systemId'] === undefined ? [] : [facts['systemId']],
+  }),
   plan,
   runStep,
   undoStep,

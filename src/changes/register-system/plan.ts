@@ -20,33 +20,82 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   return {
     title: `Register ${intent.name === '' ? 'a system' : intent.name}`,
     checks: [
-      must('looked-at', probe !== undefined, probe === undefined ? 'Look at its address first: what is found there is what will be registered.' : `${probe.maker} ${probe.model}, serial ${probe.serial}, answered at ${probe.address}.`),
+      must(
+        'looked-at',
+        probe !== undefined,
+        probe === undefined
+          ? 'Look at its address first: what is found there is what will be registered.'
+          : `${probe.maker} ${probe.model}, serial ${probe.serial}, answered at ${probe.address}.`,
+      ),
       nameCheck(intent.name, 'the system'),
-      must('name-free', !estate.systems.some(system => system.name === intent.name), `${intent.name === '' ? 'The name' : intent.name} is ${estate.systems.some(system => system.name === intent.name) ? 'the name of another system' : 'free'}.`, { field: 'name' }),
-      must('new', known === undefined, known === undefined ? 'It is not registered yet.' : `It is registered already, as ${known.name}${sameUuid === undefined ? ', by its address' : ', known by its UUID'}.`, { remedy: known === undefined ? '' : `Open ${known.name} instead.` }),
+      must(
+        'name-free',
+        !estate.systems.some(system => system.name === intent.name),
+        `${intent.name === '' ? 'The name' : intent.name} is ${estate.systems.some(system => system.name === intent.name) ? 'the name of another system' : 'free'}.`,
+        { field: 'name' },
+      ),
+      must(
+        'new',
+        known === undefined,
+        known === undefined
+          ? 'It is not registered yet.'
+          : `It is registered already, as ${known.name}${sameUuid === undefined ? ', by its address' : ', known by its UUID'}.`,
+        { remedy: known === undefined ? '' : `Open ${known.name} instead.` },
+      ),
       ...(probe === undefined || probe.isEncrypted
         ? []
-        : [must('plain-http', intent.isPlainHttpAccepted, 'The address is plain HTTP: name, password and everything else can be read on the way.', { field: 'isPlainHttpAccepted', remedy: 'Use an https address, or accept it for this system.' })]),
+        : [
+            must(
+              'plain-http',
+              intent.isPlainHttpAccepted,
+              'The address is plain HTTP: name, password and everything else can be read on the way.',
+              { field: 'isPlainHttpAccepted', remedy: 'Use an https address, or accept it for this system.' },
+            ),
+          ]),
       ...(needsFingerprint
-        ? [must('certificate', intent.acceptedFingerprint === probe.certificateFingerprint, `No known authority signed its certificate (${probe.certificateTrouble}). Compare the fingerprint with the one that the system shows on its own console.`, { field: 'acceptedFingerprint', remedy: 'Accept exactly this fingerprint.' })]
+        ? [
+            must(
+              'certificate',
+              intent.acceptedFingerprint === probe.certificateFingerprint,
+              `No known authority signed its certificate (${probe.certificateTrouble}). Compare the fingerprint with the one that the system shows on its own console.`,
+              { field: 'acceptedFingerprint', remedy: 'Accept exactly this fingerprint.' },
+            ),
+          ]
         : []),
-      must('site', intent.siteId === '' || byId(estate.sites, intent.siteId) !== undefined, 'The site is one of the estate.', { field: 'siteId' }),
+      must(
+        'site',
+        intent.siteId === '' || byId(estate.sites, intent.siteId) !== undefined,
+        'The site is one of the estate.',
+        { field: 'siteId' },
+      ),
     ],
     effects: [
-      { figure: 'systems', label: 'Systems in the estate', unit: 'count', before: estate.systems.length, after: estate.systems.length + 1 },
+      {
+        figure: 'systems',
+        label: 'Systems in the estate',
+        unit: 'count',
+        before: estate.systems.length,
+        after: estate.systems.length + 1,
+      },
       { figure: 'rawBytes', label: 'Raw capacity it brings', unit: 'bytes', before: null, after: `${rawBytes}` },
       { figure: 'drives', label: 'Drives it brings', unit: 'count', before: null, after: driveCount },
     ],
     oneWay: [],
     undo: { possible: true, how: 'Nothing is changed on the system itself. It can be taken out of the estate again.' },
     steps: [
-      { name: 'enrol', words: 'Take it into the estate', forecast: { ...forecast, p10Seconds: 0.1, p50Seconds: 0.3, p90Seconds: 1 }, step: { step: 'enrol', probeId: intent.probeId, name: intent.name, siteId: intent.siteId } },
+      {
+        name: 'enrol',
+        words: 'Take it into the estate',
+        forecast: { ...forecast, p10Seconds: 0.1, p50Seconds: 0.3, p90Seconds: 1 },
+        step: { step: 'enrol', probeId: intent.probeId, name: intent.name, siteId: intent.siteId },
+      },
       { name: 'read', words: 'Read all that it has', forecast, step: { step: 'read' } },
     ],
     forecast: { ...forecast, p50Seconds: forecast.p50Seconds + 0.3 },
     reads: [],
     claims: [`name:${intent.name}`, ...(probe === undefined ? [] : [`uuid:${probe.uuid}`])],
-    proof: 'It is asked anew who it is, and its drives are compared with what was kept, serial number by serial number.',
+    proof:
+      'It is asked anew who it is, and its drives are compared with what was kept, serial number by serial number.',
     suggestions: probe === undefined ? {} : { name: probe.model.toLowerCase().replace(/[^a-z0-9]+/g, '-') },
   }
 }

@@ -4,7 +4,12 @@ import type { Evidence, Facts } from '../ChangeKind'
 import type { Intent } from './schema'
 
 /** Asks the system once more and holds the records against its answer. */
-export async function prove(intent: Intent, _plan: Plan<unknown>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
+export async function prove(
+  intent: Intent,
+  _plan: Plan<unknown>,
+  facts: Facts,
+  ports: ChangePorts,
+): Promise<Evidence[]> {
   const systemId = facts['systemId'] ?? ''
   const system = await ports.system(systemId)
   const found = await system.inventory()
@@ -13,7 +18,19 @@ export async function prove(intent: Intent, _plan: Plan<unknown>, facts: Facts, 
   const missing = found.drives.filter(drive => !kept.has(drive.serial))
   const record = estate.systems.find(each => each.id === systemId)
   return [
-    { claim: `${intent.name} states the UUID that it was registered by`, holds: record?.uuid === found.identity.uuid, measured: { stated: found.identity.uuid, kept: record?.uuid ?? '' } },
-    { claim: 'Every drive that it states is in the records', holds: missing.length === 0 && kept.size === found.drives.length, measured: { stated: `${found.drives.length}`, kept: `${kept.size}`, missing: missing.map(drive => drive.serial).join(', ') } },
+    {
+      claim: `${intent.name} states the UUID that it was registered by`,
+      holds: record?.uuid === found.identity.uuid,
+      measured: { stated: found.identity.uuid, kept: record?.uuid ?? '' },
+    },
+    {
+      claim: 'Every drive that it states is in the records',
+      holds: missing.length === 0 && kept.size === found.drives.length,
+      measured: {
+        stated: `${found.drives.length}`,
+        kept: `${kept.size}`,
+        missing: missing.map(drive => drive.serial).join(', '),
+      },
+    },
   ]
 }

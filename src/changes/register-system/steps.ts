@@ -5,7 +5,9 @@ export type Step = Readonly<{ step: 'enrol'; probeId: string; name: string; site
 
 export async function runStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<Facts> {
   if (step.step === 'enrol') {
-    return { systemId: await ports.records.enrolSystem(step.probeId, step.name, step.siteId === '' ? null : step.siteId, key) }
+    return {
+      systemId: await ports.records.enrolSystem(step.probeId, step.name, step.siteId === '' ? null : step.siteId, key),
+    }
   }
   await ports.records.collect(facts['systemId'] ?? '')
   return {}

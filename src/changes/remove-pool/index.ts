@@ -10,7 +10,10 @@ const intentSchema = {
   type: 'object',
   required: ['systemId', 'poolId'],
   additionalProperties: false,
-  properties: { systemId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' }, poolId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' } },
+  properties: {
+    systemId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    poolId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+  },
 } as const satisfies JSONSchema
 type Intent = FromSchema<typeof intentSchema>
 type Step = Readonly<{ step: 'remove'; systemId: string; locator: string }>
@@ -27,13 +30,30 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     checks: [
       must('pool', pool !== undefined, pool === undefined ? 'The pool is gone.' : `${pool.name} is there.`),
       ...(system === undefined ? [] : [answers(system)]),
-      must('empty', held.length === 0, held.length === 0 ? 'It holds no volumes.' : `It holds ${held.length} volumes, in holding or in use: ${held.slice(0, 3).map(volume => volume.name).join(', ')}${held.length > 3 ? ' …' : ''}.`, { remedy: 'Remove them first; those in holding go when their time is over.' }),
+      must(
+        'empty',
+        held.length === 0,
+        held.length === 0
+          ? 'It holds no volumes.'
+          : `It holds ${held.length} volumes, in holding or in use: ${held
+              .slice(0, 3)
+              .map(volume => volume.name)
+              .join(', ')}${held.length > 3 ? ' …' : ''}.`,
+        { remedy: 'Remove them first; those in holding go when their time is over.' },
+      ),
       unclaimed(estate, claims),
     ],
     effects: [{ figure: 'unassigned', label: 'Drives that become free', unit: 'count', before: 0, after: drives }],
     oneWay: ['A removed pool cannot be brought back; it is empty, so no data goes with it.'],
     undo: { possible: false, how: 'It can be created anew from the same drives.' },
-    steps: [{ name: 'remove', words: 'Remove it and free its drives', forecast, step: { step: 'remove', systemId: system?.id ?? '', locator: pool?.locator ?? '' } }],
+    steps: [
+      {
+        name: 'remove',
+        words: 'Remove it and free its drives',
+        forecast,
+        step: { step: 'remove', systemId: system?.id ?? '', locator: pool?.locator ?? '' },
+      },
+    ],
     forecast,
     reads: [...readsOf('system', [system]), ...readsOf('pool', [pool])],
     claims,

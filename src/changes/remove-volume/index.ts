@@ -12,7 +12,10 @@ const intentSchema = {
   type: 'object',
   required: ['volumeId', 'confirmedName'],
   additionalProperties: false,
-  properties: { volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' }, confirmedName: { type: 'string', maxLength: 255 } },
+  properties: {
+    volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    confirmedName: { type: 'string', maxLength: 255 },
+  },
 } as const satisfies JSONSchema
 type Intent = FromSchema<typeof intentSchema>
 interface Access {
@@ -42,21 +45,60 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   return {
     title: `Remove ${volume?.name ?? 'a volume'}`,
     checks: [
-      must('volume', volume?.state === 'in use', volume === undefined ? 'Choose a volume.' : volume.state === 'in use' ? `${volume.name} holds ${formatBytes(volume.writtenBytes)}.` : `${volume.name} is in holding already.`, { field: 'volumeId' }),
+      must(
+        'volume',
+        volume?.state === 'in use',
+        volume === undefined
+          ? 'Choose a volume.'
+          : volume.state === 'in use'
+            ? `${volume.name} holds ${formatBytes(volume.writtenBytes)}.`
+            : `${volume.name} is in holding already.`,
+        { field: 'volumeId' },
+      ),
       ...(system === undefined ? [] : [answers(system)]),
-      must('named', isNamed, isNamed ? 'Its name has been given.' : `Write its name, ${volume?.name ?? '…'}, to say that you mean this one.`, { field: 'confirmedName' }),
-      warn('unmapped', mappings.length === 0, mappings.length === 0 ? 'No host sees it.' : `${mappings.map(mapping => mapping.groupName).join(', ')} will lose it at once.`),
+      must(
+        'named',
+        isNamed,
+        isNamed ? 'Its name has been given.' : `Write its name, ${volume?.name ?? '…'}, to say that you mean this one.`,
+        { field: 'confirmedName' },
+      ),
+      warn(
+        'unmapped',
+        mappings.length === 0,
+        mappings.length === 0
+          ? 'No host sees it.'
+          : `${mappings.map(mapping => mapping.groupName).join(', ')} will lose it at once.`,
+      ),
       unclaimed(estate, claims),
     ],
     effects: [
       { figure: 'holding', label: 'Can be brought back for', unit: 'words', before: null, after: `${days} days` },
-      { figure: 'freeBytes', label: 'Given back after that', unit: 'bytes', before: null, after: `${volume?.writtenBytes ?? 0n}` },
+      {
+        figure: 'freeBytes',
+        label: 'Given back after that',
+        unit: 'bytes',
+        before: null,
+        after: `${volume?.writtenBytes ?? 0n}`,
+      },
     ],
     oneWay: [`After ${days} days in holding it is deleted, and nothing brings it back.`],
     undo: { possible: true, how: `For ${days} days it can be brought back with its mappings and every byte.` },
     steps: [
-      { name: 'unmap', words: mappings.length === 0 ? 'It is mapped to nobody' : `Take it from ${mappings.map(mapping => mapping.groupName).join(', ')}`, forecast, step: { step: 'unmap', systemId, volumeLocator: volume?.locator ?? '', naa: volume?.naa ?? '', access } },
-      { name: 'hold', words: `Keep it in holding for ${days} days`, forecast: { ...forecast, p50Seconds: 0.1 }, step: { step: 'hold', systemId, volumeId: intent.volumeId, days } },
+      {
+        name: 'unmap',
+        words:
+          mappings.length === 0
+            ? 'It is mapped to nobody'
+            : `Take it from ${mappings.map(mapping => mapping.groupName).join(', ')}`,
+        forecast,
+        step: { step: 'unmap', systemId, volumeLocator: volume?.locator ?? '', naa: volume?.naa ?? '', access },
+      },
+      {
+        name: 'hold',
+        words: `Keep it in holding for ${days} days`,
+        forecast: { ...forecast, p50Seconds: 0.1 },
+        step: { step: 'hold', systemId, volumeId: intent.volumeId, days },
+      },
     ],
     forecast: inSequence([forecast]),
     reads: [...readsOf('system', [system]), ...readsOf('volume', [volume])],
@@ -79,7 +121,12 @@ export const removeVolume: ChangeKind<Intent, Step> = {
     }
     const system = await ports.system(step.systemId)
     for (const { locator } of step.access) await system.unmapVolume(locator)
-    return { naa: step.naa, volumeLocator: step.volumeLocator, systemId: step.systemId, access: JSON.stringify(step.access.map(({ groupName }) => groupName)) }
+    return {
+      naa: step.naa,
+      volumeLocator: step.volumeLocator,
+      systemId: step.systemId,
+      access: JSON.stringify(step.access.map(({ groupName }) => groupName)),
+    }
   },
   async undoStep(step, { key }, ports) {
     if (step.step === 'hold') {
@@ -87,7 +134,8 @@ export const removeVolume: ChangeKind<Intent, Step> = {
       return undefined
     }
     const system = await ports.system(step.systemId)
-    for (const { groupName, initiators } of step.access) await system.mapVolume(step.volumeLocator, groupName, initiators, key)
+    for (const { groupName, initiators } of step.access)
+      await system.mapVolume(step.volumeLocator, groupName, initiators, key)
     return undefined
   },
   async prove(_intent, plan, facts, ports) {
@@ -96,10 +144,25 @@ export const removeVolume: ChangeKind<Intent, Step> = {
     const lost = new Set(unmap?.step === 'unmap' ? unmap.access.flatMap(each => each.initiators) : [])
     const hosts = (await ports.estate()).hosts.filter(host => host.initiators.some(initiator => lost.has(initiator)))
     const stated = await (await ports.system(facts['systemId'] ?? '')).volume(facts['volumeLocator'] ?? '')
-    const kept: Evidence = { claim: 'The system still has the volume', holds: stated?.naa === naa, measured: { wwn: naa, stated: stated?.naa ?? 'nothing' } }
-    const unseen = await Promise.all(hosts.map(async host => ({ ...seesItNot(host, (await lookFrom(ports, host, [], naa)).device, naa), claim: `${host.name} no longer sees it` })))
+    const kept: Evidence = {
+      claim: 'The system still has the volume',
+      holds: stated?.naa === naa,
+      measured: { wwn: naa, stated: stated?.naa ?? 'nothing' },
+    }
+    const unseen = await Promise.all(
+      hosts.map(async host => ({
+        ...seesItNot(host, (await lookFrom(ports, host, [], naa)).device, naa),
+        claim: `${host.name} no longer sees it`,
+      })),
+    )
     return [kept, ...unseen]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
-  reverse: (intent, facts) => ({ kind: 'bring-back-volume', intent: { volumeId: intent.volumeId, groupNames: facts['access'] === undefined ? [] : (JSON.parse(facts['access']) as string[]) } }),
+  reverse: (intent, facts) => ({
+    kind: 'bring-back-volume',
+    intent: {
+      volumeId: intent.volumeId,
+      groupNames: facts['access'] === undefined ? [] : (JSON.parse(facts['access']) as string[]),
+    },
+  }),
 }

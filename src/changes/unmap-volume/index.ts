@@ -11,10 +11,21 @@ const intentSchema = {
   type: 'object',
   required: ['volumeId', 'hostGroupId'],
   additionalProperties: false,
-  properties: { volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' }, hostGroupId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' } },
+  properties: {
+    volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    hostGroupId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+  },
 } as const satisfies JSONSchema
 type Intent = FromSchema<typeof intentSchema>
-type Step = Readonly<{ step: 'unmap'; systemId: string; volumeLocator: string; naa: string; mappingLocator: string; groupName: string; initiators: readonly string[] }>
+type Step = Readonly<{
+  step: 'unmap'
+  systemId: string
+  volumeLocator: string
+  naa: string
+  mappingLocator: string
+  groupName: string
+  initiators: readonly string[]
+}>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const volume = byId(estate.volumes, intent.volumeId)
@@ -27,15 +38,41 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   return {
     title: `Unmap ${volume?.name ?? 'a volume'} from ${group?.name ?? '…'}`,
     checks: [
-      must('mapped', mapping !== undefined, mapping === undefined ? 'Choose a volume and a group that sees it.' : `${mapping.groupName} sees it as LUN ${mapping.lun}.`, { field: 'hostGroupId' }),
+      must(
+        'mapped',
+        mapping !== undefined,
+        mapping === undefined
+          ? 'Choose a volume and a group that sees it.'
+          : `${mapping.groupName} sees it as LUN ${mapping.lun}.`,
+        { field: 'hostGroupId' },
+      ),
       ...(system === undefined ? [] : [answers(system)]),
-      warn('unmounted', hosts.length === 0, `${hosts.map(host => host.name).join(', ') || 'No host'} will lose it at once. Unmount it there first: what is not yet written would be lost.`),
+      warn(
+        'unmounted',
+        hosts.length === 0,
+        `${hosts.map(host => host.name).join(', ') || 'No host'} will lose it at once. Unmount it there first: what is not yet written would be lost.`,
+      ),
       unclaimed(estate, claims),
     ],
     effects: [{ figure: 'hosts', label: 'Hosts that lose it', unit: 'count', before: hosts.length, after: 0 }],
     oneWay: [],
     undo: { possible: true, how: 'It can be mapped again; its data stays as it is.' },
-    steps: [{ name: 'unmap', words: `Take it from ${group?.name ?? '…'}`, forecast, step: { step: 'unmap', systemId: system?.id ?? '', volumeLocator: volume?.locator ?? '', naa: volume?.naa ?? '', mappingLocator: mapping?.locator ?? '', groupName: group?.name ?? '', initiators: hosts.flatMap(host => host.initiators) } }],
+    steps: [
+      {
+        name: 'unmap',
+        words: `Take it from ${group?.name ?? '…'}`,
+        forecast,
+        step: {
+          step: 'unmap',
+          systemId: system?.id ?? '',
+          volumeLocator: volume?.locator ?? '',
+          naa: volume?.naa ?? '',
+          mappingLocator: mapping?.locator ?? '',
+          groupName: group?.name ?? '',
+          initiators: hosts.flatMap(host => host.initiators),
+        },
+      },
+    ],
     forecast,
     reads: [...readsOf('system', [system]), ...readsOf('volume', [volume]), ...readsOf('host group', [group])],
     claims,
@@ -62,7 +99,11 @@ export const unmapVolume: ChangeKind<Intent, Step> = {
     const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
     return Promise.all(
       hosts.map(async host => {
-        const evidence = seesItNot(host, (await lookFrom(ports, host, [], facts['naa'] ?? '')).device, facts['naa'] ?? '')
+        const evidence = seesItNot(
+          host,
+          (await lookFrom(ports, host, [], facts['naa'] ?? '')).device,
+          facts['naa'] ?? '',
+        )
         return { ...evidence, claim: `${host.name} no longer sees it` }
       }),
     )

@@ -4,6 +4,12 @@ import { WendrelError, type Refusal } from '@/core/errors'
 export class HostRefused extends WendrelError {
   readonly code = 'host.refused'
   constructor(address: string, said: Refusal | undefined) {
-    super(said ?? { what: `The host agent at ${address} refused.`, why: 'It gave no reason.', remedy: 'See the agent\'s log on the host.' })
+    super(
+      said ?? {
+        what: `The host agent at ${address} refused.`,
+        why: 'It gave no reason.',
+        remedy: "See the agent's log on the host.",
+      },
+    )
   }
 }

@@ -11,7 +11,11 @@ const text = { type: 'string', maxLength: 4096 }
 const isIdentity = ajv.compile<{ name: string; operatingSystem: string; initiators: string[] }>({
   type: 'object',
   required: ['name', 'operatingSystem', 'initiators'],
-  properties: { name: { ...text, minLength: 1 }, operatingSystem: text, initiators: { type: 'array', maxItems: 64, items: text } },
+  properties: {
+    name: { ...text, minLength: 1 },
+    operatingSystem: text,
+    initiators: { type: 'array', maxItems: 64, items: text },
+  },
 })
 const isDevices = ajv.compile<{ devices: { naa: string; sizeBytes: string; lun: number; path: string }[] }>({
   type: 'object',
@@ -19,17 +23,39 @@ const isDevices = ajv.compile<{ devices: { naa: string; sizeBytes: string; lun: 
   properties: {
     devices: {
       type: 'array',
-      items: { type: 'object', required: ['naa', 'sizeBytes', 'lun', 'path'], properties: { naa: text, sizeBytes: { type: 'string', pattern: '^[0-9]{1,25}$' }, lun: { type: 'integer' }, path: text } },
+      items: {
+        type: 'object',
+        required: ['naa', 'sizeBytes', 'lun', 'path'],
+        properties: {
+          naa: text,
+          sizeBytes: { type: 'string', pattern: '^[0-9]{1,25}$' },
+          lun: { type: 'integer' },
+          path: text,
+        },
+      },
     },
   },
 })
-const isSum = ajv.compile<{ sha256: string }>({ type: 'object', required: ['sha256'], properties: { sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' } } })
+const isSum = ajv.compile<{ sha256: string }>({
+  type: 'object',
+  required: ['sha256'],
+  properties: { sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' } },
+})
 const isAnything = ajv.compile<object>({ type: 'object' })
-const isRefusal = ajv.compile<{ what: string; why: string; remedy: string }>({ type: 'object', required: ['what', 'why', 'remedy'], properties: { what: text, why: text, remedy: text } })
+const isRefusal = ajv.compile<{ what: string; why: string; remedy: string }>({
+  type: 'object',
+  required: ['what', 'why', 'remedy'],
+  properties: { what: text, why: text, remedy: text },
+})
 
 /** A host through its agent's HTTP interface. */
 export function hostAgent(address: string, stop: AbortSignal): Host {
-  const ask = async <T>(method: 'GET' | 'POST', path: string, isAnswer: ValidateFunction<T>, body?: unknown): Promise<T> => {
+  const ask = async <T>(
+    method: 'GET' | 'POST',
+    path: string,
+    isAnswer: ValidateFunction<T>,
+    body?: unknown,
+  ): Promise<T> => {
     const answer = await exchange({ address, acceptedFingerprint: null }, method, path, { body, stop })
     let parsed: unknown
     try {
@@ -38,16 +64,27 @@ export function hostAgent(address: string, stop: AbortSignal): Host {
       throw new UnreadableAnswer(path, 'The host agent did not answer in JSON.', { cause })
     }
     if (answer.status >= 400) throw new HostRefused(address, isRefusal(parsed) ? parsed : undefined)
-    if (!isAnswer(parsed)) throw new UnreadableAnswer(path, `${isAnswer.errors?.[0]?.instancePath ?? ''} ${isAnswer.errors?.[0]?.message ?? ''}`)
+    if (!isAnswer(parsed))
+      throw new UnreadableAnswer(
+        path,
+        `${isAnswer.errors?.[0]?.instancePath ?? ''} ${isAnswer.errors?.[0]?.message ?? ''}`,
+      )
     return parsed
   }
   const range = (offsetBytes: bigint, lengthBytes: number) => ({ offsetBytes: `${offsetBytes}`, lengthBytes })
   return {
     identity: () => ask('GET', '/agent', isIdentity),
     login: async target => void (await ask('POST', '/agent/logins', isAnything, { target })),
-    rescan: async () => (await ask('POST', '/agent/rescan', isDevices, {})).devices.map(each => ({ ...each, sizeBytes: BigInt(each.sizeBytes) })),
-    write: async (naa, offset, length, seed) => (await ask('POST', `/agent/devices/${naa}/write`, isSum, { ...range(offset, length), seed })).sha256,
-    read: async (naa, offset, length) => (await ask('POST', `/agent/devices/${naa}/read`, isSum, range(offset, length))).sha256,
-    discard: async (naa, offset, length) => void (await ask('POST', `/agent/devices/${naa}/discard`, isAnything, range(offset, length))),
+    rescan: async () =>
+      (await ask('POST', '/agent/rescan', isDevices, {})).devices.map(each => ({
+        ...each,
+        sizeBytes: BigInt(each.sizeBytes),
+      })),
+    write: async (naa, offset, length, seed) =>
+      (await ask('POST', `/agent/devices/${naa}/write`, isSum, { ...range(offset, length), seed })).sha256,
+    read: async (naa, offset, length) =>
+      (await ask('POST', `/agent/devices/${naa}/read`, isSum, range(offset, length))).sha256,
+    discard: async (naa, offset, length) =>
+      void (await ask('POST', `/agent/devices/${naa}/discard`, isAnything, range(offset, length))),
   }
 }

@@ -4,7 +4,14 @@ import { WendrelError } from '@/core/errors'
 export class NotReached extends WendrelError {
   readonly code = 'connection.not-reached'
   constructor(address: string, why: string, options?: ErrorOptions) {
-    super({ what: `Nothing could be reached at ${address}.`, why, remedy: 'Check the address and port, and that the network between lets this server through.' }, options)
+    super(
+      {
+        what: `Nothing could be reached at ${address}.`,
+        why,
+        remedy: 'Check the address and port, and that the network between lets this server through.',
+      },
+      options,
+    )
   }
 }
 
@@ -13,7 +20,11 @@ export class AnswerLate extends WendrelError {
   readonly code = 'connection.answer-late'
   constructor(path: string, patienceMilliseconds: number, options?: ErrorOptions) {
     super(
-      { what: `The system did not answer ${path}.`, why: `It was given ${patienceMilliseconds / 1000} seconds.`, remedy: 'Look whether its management controller is busy or hanging; Wendrel tries again by itself.' },
+      {
+        what: `The system did not answer ${path}.`,
+        why: `It was given ${patienceMilliseconds / 1000} seconds.`,
+        remedy: 'Look whether its management controller is busy or hanging; Wendrel tries again by itself.',
+      },
       options,
     )
   }
@@ -23,7 +34,15 @@ export class AnswerLate extends WendrelError {
 export class UnreadableAnswer extends WendrelError {
   readonly code = 'connection.unreadable-answer'
   constructor(path: string, why: string, options?: ErrorOptions) {
-    super({ what: `The answer from ${path} cannot be used.`, why, remedy: 'Nothing was taken over from it. If it stays so, the system\'s firmware breaks the standard at this place.' }, options)
+    super(
+      {
+        what: `The answer from ${path} cannot be used.`,
+        why,
+        remedy:
+          "Nothing was taken over from it. If it stays so, the system's firmware breaks the standard at this place.",
+      },
+      options,
+    )
   }
 }
 
@@ -31,6 +50,13 @@ export class UnreadableAnswer extends WendrelError {
 export class CertificateChanged extends WendrelError {
   readonly code = 'connection.certificate-changed'
   constructor(address: string, options?: ErrorOptions) {
-    super({ what: `${address} was not trusted.`, why: 'Its certificate is neither signed by a known authority nor the one that was accepted.', remedy: 'Find out why it has changed; then register the system anew to accept it.' }, options)
+    super(
+      {
+        what: `${address} was not trusted.`,
+        why: 'Its certificate is neither signed by a known authority nor the one that was accepted.',
+        remedy: 'Find out why it has changed; then register the system anew to accept it.',
+      },
+      options,
+    )
   }
 }

@@ -20,7 +20,10 @@ export interface Exchanged {
 
 const patienceMilliseconds = 15_000
 const largestAnswerBytes = 64 * 1024 * 1024
-const agents = { http: new http.Agent({ keepAlive: true, maxSockets: 6 }), https: new https.Agent({ keepAlive: true, maxSockets: 6, rejectUnauthorized: false }) }
+const agents = {
+  http: new http.Agent({ keepAlive: true, maxSockets: 6 }),
+  https: new https.Agent({ keepAlive: true, maxSockets: 6, rejectUnauthorized: false }),
+}
 
 /**
  * One request and its answer: the only place that meets the wire.
@@ -30,7 +33,12 @@ export function exchange(
   endpoint: Endpoint,
   method: string,
   path: string,
-  options: { readonly headers?: Readonly<Record<string, string>>; readonly body?: unknown; readonly stop?: AbortSignal; readonly anyCertificate?: boolean } = {},
+  options: {
+    readonly headers?: Readonly<Record<string, string>>
+    readonly body?: unknown
+    readonly stop?: AbortSignal
+    readonly anyCertificate?: boolean
+  } = {},
 ): Promise<Exchanged> {
   const url = new URL(path, endpoint.address)
   const isEncrypted = url.protocol === 'https:'
@@ -52,14 +60,25 @@ export function exchange(
         agent: method === 'GET' ? (isEncrypted ? agents.https : agents.http) : false,
         rejectUnauthorized: false, // judged below, where the certificate can be named
         signal,
-        headers: { Accept: 'application/json', 'OData-Version': '4.0', ...options.headers, ...(body === undefined ? {} : { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(body) }) },
+        headers: {
+          Accept: 'application/json',
+          'OData-Version': '4.0',
+          ...options.headers,
+          ...(body === undefined
+            ? {}
+            : { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(body) }),
+        },
       },
       response => {
         const certificate = isEncrypted ? (response.socket as TLSSocket).getPeerCertificate() : undefined
         const fingerprint = certificate?.fingerprint256 ?? null
         const trouble = isEncrypted ? ((response.socket as TLSSocket).authorizationError as unknown) : null
         const certificateTrouble = trouble === null || trouble === undefined ? null : String(trouble)
-        const isTrusted = !isEncrypted || certificateTrouble === null || fingerprint === endpoint.acceptedFingerprint || options.anyCertificate === true
+        const isTrusted =
+          !isEncrypted ||
+          certificateTrouble === null ||
+          fingerprint === endpoint.acceptedFingerprint ||
+          options.anyCertificate === true
         if (!isTrusted) {
           request.destroy()
           reject(new CertificateChanged(endpoint.address))
@@ -73,7 +92,15 @@ export function exchange(
           parts.push(part)
         })
         response.on('error', fail)
-        response.on('end', () => resolve({ status: response.statusCode ?? 0, headers: response.headers, text: Buffer.concat(parts).toString('utf8'), fingerprint, certificateTrouble }))
+        response.on('end', () =>
+          resolve({
+            status: response.statusCode ?? 0,
+            headers: response.headers,
+            text: Buffer.concat(parts).toString('utf8'),
+            fingerprint,
+            certificateTrouble,
+          }),
+        )
       },
     )
     request.on('error', fail)
@@ -96,6 +123,10 @@ function named(cause: Error, address: string, path: string, late: AbortSignal, s
   if (stop?.aborted === true) return stop.reason instanceof Error ? stop.reason : cause
   if (late.aborted) return new AnswerLate(path, patienceMilliseconds, { cause })
   const code = (cause as NodeJS.ErrnoException).code ?? ''
-  const why = reasons[code] ?? (code.startsWith('HPE_') || code.startsWith('ERR_SSL') ? 'What answers there speaks another protocol.' : cause.message)
+  const why =
+    reasons[code] ??
+    (code.startsWith('HPE_') || code.startsWith('ERR_SSL')
+      ? 'What answers there speaks another protocol.'
+      : cause.message)
   return new NotReached(address, why, { cause })
 }

@@ -55,7 +55,9 @@ export class Connection {
       const page = checked(at, (await this.#ask('GET', at)).body, isCollection)
       for (const member of page.Members) {
         const isLink = Object.keys(member).length === 1
-        found.push(isLink ? await this.read(member['@odata.id'], isMember) : checked(member['@odata.id'], member, isMember))
+        found.push(
+          isLink ? await this.read(member['@odata.id'], isMember) : checked(member['@odata.id'], member, isMember),
+        )
       }
       next = page['Members@odata.nextLink']
     }
@@ -87,7 +89,9 @@ export class Connection {
       }
       if (answer.status === 503 && patience < busyTries) {
         patience += 1
-        await pause(Math.min(mostPatientSeconds, Number(answer.headers['retry-after'] ?? 1) || 1) * 1000, undefined, { signal: this.stop })
+        await pause(Math.min(mostPatientSeconds, Number(answer.headers['retry-after'] ?? 1) || 1) * 1000, undefined, {
+          signal: this.stop,
+        })
         continue
       }
       return answered(method, path, answer)
@@ -101,7 +105,10 @@ export class Connection {
 
   async #openSession(): Promise<string> {
     const path = `${root}/SessionService/Sessions`
-    const answer = await exchange(this.endpoint, 'POST', path, { body: { UserName: this.credentials.userName, Password: this.credentials.password }, stop: this.stop })
+    const answer = await exchange(this.endpoint, 'POST', path, {
+      body: { UserName: this.credentials.userName, Password: this.credentials.password },
+      stop: this.stop,
+    })
     if (answer.status === 401 || answer.status === 403) throw new SignInRefused(this.endpoint.address)
     const token = answer.headers['x-auth-token']
     if (answer.status >= 400 || typeof token !== 'string') throw refusal('POST', path, answer)
@@ -123,7 +130,12 @@ function answered(method: string, path: string, answer: Exchanged): Answered {
 
 function refusal(method: string, path: string, answer: Exchanged): RequestRefused {
   const retryAfter = Number(answer.headers['retry-after'])
-  return new RequestRefused(`${method} ${path}`, answer.status, said(answer.text), Number.isFinite(retryAfter) ? retryAfter : null)
+  return new RequestRefused(
+    `${method} ${path}`,
+    answer.status,
+    said(answer.text),
+    Number.isFinite(retryAfter) ? retryAfter : null,
+  )
 }
 
 function said(text: string): { message: string; resolution: string } | undefined {

@@ -12,7 +12,10 @@ export class RequestRefused extends WendrelError {
     super({
       what: `The system refused ${path}.`,
       why: said?.message ?? `It answered with status ${status} and no reason.`,
-      remedy: said === undefined || said.resolution === '' || said.resolution === 'None.' ? 'Correct what it names, then try again.' : said.resolution,
+      remedy:
+        said === undefined || said.resolution === '' || said.resolution === 'None.'
+          ? 'Correct what it names, then try again.'
+          : said.resolution,
     })
   }
 }
@@ -21,7 +24,11 @@ export class RequestRefused extends WendrelError {
 export class SignInRefused extends WendrelError {
   readonly code = 'redfish.sign-in-refused'
   constructor(address: string) {
-    super({ what: `${address} did not accept the name and password.`, why: 'It says that they are wrong, or that the account is locked.', remedy: 'Correct the name or the password; nothing has been changed on the system.' })
+    super({
+      what: `${address} did not accept the name and password.`,
+      why: 'It says that they are wrong, or that the account is locked.',
+      remedy: 'Correct the name or the password; nothing has been changed on the system.',
+    })
   }
 }
 
@@ -29,16 +36,26 @@ export class SignInRefused extends WendrelError {
 export class NoStorageSystem extends WendrelError {
   readonly code = 'redfish.no-storage-system'
   constructor(address: string, why: string, options?: ErrorOptions) {
-    super({ what: `${address} is not a storage system that Wendrel can manage.`, why, remedy: 'Give the address of the system\'s management interface that speaks Redfish and Swordfish.' }, options)
+    super(
+      {
+        what: `${address} is not a storage system that Wendrel can manage.`,
+        why,
+        remedy: "Give the address of the system's management interface that speaks Redfish and Swordfish.",
+      },
+      options,
+    )
   }
 }
-
 
 /** The layout has no word in the standard. */
 export class NoSuchLayout extends WendrelError {
   readonly code = 'redfish.no-such-layout'
   constructor(address: string) {
-    super({ what: `${address} cannot be asked for this layout.`, why: 'The standard names mirrors of two or three copies and one to three parity drives only.', remedy: 'Choose one of these.' })
+    super({
+      what: `${address} cannot be asked for this layout.`,
+      why: 'The standard names mirrors of two or three copies and one to three parity drives only.',
+      remedy: 'Choose one of these.',
+    })
   }
 }
 
@@ -46,6 +63,10 @@ export class NoSuchLayout extends WendrelError {
 export class NoHostAccess extends WendrelError {
   readonly code = 'redfish.no-host-access'
   constructor(address: string) {
-    super({ what: `${address} cannot be asked to map volumes.`, why: 'It offers no fabric with endpoints, groups and connections.', remedy: 'Map the volume with the system\'s own means.' })
+    super({
+      what: `${address} cannot be asked to map volumes.`,
+      why: 'It offers no fabric with endpoints, groups and connections.',
+      remedy: "Map the volume with the system's own means.",
+    })
   }
 }

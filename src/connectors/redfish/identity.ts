@@ -23,7 +23,8 @@ export async function serviceMap(connection: Connection): Promise<ServiceMap> {
   if (root.Storage === undefined) throw new NoStorageSystem(address, 'It speaks Redfish, but offers no storage.')
   const [storage] = await connection.members(root.Storage['@odata.id'], isStorage)
   if (storage === undefined) throw new NoStorageSystem(address, 'It speaks Redfish, but its list of storage is empty.')
-  const controllers = storage.Controllers === undefined ? [] : await connection.members(storage.Controllers['@odata.id'], isController)
+  const controllers =
+    storage.Controllers === undefined ? [] : await connection.members(storage.Controllers['@odata.id'], isController)
   const first = controllers[0]
   return {
     identity: {

@@ -15,7 +15,12 @@ export async function poolByKey(connection: Connection, pools: string, key: stri
 }
 
 /** Source: Swordfish, StoragePool; one capacity source for each RAID group. */
-export async function createPool(connection: Connection, pools: string, wanted: PoolWanted, key: string): Promise<Made> {
+export async function createPool(
+  connection: Connection,
+  pools: string,
+  wanted: PoolWanted,
+  key: string,
+): Promise<Made> {
   const raidType = raidTypeOf(wanted.scheme)
   if (raidType === undefined) throw new NoSuchLayout(connection.endpoint.address)
   const answer = await connection.change('POST', pools, {

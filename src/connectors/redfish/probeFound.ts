@@ -3,7 +3,13 @@ import { formatBytes } from '@/core/units'
 import type { FirstLook } from './lookAt'
 
 /** What a first look found, summed up for whoever decides whether to register the system. */
-export function probeFound({ address, isEncrypted, certificateFingerprint, certificateTrouble, inventory }: FirstLook): Omit<Probe, 'id' | 'at'> {
+export function probeFound({
+  address,
+  isEncrypted,
+  certificateFingerprint,
+  certificateTrouble,
+  inventory,
+}: FirstLook): Omit<Probe, 'id' | 'at'> {
   const byWords = new Map<string, { words: string; count: number; bytes: bigint }>()
   for (const drive of inventory.drives) {
     const words = `${formatBytes(drive.capacityBytes, 'decimal')} ${drive.protocol === 'NVMe' ? 'NVMe' : drive.media}${drive.role === 'unassigned' ? ', unassigned' : ''}`
@@ -12,7 +18,16 @@ export function probeFound({ address, isEncrypted, certificateFingerprint, certi
   }
   const { uuid, maker, model, serial, firmware, redfishVersion } = inventory.identity
   return {
-    address, isEncrypted, certificateFingerprint, certificateTrouble, uuid, maker, model, serial, firmware, redfishVersion,
+    address,
+    isEncrypted,
+    certificateFingerprint,
+    certificateTrouble,
+    uuid,
+    maker,
+    model,
+    serial,
+    firmware,
+    redfishVersion,
     controllers: inventory.controllers.length,
     enclosures: inventory.enclosures.length,
     drives: [...byWords.values()],

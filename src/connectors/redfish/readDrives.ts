@@ -22,7 +22,12 @@ export async function readDrives(
     if (chassis.Sensors === undefined) continue
     for (const sensor of await connection.members(chassis.Sensors['@odata.id'], isSensor)) {
       if (sensor.Reading === null || sensor.Reading === undefined) continue
-      sensors.push({ name: `${chassis.Name}, ${sensor.Name ?? 'sensor'}`, unit: sensor.ReadingUnits ?? '', reading: sensor.Reading, cautionAt: sensor.Thresholds?.UpperCaution?.Reading ?? null })
+      sensors.push({
+        name: `${chassis.Name}, ${sensor.Name ?? 'sensor'}`,
+        unit: sensor.ReadingUnits ?? '',
+        reading: sensor.Reading,
+        cautionAt: sensor.Thresholds?.UpperCaution?.Reading ?? null,
+      })
     }
   }
   return { enclosures, drives, sensors }
@@ -45,8 +50,18 @@ function foundDrive(drive: RedfishDrive, enclosureLocator: string, index: number
     serial: drive.SerialNumber,
     wwn: drive.Identifiers?.find(each => each.DurableNameFormat === 'NAA')?.DurableName ?? null,
     firmware: drive.Revision ?? null,
-    state: drive.Status.Health === 'Critical' ? 'failed' : drive.Status.Health === 'Warning' || drive.FailurePredicted === true ? 'failing' : 'fine',
-    role: poolLocator === null ? 'unassigned' : drive.Status.State === 'StandbySpare' || drive.HotspareType === 'Dedicated' ? 'spare' : 'data',
+    state:
+      drive.Status.Health === 'Critical'
+        ? 'failed'
+        : drive.Status.Health === 'Warning' || drive.FailurePredicted === true
+          ? 'failing'
+          : 'fine',
+    role:
+      poolLocator === null
+        ? 'unassigned'
+        : drive.Status.State === 'StandbySpare' || drive.HotspareType === 'Dedicated'
+          ? 'spare'
+          : 'data',
     groupIndex: null, // the pool says which of its groups a drive is in
     rotationSpeedRpm: drive.RotationSpeedRPM ?? null,
     powerOnHours: hours === null || hours === undefined ? null : Math.round(hours),
@@ -58,10 +73,17 @@ const twoUnitsMm = 100
 
 /** How bays stand in the rack follows from the drives' form and the enclosure's height, as the standard states no grid. */
 function foundEnclosure(chassis: RedfishChassis, drives: readonly RedfishDrive[]): FoundEnclosure {
-  const highest = Math.max(...drives.map((drive, index) => drive.PhysicalLocation?.PartLocation?.LocationOrdinalValue ?? index + 1))
+  const highest = Math.max(
+    ...drives.map((drive, index) => drive.PhysicalLocation?.PartLocation?.LocationOrdinalValue ?? index + 1),
+  )
   const isLarge = drives.some(drive => drive.FormFactor === 'Drive3_5')
   const isLow = (chassis.HeightMm ?? 0) <= twoUnitsMm
   const baysPerRow = isLarge ? (isLow ? 4 : 6) : 24
   const rows = Math.ceil(highest / baysPerRow)
-  return { locator: chassis['@odata.id'], name: chassis.Name, bayCount: isLarge ? rows * baysPerRow : highest <= 8 ? 8 : rows * 24, baysPerRow: isLarge ? baysPerRow : highest <= 8 ? 8 : 24 }
+  return {
+    locator: chassis['@odata.id'],
+    name: chassis.Name,
+    bayCount: isLarge ? rows * baysPerRow : highest <= 8 ? 8 : rows * 24,
+    baysPerRow: isLarge ? baysPerRow : highest <= 8 ? 8 : 24,
+  }
 }

@@ -17,7 +17,9 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
   const volumes = await connection.members(map.volumes, isVolume)
   const fabric = await readFabric(connection, map.fabrics)
   const driveAt = new Map(drives.map(drive => [drive.locator, drive]))
-  const groupByDrive = new Map(pools.flatMap(pool => groupsOf(pool).flatMap((group, index) => group.map(locator => [locator, index] as const))))
+  const groupByDrive = new Map(
+    pools.flatMap(pool => groupsOf(pool).flatMap((group, index) => group.map(locator => [locator, index] as const))),
+  )
   return {
     identity: map.identity,
     controllers: controllers.map(each => ({
@@ -35,7 +37,8 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
       protocol: each.PortProtocol ?? 'unknown',
       speedBitsPerSecond: (each.CurrentSpeedGbps ?? 0) * 1e9,
       isUp: each.LinkStatus === 'LinkUp' || each.LinkStatus === 'Up',
-      address: fabric.targetAddresses.get(each.Id ?? '') ?? null,
+      address: fabric.targets.get(each.Id ?? '')?.address ?? null,
+      targetName: fabric.targets.get(each.Id ?? '')?.name ?? null,
     })),
     pools: pools.map(pool => foundPool(pool, driveAt)),
     volumes: volumes.map(foundVolume),
@@ -46,17 +49,26 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
 
 async function readFabric(connection: Connection, fabricsPath: string | undefined) {
   const mappings: Inventory['mappings'][number][] = []
-  const targetAddresses = new Map<string, string>()
+  const targets = new Map<string, { readonly name: string; readonly address: string }>()
   const fabrics = fabricsPath === undefined ? [] : await connection.members(fabricsPath, isFabric)
   for (const fabric of fabrics) {
-    const endpoints = fabric.Endpoints === undefined ? [] : await connection.members(fabric.Endpoints['@odata.id'], isEndpoint)
-    const groups = fabric.EndpointGroups === undefined ? [] : await connection.members(fabric.EndpointGroups['@odata.id'], isEndpointGroup)
-    const connections = fabric.Connections === undefined ? [] : await connection.members(fabric.Connections['@odata.id'], isConnection)
+    const endpoints =
+      fabric.Endpoints === undefined ? [] : await connection.members(fabric.Endpoints['@odata.id'], isEndpoint)
+    const groups =
+      fabric.EndpointGroups === undefined
+        ? []
+        : await connection.members(fabric.EndpointGroups['@odata.id'], isEndpointGroup)
+    const connections =
+      fabric.Connections === undefined ? [] : await connection.members(fabric.Connections['@odata.id'], isConnection)
     const nameOf = new Map(endpoints.map(each => [each['@odata.id'], each.Identifiers[0]?.DurableName ?? '']))
     const groupAt = new Map(groups.map(each => [each['@odata.id'], each]))
     for (const endpoint of endpoints) {
       const address = endpoint.IPTransportDetails?.[0]?.IPv4Address?.Address
-      if (address !== undefined) targetAddresses.set((endpoint.Id ?? '').replace(/^target-/, ''), address)
+      if (address !== undefined)
+        targets.set((endpoint.Id ?? '').replace(/^target-/, ''), {
+          name: endpoint.Identifiers[0]?.DurableName ?? '',
+          address,
+        })
     }
     for (const each of connections) {
       const group = groupAt.get(each.Links?.InitiatorEndpointGroups?.[0]?.['@odata.id'] ?? '')
@@ -71,5 +83,5 @@ async function readFabric(connection: Connection, fabricsPath: string | undefine
       )
     }
   }
-  return { mappings, targetAddresses }
+  return { mappings, targets }
 }

@@ -20,7 +20,8 @@ const schemeByRaidType: Readonly<Record<string, RaidSchemeText>> = {
 export const raidTypeOf = (scheme: RaidSchemeText) =>
   Object.entries(schemeByRaidType).find(([, each]) => JSON.stringify(each) === JSON.stringify(scheme))?.[0]
 
-export const groupsOf = (pool: RedfishPool) => pool.CapacitySources.map(source => (source.ProvidingDrives?.Members ?? []).map(member => member['@odata.id']))
+export const groupsOf = (pool: RedfishPool) =>
+  pool.CapacitySources.map(source => (source.ProvidingDrives?.Members ?? []).map(member => member['@odata.id']))
 export const sparesOf = (pool: RedfishPool) => (pool.Links?.DedicatedSpareDrives ?? []).map(spare => spare['@odata.id'])
 
 /** A pool as its system states it, with what redundancy and stranding take, recomputed from its groups' drives. */
@@ -44,7 +45,14 @@ export function foundPool(pool: RedfishPool, driveAt: ReadonlyMap<string, Invent
     driveKind: { media: first?.media ?? 'HDD', protocol: first?.protocol ?? 'SAS' },
     groupSizes: groups.map(group => group.length),
     spareCount: sparesOf(pool).length,
-    state: pool.Status.State === 'Starting' ? 'starting' : pool.Status.Health === 'Critical' ? 'failed' : pool.Status.Health === 'Warning' ? 'degraded' : 'fine',
+    state:
+      pool.Status.State === 'Starting'
+        ? 'starting'
+        : pool.Status.Health === 'Critical'
+          ? 'failed'
+          : pool.Status.Health === 'Warning'
+            ? 'degraded'
+            : 'fine',
     rawBytes,
     usableBytes,
     writtenBytes: BigInt(pool.Capacity.Data.ConsumedBytes ?? 0),
@@ -58,7 +66,9 @@ export function foundPool(pool: RedfishPool, driveAt: ReadonlyMap<string, Invent
 }
 
 export const naaOf = (volume: RedfishVolume) =>
-  (volume.Identifiers.find(each => each.DurableNameFormat === 'NAA')?.DurableName ?? '').toLowerCase().replace(/[^0-9a-f]/g, '')
+  (volume.Identifiers.find(each => each.DurableNameFormat === 'NAA')?.DurableName ?? '')
+    .toLowerCase()
+    .replace(/[^0-9a-f]/g, '')
 
 export function foundVolume(volume: RedfishVolume): FoundVolume {
   const sizeBytes = BigInt(volume.CapacityBytes)
@@ -69,6 +79,7 @@ export function foundVolume(volume: RedfishVolume): FoundVolume {
     naa: naaOf(volume),
     sizeBytes,
     isThin: volume.ProvisioningPolicy === 'Thin',
-    writtenBytes: volume.Capacity?.Data?.ConsumedBytes === undefined ? sizeBytes : BigInt(volume.Capacity.Data.ConsumedBytes),
+    writtenBytes:
+      volume.Capacity?.Data?.ConsumedBytes === undefined ? sizeBytes : BigInt(volume.Capacity.Data.ConsumedBytes),
   }
 }

@@ -28,7 +28,15 @@ afterAll(async () => {
 })
 
 const strike = (kind: FaultKind, times = 1) =>
-  fleet.faults.inject({ target: 'heron', kind, milliseconds: 50, retryAfterSeconds: 0.05, atRatio: 0.7, drive: '', times })
+  fleet.faults.inject({
+    target: 'heron',
+    kind,
+    milliseconds: 50,
+    retryAfterSeconds: 0.05,
+    atRatio: 0.7,
+    drive: '',
+    times,
+  })
 
 async function done(task: string | null): Promise<string> {
   for (;;) {
@@ -42,7 +50,13 @@ async function done(task: string | null): Promise<string> {
 const drives = async () => (await heron.inventory()).drives
 const poolOf = async (name: string, from: number, count: number) => {
   const locators = (await drives()).slice(from, from + count).map(drive => drive.locator)
-  return { name, scheme: { kind: 'parity' as const, parityDrives: 2 }, groups: [locators], spares: [], snapshotReserveRatio: 0.1 }
+  return {
+    name,
+    scheme: { kind: 'parity' as const, parityDrives: 2 },
+    groups: [locators],
+    spares: [],
+    snapshotReserveRatio: 0.1,
+  }
 }
 
 test('a first look finds who it is and what it has, and warns of plain HTTP', async () => {
@@ -52,13 +66,24 @@ test('a first look finds who it is and what it has, and warns of plain HTTP', as
   expect(look.inventory.drives).toHaveLength(24)
   expect(look.inventory.drives[0]).toMatchObject({ media: 'SSD', protocol: 'NVMe', role: 'unassigned', bay: 1 })
   expect(look.inventory.enclosures).toEqual([expect.objectContaining({ bayCount: 24, baysPerRow: 24 })])
-  expect(look.inventory.ports.map(port => port.address)).toEqual(['10.60.1.11', '10.60.1.12', '10.60.1.21', '10.60.1.22'])
+  expect(look.inventory.ports.map(port => port.address)).toEqual([
+    '10.60.1.11',
+    '10.60.1.12',
+    '10.60.1.21',
+    '10.60.1.22',
+  ])
 })
 
 test('a wrong password, a closed port and a stranger are told apart', async () => {
-  await expect(lookAt(address, { ...credentials, password: 'wrong' }, never)).rejects.toMatchObject({ code: 'redfish.sign-in-refused' })
-  await expect(lookAt('http://127.0.0.1:9', credentials, never)).rejects.toMatchObject({ code: 'connection.not-reached' })
-  await expect(lookAt(`http://127.0.0.1:${fleet.ports.hosts['desk-1']}`, credentials, never)).rejects.toMatchObject({ code: 'redfish.no-storage-system' })
+  await expect(lookAt(address, { ...credentials, password: 'wrong' }, never)).rejects.toMatchObject({
+    code: 'redfish.sign-in-refused',
+  })
+  await expect(lookAt('http://127.0.0.1:9', credentials, never)).rejects.toMatchObject({
+    code: 'connection.not-reached',
+  })
+  await expect(lookAt(`http://127.0.0.1:${fleet.ports.hosts['desk-1']}`, credentials, never)).rejects.toMatchObject({
+    code: 'redfish.no-storage-system',
+  })
 })
 
 test('a broken or wrongly typed answer is refused whole', async () => {
@@ -89,19 +114,31 @@ test('a pool, a volume, a mapping: only the mapped host sees it, and what it wro
   expect(await heron.poolByKey('k1')).toEqual(pool)
   expect(await done(pool.task)).toBe('done')
   expect(await heron.pool(pool.locator)).toMatchObject({ isReady: true, usableBytes: 6n * 7_681_501_126_656n })
-  const volume = await heron.createVolume({ name: 'data-01', poolLocator: pool.locator, sizeBytes: 4n * 1024n ** 4n, isThin: true }, 'k2')
+  const volume = await heron.createVolume(
+    { name: 'data-01', poolLocator: pool.locator, sizeBytes: 4n * 1024n ** 4n, isThin: true },
+    'k2',
+  )
   expect((await heron.volumeByKey('k2'))?.locator).toBe(volume.locator)
   const seen = await heron.volume(volume.locator)
   const naa = seen?.naa ?? ''
-  const mapping = await heron.mapVolume(volume.locator, 'register', ['iqn.2019-04.example.marrowfield:register-1'], 'k3')
-  expect(await heron.mapVolume(volume.locator, 'register', ['iqn.2019-04.example.marrowfield:register-1'], 'k3')).toEqual(mapping)
+  const mapping = await heron.mapVolume(
+    volume.locator,
+    'register',
+    ['iqn.2019-04.example.marrowfield:register-1'],
+    'k3',
+  )
+  expect(
+    await heron.mapVolume(volume.locator, 'register', ['iqn.2019-04.example.marrowfield:register-1'], 'k3'),
+  ).toEqual(mapping)
 
   const host = (name: string) => hostAgent(`http://127.0.0.1:${fleet.ports.hosts[name]}`, never)
   const [target = ''] = await heron.targets()
   await host('register-1').login(target)
   await host('desk-1').login(target)
   expect(await host('desk-1').rescan()).toEqual([])
-  expect(await host('register-1').rescan()).toEqual([expect.objectContaining({ naa, sizeBytes: 4n * 1024n ** 4n, lun: 0 })])
+  expect(await host('register-1').rescan()).toEqual([
+    expect.objectContaining({ naa, sizeBytes: 4n * 1024n ** 4n, lun: 0 }),
+  ])
   const end = 4n * 1024n ** 4n - 1_048_576n
   const sent = await host('register-1').write(naa, end, 1_048_576, 'seed')
   expect(await host('register-1').read(naa, end, 1_048_576)).toBe(sent)

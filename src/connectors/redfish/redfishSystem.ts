@@ -43,7 +43,8 @@ export function redfishSystem(endpoint: Endpoint, credentials: Credentials, stop
     volume: locator => volumeAt(connection, locator),
     enlargeVolume: (locator, sizeBytes) => enlargeVolume(connection, locator, sizeBytes),
     removeVolume: remove,
-    mapVolume: async (volume, groupName, initiators, key) => mapVolume(connection, (await map()).fabrics, volume, groupName, initiators, key),
+    mapVolume: async (volume, groupName, initiators, key) =>
+      mapVolume(connection, (await map()).fabrics, volume, groupName, initiators, key),
     mappingsOf: async volume => mappingsOf(connection, (await map()).fabrics, volume),
     unmapVolume: remove,
     targets: async () => targets(connection, (await map()).fabrics),

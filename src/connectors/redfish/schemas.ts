@@ -14,10 +14,16 @@ const bytes = { type: 'integer', minimum: 0, maximum: Number.MAX_SAFE_INTEGER } 
 const id = { type: 'string', minLength: 1, maxLength: 2048 } as const
 const reference = { type: 'object', required: ['@odata.id'], properties: { '@odata.id': id } } as const
 const references = { type: 'array', items: reference } as const
-const status = { type: 'object', properties: { State: { type: ['string', 'null'] }, Health: { type: ['string', 'null'] } } } as const
+const status = {
+  type: 'object',
+  properties: { State: { type: ['string', 'null'] }, Health: { type: ['string', 'null'] } },
+} as const
 const names = {
   type: 'array',
-  items: { type: 'object', properties: { DurableName: { type: ['string', 'null'] }, DurableNameFormat: { type: ['string', 'null'] } } },
+  items: {
+    type: 'object',
+    properties: { DurableName: { type: ['string', 'null'] }, DurableNameFormat: { type: ['string', 'null'] } },
+  },
 } as const
 const head = { '@odata.id': id, Id: text, Name: text } as const
 const optionalText = { type: ['string', 'null'], maxLength: 4096 } as const
@@ -30,7 +36,10 @@ export const isErrorBody = compile({
       type: 'object',
       properties: {
         message: text,
-        '@Message.ExtendedInfo': { type: 'array', items: { type: 'object', properties: { Message: text, Resolution: text } } },
+        '@Message.ExtendedInfo': {
+          type: 'array',
+          items: { type: 'object', properties: { Message: text, Resolution: text } },
+        },
       },
     },
   },
@@ -46,17 +55,34 @@ export const isServiceRoot = compile({
   type: 'object',
   required: ['RedfishVersion'],
   properties: {
-    RedfishVersion: text, UUID: optionalText, Vendor: optionalText, Product: optionalText, ServiceIdentification: optionalText,
-    Storage: reference, Chassis: reference, Managers: reference, Fabrics: reference, EventService: reference,
+    RedfishVersion: text,
+    UUID: optionalText,
+    Vendor: optionalText,
+    Product: optionalText,
+    ServiceIdentification: optionalText,
+    Storage: reference,
+    Chassis: reference,
+    Managers: reference,
+    Fabrics: reference,
+    EventService: reference,
   },
 } as const)
 
-export const isManager = compile({ type: 'object', properties: { ...head, DateTime: { type: 'string' }, FirmwareVersion: optionalText } } as const)
+export const isManager = compile({
+  type: 'object',
+  properties: { ...head, DateTime: { type: 'string' }, FirmwareVersion: optionalText },
+} as const)
 
 export const isChassis = compile({
   type: 'object',
   required: ['@odata.id', 'Name'],
-  properties: { ...head, HeightMm: { type: ['number', 'null'] }, SerialNumber: optionalText, Drives: reference, Sensors: reference },
+  properties: {
+    ...head,
+    HeightMm: { type: ['number', 'null'] },
+    SerialNumber: optionalText,
+    Drives: reference,
+    Sensors: reference,
+  },
 } as const)
 
 export const isDrive = compile({
@@ -76,7 +102,10 @@ export const isDrive = compile({
     PredictedMediaLifeLeftPercent: { type: ['number', 'null'] },
     HotspareType: { type: ['string', 'null'] },
     FailurePredicted: { type: ['boolean', 'null'] },
-    PhysicalLocation: { type: 'object', properties: { PartLocation: { type: 'object', properties: { LocationOrdinalValue: { type: 'integer' } } } } },
+    PhysicalLocation: {
+      type: 'object',
+      properties: { PartLocation: { type: 'object', properties: { LocationOrdinalValue: { type: 'integer' } } } },
+    },
     Status: status,
     Metrics: { type: 'object', properties: { PowerOnHours: { type: ['number', 'null'] } } },
     Links: { type: 'object', properties: { StoragePools: references } },
@@ -92,16 +121,31 @@ export const isStorage = compile({
 export const isController = compile({
   type: 'object',
   required: ['@odata.id', 'Name'],
-  properties: { ...head, Model: optionalText, SerialNumber: optionalText, FirmwareVersion: optionalText, Status: status, Ports: reference },
+  properties: {
+    ...head,
+    Model: optionalText,
+    SerialNumber: optionalText,
+    FirmwareVersion: optionalText,
+    Status: status,
+    Ports: reference,
+  },
 } as const)
 
 export const isPort = compile({
   type: 'object',
   required: ['@odata.id', 'Name'],
-  properties: { ...head, PortProtocol: optionalText, CurrentSpeedGbps: { type: ['number', 'null'] }, LinkStatus: optionalText },
+  properties: {
+    ...head,
+    PortProtocol: optionalText,
+    CurrentSpeedGbps: { type: ['number', 'null'] },
+    LinkStatus: optionalText,
+  },
 } as const)
 
-const capacityPart = { type: 'object', properties: { AllocatedBytes: bytes, ConsumedBytes: bytes, ProvisionedBytes: bytes, GuaranteedBytes: bytes } } as const
+const capacityPart = {
+  type: 'object',
+  properties: { AllocatedBytes: bytes, ConsumedBytes: bytes, ProvisionedBytes: bytes, GuaranteedBytes: bytes },
+} as const
 
 export const isPool = compile({
   type: 'object',
@@ -110,10 +154,17 @@ export const isPool = compile({
     ...head,
     Description: optionalText,
     SupportedRAIDTypes: { type: 'array', items: { type: 'string' } },
-    Capacity: { type: 'object', required: ['Data'], properties: { Data: capacityPart, Metadata: capacityPart, Snapshot: capacityPart } },
+    Capacity: {
+      type: 'object',
+      required: ['Data'],
+      properties: { Data: capacityPart, Metadata: capacityPart, Snapshot: capacityPart },
+    },
     CapacitySources: {
       type: 'array',
-      items: { type: 'object', properties: { ProvidingDrives: { type: 'object', properties: { Members: references } } } },
+      items: {
+        type: 'object',
+        properties: { ProvidingDrives: { type: 'object', properties: { Members: references } } },
+      },
     },
     Links: { type: 'object', properties: { DedicatedSpareDrives: references } },
     Status: status,
@@ -133,13 +184,20 @@ export const isVolume = compile({
     CapacitySources: {
       type: 'array',
       minItems: 1,
-      items: { type: 'object', properties: { ProvidingPools: { type: 'object', required: ['Members'], properties: { Members: references } } } },
+      items: {
+        type: 'object',
+        properties: { ProvidingPools: { type: 'object', required: ['Members'], properties: { Members: references } } },
+      },
     },
     Status: status,
   },
 } as const)
 
-export const isFabric = compile({ type: 'object', required: ['@odata.id'], properties: { ...head, Endpoints: reference, EndpointGroups: reference, Connections: reference } } as const)
+export const isFabric = compile({
+  type: 'object',
+  required: ['@odata.id'],
+  properties: { ...head, Endpoints: reference, EndpointGroups: reference, Connections: reference },
+} as const)
 
 export const isEndpoint = compile({
   type: 'object',
@@ -147,12 +205,22 @@ export const isEndpoint = compile({
   properties: {
     ...head,
     Identifiers: names,
-    ConnectedEntities: { type: 'array', items: { type: 'object', properties: { EntityRole: { type: ['string', 'null'] } } } },
-    IPTransportDetails: { type: 'array', items: { type: 'object', properties: { IPv4Address: { type: 'object', properties: { Address: text } } } } },
+    ConnectedEntities: {
+      type: 'array',
+      items: { type: 'object', properties: { EntityRole: { type: ['string', 'null'] } } },
+    },
+    IPTransportDetails: {
+      type: 'array',
+      items: { type: 'object', properties: { IPv4Address: { type: 'object', properties: { Address: text } } } },
+    },
   },
 } as const)
 
-export const isEndpointGroup = compile({ type: 'object', required: ['@odata.id', 'Name'], properties: { ...head, Description: optionalText, Endpoints: references } } as const)
+export const isEndpointGroup = compile({
+  type: 'object',
+  required: ['@odata.id', 'Name'],
+  properties: { ...head, Description: optionalText, Endpoints: references },
+} as const)
 
 export const isConnection = compile({
   type: 'object',
@@ -160,7 +228,14 @@ export const isConnection = compile({
   properties: {
     ...head,
     Description: optionalText,
-    VolumeInfo: { type: 'array', items: { type: 'object', required: ['Volume'], properties: { Volume: reference, LUN: { type: ['integer', 'null'] } } } },
+    VolumeInfo: {
+      type: 'array',
+      items: {
+        type: 'object',
+        required: ['Volume'],
+        properties: { Volume: reference, LUN: { type: ['integer', 'null'] } },
+      },
+    },
     Links: { type: 'object', properties: { InitiatorEndpointGroups: references } },
   },
 } as const)
@@ -185,7 +260,10 @@ export const isSensor = compile({
     ...head,
     Reading: { type: ['number', 'null'] },
     ReadingUnits: optionalText,
-    Thresholds: { type: 'object', properties: { UpperCaution: { type: 'object', properties: { Reading: { type: ['number', 'null'] } } } } },
+    Thresholds: {
+      type: 'object',
+      properties: { UpperCaution: { type: 'object', properties: { Reading: { type: ['number', 'null'] } } } },
+    },
   },
 } as const)
 

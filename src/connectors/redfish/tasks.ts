@@ -26,7 +26,10 @@ export async function taskMaking(connection: Connection, locator: string): Promi
 }
 
 /** What a request for something new has led to, by the answer's status: 202 with a task, else the resource itself. */
-export async function madeBy(connection: Connection, answer: { readonly status: number; readonly location: string | null }): Promise<Made> {
+export async function madeBy(
+  connection: Connection,
+  answer: { readonly status: number; readonly location: string | null },
+): Promise<Made> {
   if (answer.status !== 202 || answer.location === null) return { locator: answer.location ?? '', task: null }
   const task = await connection.readIfThere(answer.location, isTask)
   return { locator: task?.Links?.CreatedResources?.[0]?.['@odata.id'] ?? '', task: answer.location }

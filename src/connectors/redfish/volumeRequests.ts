@@ -7,11 +7,18 @@ import { madeBy, taskMaking } from './tasks'
 
 export async function volumeByKey(connection: Connection, volumes: string, key: string): Promise<Made | undefined> {
   const found = (await connection.members(volumes, isVolume)).find(volume => volume.Description?.includes(keyMark(key)))
-  return found === undefined ? undefined : { locator: found['@odata.id'], task: await taskMaking(connection, found['@odata.id']) }
+  return found === undefined
+    ? undefined
+    : { locator: found['@odata.id'], task: await taskMaking(connection, found['@odata.id']) }
 }
 
 /** Source: Swordfish, Volume. */
-export async function createVolume(connection: Connection, volumes: string, wanted: VolumeWanted, key: string): Promise<Made> {
+export async function createVolume(
+  connection: Connection,
+  volumes: string,
+  wanted: VolumeWanted,
+  key: string,
+): Promise<Made> {
   const answer = await connection.change('POST', volumes, {
     Name: wanted.name,
     Description: keyMark(key),
@@ -26,7 +33,13 @@ export async function volumeAt(connection: Connection, locator: string): Promise
   const volume = await connection.readIfThere(locator, isVolume)
   return volume === undefined
     ? undefined
-    : { locator, name: volume.Name ?? '', naa: naaOf(volume), sizeBytes: BigInt(volume.CapacityBytes), isReady: (volume.Status?.State ?? 'Enabled') === 'Enabled' }
+    : {
+        locator,
+        name: volume.Name ?? '',
+        naa: naaOf(volume),
+        sizeBytes: BigInt(volume.CapacityBytes),
+        isReady: (volume.Status?.State ?? 'Enabled') === 'Enabled',
+      }
 }
 
 export async function enlargeVolume(connection: Connection, locator: string, sizeBytes: bigint): Promise<Made> {

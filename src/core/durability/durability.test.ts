@@ -36,7 +36,10 @@ test('one more parity drive never harms', () => {
   fc.assert(
     fc.property(group, one => {
       fc.pre(one.parityDrives < 3 && one.bitErrorRate === 0)
-      return lossProbability({ ...one, parityDrives: one.parityDrives + 1 }, yearHours) <= lossProbability(one, yearHours) * (1 + 1e-9)
+      return (
+        lossProbability({ ...one, parityDrives: one.parityDrives + 1 }, yearHours) <=
+        lossProbability(one, yearHours) * (1 + 1e-9)
+      )
     }),
   )
 })

@@ -40,7 +40,10 @@ export function poolDurability(
 ): PoolDurability {
   const rebuildHours = Number(driveBytes) / rebuildBytesPerSecond / 3600
   // A mirror loses data when all copies of one set are lost, so the set is the group that the chain sees.
-  const chains = scheme.kind === 'parity' ? groupSizes : groupSizes.flatMap(size => Array.from({ length: size / scheme.copies }, () => scheme.copies))
+  const chains =
+    scheme.kind === 'parity'
+      ? groupSizes
+      : groupSizes.flatMap(size => Array.from({ length: size / scheme.copies }, () => scheme.copies))
   const survivedLosses = scheme.kind === 'parity' ? scheme.parityDrives : scheme.copies - 1
   const chainOf = (drives: number) => ({
     drives,

@@ -64,7 +64,8 @@ function withUnitRows(matrix: Float64Array<ArrayBuffer>, size: number): Float64A
   for (let row = 0; row < size; row += 1) {
     let sum = 0
     for (let column = 0; column < size; column += 1) sum += matrix[row * size + column] ?? 0
-    for (let column = 0; column < size; column += 1) matrix[row * size + column] = (matrix[row * size + column] ?? 0) / sum
+    for (let column = 0; column < size; column += 1)
+      matrix[row * size + column] = (matrix[row * size + column] ?? 0) / sum
   }
   return matrix
 }

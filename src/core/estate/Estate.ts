@@ -1,4 +1,17 @@
-import type { Controller, Drive, Enclosure, Host, HostGroup, Mapping, Pool, Port, Probe, Site, System, Volume } from './schemas'
+import type {
+  Controller,
+  Drive,
+  Enclosure,
+  Host,
+  HostGroup,
+  Mapping,
+  Pool,
+  Port,
+  Probe,
+  Site,
+  System,
+  Volume,
+} from './schemas'
 
 /** The part of the estate that a plan looks at. Records fill it by the kind's `needs`. */
 export interface Estate {
@@ -40,11 +53,26 @@ export interface EstateNeeds {
 }
 
 export const emptyEstate: Estate = {
-  sites: [], systems: [], controllers: [], enclosures: [], drives: [], ports: [], pools: [], volumes: [],
-  hostGroups: [], hosts: [], mappings: [], probes: [], pastMisses: [], claims: new Map(),
+  sites: [],
+  systems: [],
+  controllers: [],
+  enclosures: [],
+  drives: [],
+  ports: [],
+  pools: [],
+  volumes: [],
+  hostGroups: [],
+  hosts: [],
+  mappings: [],
+  probes: [],
+  pastMisses: [],
+  claims: new Map(),
   settings: { volumeNaming: '{group}-{purpose}-{nn}', holdingDays: 7 },
 }
 
 /** The object with an id, or undefined. Linear: estates given to plans are slices. */
-export const byId = <T extends { readonly id: string }>(objects: readonly T[], id: string | null | undefined): T | undefined =>
+export const byId = <T extends { readonly id: string }>(
+  objects: readonly T[],
+  id: string | null | undefined,
+): T | undefined =>
   id === null || id === undefined || id === '' ? undefined : objects.find(object => object.id === id)

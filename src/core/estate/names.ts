@@ -22,7 +22,11 @@ export function nameCheck(name: string, what: string): PlanCheck {
  * The next free name by a pattern such as `{group}-{purpose}-{nn}`; `{nn}` counts from 01 past all taken names.
  * @param words what stands for each word of the pattern; empty ones drop out with their hyphen
  */
-export function nameByPattern(pattern: string, words: Readonly<Record<string, string>>, taken: ReadonlySet<string>): string {
+export function nameByPattern(
+  pattern: string,
+  words: Readonly<Record<string, string>>,
+  taken: ReadonlySet<string>,
+): string {
   const filled = pattern
     .replace(/\{([a-z]+)\}/g, (whole, word: string) => (word === 'nn' ? whole : plain(words[word] ?? '')))
     .replace(/-{2,}/g, '-')
@@ -39,4 +43,9 @@ export function namePrefix(pattern: string, words: Readonly<Record<string, strin
   return nameByPattern(pattern.replace('{nn}', '\u0000'), words, new Set()).split('\u0000')[0] ?? ''
 }
 
-const plain = (word: string) => word.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '').slice(0, 40)
+const plain = (word: string) =>
+  word
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 40)

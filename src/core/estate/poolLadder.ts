@@ -18,15 +18,26 @@ export function estateLadder(pools: readonly Pool[], unassignedBytes: bigint): R
     name: rung.name,
     bytes: sum(ladders.map(ladder => ladder[index]?.bytes ?? 0n)),
     takenBytes: sum(ladders.map(ladder => ladder[index]?.takenBytes ?? 0n)),
-    sum: pools.map((pool, at) => ({ name: pool.name, bytes: index === 0 ? pool.rawBytes : (ladders[at]?.[index]?.takenBytes ?? 0n) })),
+    sum: pools.map((pool, at) => ({
+      name: pool.name,
+      bytes: index === 0 ? pool.rawBytes : (ladders[at]?.[index]?.takenBytes ?? 0n),
+    })),
   }))
   const raw: Rung = {
     name: 'raw',
     bytes: pooledRaw + unassignedBytes,
     takenBytes: 0n,
-    sum: [...pools.map(pool => ({ name: pool.name, bytes: pool.rawBytes })), { name: 'drives in no pool', bytes: unassignedBytes }],
+    sum: [
+      ...pools.map(pool => ({ name: pool.name, bytes: pool.rawBytes })),
+      { name: 'drives in no pool', bytes: unassignedBytes },
+    ],
   }
-  const pooled: Rung = { name: 'in pools', bytes: pooledRaw, takenBytes: unassignedBytes, sum: [{ name: 'drives in no pool', bytes: unassignedBytes }] }
+  const pooled: Rung = {
+    name: 'in pools',
+    bytes: pooledRaw,
+    takenBytes: unassignedBytes,
+    sum: [{ name: 'drives in no pool', bytes: unassignedBytes }],
+  }
   return [raw, pooled, ...added.slice(1)]
 }
 
@@ -35,5 +46,11 @@ export const unassignedBytes = (drives: readonly Drive[]) =>
   sum(drives.filter(drive => drive.role === 'unassigned' && drive.state !== 'failed').map(drive => drive.capacityBytes))
 
 const nothing = {
-  rawBytes: 0n, spareBytes: 0n, redundancyBytes: 0n, strandedBytes: 0n, metadataBytes: 0n, snapshotReserveBytes: 0n, writtenBytes: 0n,
+  rawBytes: 0n,
+  spareBytes: 0n,
+  redundancyBytes: 0n,
+  strandedBytes: 0n,
+  metadataBytes: 0n,
+  snapshotReserveBytes: 0n,
+  writtenBytes: 0n,
 }

@@ -30,7 +30,12 @@ export const raidSchemeSchema = {
 } as const
 
 const object = <const P extends Readonly<Record<string, unknown>>>(properties: P) =>
-  ({ type: 'object', required: Object.keys(properties) as (keyof P & string)[], additionalProperties: false, properties }) as const
+  ({
+    type: 'object',
+    required: Object.keys(properties) as (keyof P & string)[],
+    additionalProperties: false,
+    properties,
+  }) as const
 
 export const siteSchema = object({ id: idSchema, name: nameSchema, revision })
 
@@ -50,9 +55,24 @@ export const systemSchema = object({
   revision,
 })
 
-export const controllerSchema = object({ id: idSchema, systemId: idSchema, name: nameSchema, model: nullableText, firmware: nullableText, state: { enum: ['fine', 'failed'] }, revision })
+export const controllerSchema = object({
+  id: idSchema,
+  systemId: idSchema,
+  name: nameSchema,
+  model: nullableText,
+  firmware: nullableText,
+  state: { enum: ['fine', 'failed'] },
+  revision,
+})
 
-export const enclosureSchema = object({ id: idSchema, systemId: idSchema, name: nameSchema, bayCount: count, baysPerRow: count, revision })
+export const enclosureSchema = object({
+  id: idSchema,
+  systemId: idSchema,
+  name: nameSchema,
+  bayCount: count,
+  baysPerRow: count,
+  revision,
+})
 
 export const driveSchema = object({
   id: idSchema,
@@ -86,6 +106,8 @@ export const portSchema = object({
   speedBitsPerSecond: { type: 'number', minimum: 0 },
   isUp: { type: 'boolean' },
   address: nullableText,
+  /** The name by which hosts log in here, such as an IQN. */
+  targetName: nullableText,
   revision,
 })
 
@@ -138,7 +160,16 @@ export const hostSchema = object({
   revision,
 })
 
-export const mappingSchema = object({ id: idSchema, systemId: idSchema, locator, volumeId: idSchema, hostGroupId: nullableId, groupName: nameSchema, lun: count, revision })
+export const mappingSchema = object({
+  id: idSchema,
+  systemId: idSchema,
+  locator,
+  volumeId: idSchema,
+  hostGroupId: nullableId,
+  groupName: nameSchema,
+  lun: count,
+  revision,
+})
 
 /** What a look at a management address found, before the system is registered. Secrets are kept apart from it. */
 export const probeSchema = object({

@@ -33,7 +33,11 @@ export const piecesInStripe = (scheme: SpreadScheme) =>
  * @param chunkBytes the size of a chunk; a chunk never spans drives
  * @returns chunks, stripes and bytes; fewer domains than pieces give no stripes, not an error
  */
-export function domainLayout(domains: readonly FailureDomain[], scheme: SpreadScheme, chunkBytes: bigint): DomainLayout {
+export function domainLayout(
+  domains: readonly FailureDomain[],
+  scheme: SpreadScheme,
+  chunkBytes: bigint,
+): DomainLayout {
   const width = piecesInStripe(scheme)
   const held = domains.map(domain => ({ id: domain.id, chunks: chunksOf(domain, chunkBytes) }))
   const counts = held.map(domain => domain.chunks)

@@ -7,7 +7,8 @@ function laidOneByOne(chunksByDomain: readonly bigint[]): bigint {
   return third === 0n ? 0n : 1n + laidOneByOne([first - 1n, second - 1n, third - 1n, ...others])
 }
 
-test('refuses fewer domains than a stripe is wide', () => expect(() => mostStripes([10n, 10n], 3)).toThrow(TooFewDomains))
+test('refuses fewer domains than a stripe is wide', () =>
+  expect(() => mostStripes([10n, 10n], 3)).toThrow(TooFewDomains))
 
 test('agrees with laying stripes one by one', () => {
   const pools = fc.array(fc.bigInt(0n, 60n), { minLength: 3, maxLength: 9 })
@@ -20,7 +21,10 @@ test('beyond doubles the count scales exactly', () => {
   fc.assert(
     fc.property(pools, chunks => {
       const small = mostStripes(chunks, 3)
-      const large = mostStripes(chunks.map(count => count * huge), 3)
+      const large = mostStripes(
+        chunks.map(count => count * huge),
+        3,
+      )
       return large >= small * huge && large < (small + 1n) * huge
     }),
   )
@@ -30,19 +34,27 @@ const sizes = fc.array(fc.bigInt(1n, 20n * 10n ** 12n), { minLength: 0, maxLengt
 
 test('every byte of raw is accounted for once, and every drive has one place', () => {
   fc.assert(
-    fc.property(sizes, fc.integer({ min: 0, max: 3 }), fc.integer({ min: 2, max: 20 }), fc.integer({ min: 0, max: 4 }), (bytes, parityDrives, most, spares) => {
-      const layout = raidLayout(bytes, { kind: 'parity', parityDrives }, most, spares)
-      if (!layout.feasible) return true
-      const placed = [...layout.spareIndexes, ...layout.groups.flatMap(group => group.driveIndexes)].sort((a, b) => a - b)
-      const sum = layout.usableBytes + layout.redundancyBytes + layout.strandedBytes + layout.spareBytes
-      return (
-        sum === bytes.reduce((total, size) => total + size, 0n) &&
-        placed.length === bytes.length &&
-        placed.every((place, index) => place === index) &&
-        layout.groupSizes.every(size => size <= most) &&
-        Math.max(...layout.groupSizes) - Math.min(...layout.groupSizes) <= 1
-      )
-    }),
+    fc.property(
+      sizes,
+      fc.integer({ min: 0, max: 3 }),
+      fc.integer({ min: 2, max: 20 }),
+      fc.integer({ min: 0, max: 4 }),
+      (bytes, parityDrives, most, spares) => {
+        const layout = raidLayout(bytes, { kind: 'parity', parityDrives }, most, spares)
+        if (!layout.feasible) return true
+        const placed = [...layout.spareIndexes, ...layout.groups.flatMap(group => group.driveIndexes)].sort(
+          (a, b) => a - b,
+        )
+        const sum = layout.usableBytes + layout.redundancyBytes + layout.strandedBytes + layout.spareBytes
+        return (
+          sum === bytes.reduce((total, size) => total + size, 0n) &&
+          placed.length === bytes.length &&
+          placed.every((place, index) => place === index) &&
+          layout.groupSizes.every(size => size <= most) &&
+          Math.max(...layout.groupSizes) - Math.min(...layout.groupSizes) <= 1
+        )
+      },
+    ),
   )
 })
 

@@ -12,7 +12,8 @@ export function mostStripes(chunksByDomain: readonly bigint[], width: number): b
   if (chunksByDomain.length < width) throw new TooFewDomains(chunksByDomain.length, width)
   const total = chunksByDomain.reduce((sum, chunks) => sum + chunks, 0n)
   // Doubles are exact here as long as even the whole sum is; they are some fifty times faster than bigint.
-  if (total <= BigInt(Number.MAX_SAFE_INTEGER)) return BigInt(halve(Float64Array.from(chunksByDomain, Number), width, Number(total)))
+  if (total <= BigInt(Number.MAX_SAFE_INTEGER))
+    return BigInt(halve(Float64Array.from(chunksByDomain, Number), width, Number(total)))
   return halveExactly(chunksByDomain, BigInt(width), total)
 }
 

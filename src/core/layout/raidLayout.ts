@@ -1,7 +1,6 @@
 /** How a RAID group is protected. */
 export type RaidScheme =
-  | { readonly kind: 'parity'; readonly parityDrives: number }
-  | { readonly kind: 'mirror'; readonly copies: number }
+  { readonly kind: 'parity'; readonly parityDrives: number } | { readonly kind: 'mirror'; readonly copies: number }
 
 export interface RaidGroupLayout {
   /** Positions in the list that was given. */
@@ -30,7 +29,8 @@ export interface NoRaidLayout {
 }
 
 /** The fewest drives that a group may have (count). */
-export const leastGroupDrives = (scheme: RaidScheme) => (scheme.kind === 'parity' ? scheme.parityDrives + 2 : scheme.copies)
+export const leastGroupDrives = (scheme: RaidScheme) =>
+  scheme.kind === 'parity' ? scheme.parityDrives + 2 : scheme.copies
 
 /**
  * Cuts drives into spares and RAID groups and accounts for every byte: raw = usable + redundancy + stranded + spare.
@@ -80,12 +80,21 @@ function groupSizes(drives: number, scheme: RaidScheme, maxGroupDrives: number):
   const mostUnits = Math.floor(maxGroupDrives / unit)
   if (mostUnits < 1) return 'group-too-small'
   const groups = Math.ceil(units / mostUnits)
-  const sizes = Array.from({ length: groups }, (_, index) => (Math.floor(units / groups) + (index < units % groups ? 1 : 0)) * unit)
+  const sizes = Array.from(
+    { length: groups },
+    (_, index) => (Math.floor(units / groups) + (index < units % groups ? 1 : 0)) * unit,
+  )
   return sizes.some(size => size < leastGroupDrives(scheme)) ? 'group-too-small' : sizes
 }
 
-function groupOf(drives: readonly { readonly bytes: bigint; readonly index: number }[], scheme: RaidScheme): RaidGroupLayout {
-  const smallestBytes = drives.reduce((least, drive) => (drive.bytes < least ? drive.bytes : least), drives[0]?.bytes ?? 0n)
+function groupOf(
+  drives: readonly { readonly bytes: bigint; readonly index: number }[],
+  scheme: RaidScheme,
+): RaidGroupLayout {
+  const smallestBytes = drives.reduce(
+    (least, drive) => (drive.bytes < least ? drive.bytes : least),
+    drives[0]?.bytes ?? 0n,
+  )
   const dataDrives = scheme.kind === 'parity' ? drives.length - scheme.parityDrives : drives.length / scheme.copies
   return {
     driveIndexes: drives.map(drive => drive.index),

@@ -50,7 +50,13 @@ export type Sketch =
       readonly ladder: readonly RungText[]
       readonly groups: readonly { readonly driveIds: readonly string[]; readonly words: string }[]
       readonly spareDriveIds: readonly string[]
-      readonly durability: { readonly survives: number; readonly oneYear: number; readonly fiveYears: number; readonly rebuildHours: number; readonly basis: string }
+      readonly durability: {
+        readonly survives: number
+        readonly oneYear: number
+        readonly fiveYears: number
+        readonly rebuildHours: number
+        readonly basis: string
+      }
     }
   | {
       readonly of: 'pool-fill'

@@ -1,4 +1,13 @@
-export { isReady, type Effect, type ObjectRead, type Plan, type PlanCheck, type PlannedStep, type RungText, type Sketch } from './Plan'
+export {
+  isReady,
+  type Effect,
+  type ObjectRead,
+  type Plan,
+  type PlanCheck,
+  type PlannedStep,
+  type RungText,
+  type Sketch,
+} from './Plan'
 export { isStale, planDifference } from './planDifference'
 export { changeStates, canMove, type ChangeState } from './changeStates'
 export { runSheet, type Lane, type JournalMark } from './runSheet'

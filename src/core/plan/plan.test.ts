@@ -2,20 +2,38 @@ import { canMove, changeStates, isReady, planDifference, runSheet, type Plan } f
 
 const forecast = { p10Seconds: 8, p50Seconds: 10, p90Seconds: 14, boundBy: 'drives', learnedFrom: 0 }
 const plan: Plan = {
-  title: 'x', checks: [{ rule: 'name', field: 'name', holds: true, level: 'must', why: 'good' }], effects: [], oneWay: [], undo: { possible: true, how: '' },
-  steps: [{ name: 'create', words: 'Create', forecast, step: {} }, { name: 'map', words: 'Map', forecast, step: {} }],
-  forecast, reads: [{ kind: 'pool', id: 'p', name: 'bulk', revision: 1 }], claims: [], proof: '',
+  title: 'x',
+  checks: [{ rule: 'name', field: 'name', holds: true, level: 'must', why: 'good' }],
+  effects: [],
+  oneWay: [],
+  undo: { possible: true, how: '' },
+  steps: [
+    { name: 'create', words: 'Create', forecast, step: {} },
+    { name: 'map', words: 'Map', forecast, step: {} },
+  ],
+  forecast,
+  reads: [{ kind: 'pool', id: 'p', name: 'bulk', revision: 1 }],
+  claims: [],
+  proof: '',
 }
 
 test('lanes follow each other as forecast and fill as they happened', () => {
-  const lanes = runSheet(plan, [{ stepIndex: 0, event: 'begun', atSeconds: 1 }, { stepIndex: 0, event: 'progress', atSeconds: 5, doneRatio: 0.4 }], 6)
+  const lanes = runSheet(
+    plan,
+    [
+      { stepIndex: 0, event: 'begun', atSeconds: 1 },
+      { stepIndex: 0, event: 'progress', atSeconds: 5, doneRatio: 0.4 },
+    ],
+    6,
+  )
   expect(lanes[0]).toMatchObject({ forecastFrom: 0, forecastTo: 10, from: 1, to: 6, doneRatio: 0.4, state: 'running' })
   expect(lanes[1]).toMatchObject({ forecastFrom: 10, forecastTo: 20, from: null, state: 'waiting', doneRatio: 0 })
 })
 
 test('a difference names what moved and which check fell', () => {
   const after: Plan = {
-    ...plan, reads: [{ kind: 'pool', id: 'p', name: 'bulk', revision: 2 }],
+    ...plan,
+    reads: [{ kind: 'pool', id: 'p', name: 'bulk', revision: 2 }],
     checks: [{ rule: 'name', field: 'name', holds: false, level: 'must', why: 'taken' }],
   }
   expect(planDifference(plan, after)).toEqual(['bulk (pool) has changed since the plan was made.', 'taken'])

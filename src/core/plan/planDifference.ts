@@ -3,24 +3,33 @@ import type { ObjectRead, Plan } from './Plan'
 /** What changed in the estate between two plans of one intent, in words for the administrator who is told. */
 export function planDifference(before: Plan, after: Plan): string[] {
   const seen = new Map(before.reads.map(read => [read.id, read]))
-  const moved = after.reads.filter(read => isOther(seen.get(read.id), read)).map(read => `${read.name} (${read.kind}) has changed since the plan was made.`)
-  const gone = before.reads.filter(read => !after.reads.some(other => other.id === read.id)).map(read => `${read.name} (${read.kind}) is no longer part of the plan.`)
+  const moved = after.reads
+    .filter(read => isOther(seen.get(read.id), read))
+    .map(read => `${read.name} (${read.kind}) has changed since the plan was made.`)
+  const gone = before.reads
+    .filter(read => !after.reads.some(other => other.id === read.id))
+    .map(read => `${read.name} (${read.kind}) is no longer part of the plan.`)
   const held = new Map(before.checks.map(check => [`${check.rule}/${check.field ?? ''}`, check.holds]))
   const checks = after.checks
     .filter(check => !check.holds && held.get(`${check.rule}/${check.field ?? ''}`) !== false)
     .map(check => check.why)
   const figures = after.effects.flatMap(effect => {
     const old = before.effects.find(other => other.figure === effect.figure)
-    return old === undefined || (old.before === effect.before && old.after === effect.after) ? [] : [`${effect.label} is another figure now.`]
+    return old === undefined || (old.before === effect.before && old.after === effect.after)
+      ? []
+      : [`${effect.label} is another figure now.`]
   })
   return [...moved, ...gone, ...checks, ...figures]
 }
 
-const isOther = (before: ObjectRead | undefined, after: ObjectRead) => before === undefined || before.revision !== after.revision
+const isOther = (before: ObjectRead | undefined, after: ObjectRead) =>
+  before === undefined || before.revision !== after.revision
 
 /** Whether a plan no longer rests on what is there: an object has another revision, or a check that held has fallen. Mere figures move all the time. */
 export function isStale(before: Plan, after: Plan): boolean {
   const seen = new Map(before.reads.map(read => [read.id, read]))
   const fallen = after.checks.some(check => !check.holds && check.level === 'must')
-  return fallen || after.reads.length !== before.reads.length || after.reads.some(read => isOther(seen.get(read.id), read))
+  return (
+    fallen || after.reads.length !== before.reads.length || after.reads.some(read => isOther(seen.get(read.id), read))
+  )
 }

@@ -41,7 +41,16 @@ export function runSheet(plan: Plan, marks: readonly JournalMark[], nowSeconds: 
       from: begun?.atSeconds ?? null,
       to: begun === undefined ? null : (end?.atSeconds ?? nowSeconds),
       doneRatio: done,
-      state: end === undefined ? (begun === undefined ? 'waiting' : 'running') : end.event === 'done' ? 'done' : end.event === 'failed' ? 'failed' : 'undone',
+      state:
+        end === undefined
+          ? begun === undefined
+            ? 'waiting'
+            : 'running'
+          : end.event === 'done'
+            ? 'done'
+            : end.event === 'failed'
+              ? 'failed'
+              : 'undone',
     }
   })
 }

@@ -40,10 +40,16 @@ export function forecastBefore(
   pastMisses: readonly number[],
 ): Forecast {
   const offered = parts.map(part => ({ name: part.name, rate: part.bytesPerSecond * (1 - (part.busyRatio ?? 0)) }))
-  const slowest = offered.reduce((least, part) => (part.rate < least.rate ? part : least), { name: 'requests', rate: Infinity })
+  const slowest = offered.reduce((least, part) => (part.rate < least.rate ? part : least), {
+    name: 'requests',
+    rate: Infinity,
+  })
   const seconds = overheadSeconds + (bytes === 0n ? 0 : Number(bytes) / slowest.rate)
   const learned = pastMisses.filter(miss => Number.isFinite(miss) && miss > 0).slice(-remembered)
-  const misses = [...untriedMisses.slice(0, Math.max(0, untriedMisses.length - Math.floor(learned.length / 2))), ...learned]
+  const misses = [
+    ...untriedMisses.slice(0, Math.max(0, untriedMisses.length - Math.floor(learned.length / 2))),
+    ...learned,
+  ]
   return {
     p10Seconds: seconds * quantile(misses, 0.1),
     p50Seconds: seconds * quantile(misses, 0.5),

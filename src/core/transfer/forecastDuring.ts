@@ -25,7 +25,13 @@ const halfLives = 4
 export function forecastDuring(samples: readonly ProgressSample[], tailSlowdown = 1): RemainingTime | undefined {
   const first = samples[0]
   const last = samples.at(-1)
-  if (first === undefined || last === undefined || last.atSeconds <= first.atSeconds || last.doneRatio <= first.doneRatio) return undefined
+  if (
+    first === undefined ||
+    last === undefined ||
+    last.atSeconds <= first.atSeconds ||
+    last.doneRatio <= first.doneRatio
+  )
+    return undefined
   const halfLifeSeconds = (last.atSeconds - first.atSeconds) / halfLives
   let weightedRate = 0
   let weights = 0

@@ -2,7 +2,15 @@ import fc from 'fast-check'
 import { forecastBefore, forecastDuring, inSequence } from '.'
 
 test('the slowest shared part sets the pace, less what hosts use of it', () => {
-  const forecast = forecastBefore(1_000_000_000_000n, [{ name: 'drives', bytesPerSecond: 2e9 }, { name: 'network', bytesPerSecond: 1.25e9, busyRatio: 0.2 }], 0, [])
+  const forecast = forecastBefore(
+    1_000_000_000_000n,
+    [
+      { name: 'drives', bytesPerSecond: 2e9 },
+      { name: 'network', bytesPerSecond: 1.25e9, busyRatio: 0.2 },
+    ],
+    0,
+    [],
+  )
   expect(forecast.boundBy).toBe('network')
   expect(forecast.p50Seconds).toBeCloseTo(1000, 6)
   expect(forecast.p10Seconds).toBeLessThan(1000)
@@ -10,7 +18,12 @@ test('the slowest shared part sets the pace, less what hosts use of it', () => {
 })
 
 test('earlier misses replace the first guess', () => {
-  const learned = forecastBefore(100n, [{ name: 'drives', bytesPerSecond: 1 }], 0, Array.from({ length: 20 }, () => 1.5))
+  const learned = forecastBefore(
+    100n,
+    [{ name: 'drives', bytesPerSecond: 1 }],
+    0,
+    Array.from({ length: 20 }, () => 1.5),
+  )
   expect(learned.p50Seconds).toBeCloseTo(150, 6)
   expect(learned.p90Seconds - learned.p10Seconds).toBeCloseTo(0, 6)
   expect(learned.learnedFrom).toBe(20)
@@ -38,18 +51,29 @@ test('a steady job ends when its pace says', () => {
 
 test('recent progress outweighs a fast start', () => {
   const fast = Array.from({ length: 6 }, (_, index) => ({ atSeconds: index * 10, doneRatio: index * 0.1 }))
-  const slow = Array.from({ length: 6 }, (_, index) => ({ atSeconds: 50 + (index + 1) * 10, doneRatio: 0.5 + (index + 1) * 0.01 }))
+  const slow = Array.from({ length: 6 }, (_, index) => ({
+    atSeconds: 50 + (index + 1) * 10,
+    doneRatio: 0.5 + (index + 1) * 0.01,
+  }))
   const remaining = forecastDuring([...fast, ...slow])
   const sinceStart = (110 / 0.56) * 0.44
   expect(remaining?.p50Seconds).toBeGreaterThan(sinceStart * 1.5)
 })
 
 test('a known slow tail is expected before it comes', () => {
-  const samples = [{ atSeconds: 0, doneRatio: 0 }, { atSeconds: 50, doneRatio: 0.5 }]
+  const samples = [
+    { atSeconds: 0, doneRatio: 0 },
+    { atSeconds: 50, doneRatio: 0.5 },
+  ]
   expect(forecastDuring(samples, 3)?.p50Seconds).toBeCloseTo(40 + 10 * 3, 6)
 })
 
 test('no progress is no answer', () => {
-  expect(forecastDuring([{ atSeconds: 0, doneRatio: 0.2 }, { atSeconds: 9, doneRatio: 0.2 }])).toBeUndefined()
+  expect(
+    forecastDuring([
+      { atSeconds: 0, doneRatio: 0.2 },
+      { atSeconds: 9, doneRatio: 0.2 },
+    ]),
+  ).toBeUndefined()
   expect(forecastDuring([])).toBeUndefined()
 })

@@ -14,6 +14,7 @@ export function oddsInWords(probability: number): string {
   if (odds >= 1e21) return 'less than 1 in a sextillion'
   const [scale, name] = names.find(([least]) => odds >= least * 0.9995) ?? [1, '']
   const figure = odds / scale
-  const rounded = figure >= 100 ? Number(figure.toPrecision(2)) : figure >= 10 ? Math.round(figure) : Number(figure.toPrecision(2))
+  const rounded =
+    figure >= 100 ? Number(figure.toPrecision(2)) : figure >= 10 ? Math.round(figure) : Number(figure.toPrecision(2))
   return `about 1 in ${rounded.toLocaleString('en')}${name === '' ? '' : ` ${name}`}`
 }

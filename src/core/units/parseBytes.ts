@@ -18,7 +18,8 @@ export function parseBytes(text: string): ParsedBytes {
   const trimmed = text.trim()
   if (trimmed === '') return { rule: 'size-empty', why: 'Give a size with its unit, such as 500 GiB or 2 TB.' }
   const match = /^([0-9][0-9,_ ]*)(?:\.([0-9]{1,30}))?\s*([A-Za-z]*)$/.exec(trimmed)
-  if (match === null) return { rule: 'size-number', why: `"${trimmed.slice(0, 40)}" is not a size. Write it like 500 GiB or 1.5 TB.` }
+  if (match === null)
+    return { rule: 'size-number', why: `"${trimmed.slice(0, 40)}" is not a size. Write it like 500 GiB or 1.5 TB.` }
   const whole = (match[1] ?? '').replace(/[,_ ]/g, '')
   const fraction = match[2] ?? ''
   const unit = match[3] ?? ''
@@ -27,7 +28,10 @@ export function parseBytes(text: string): ParsedBytes {
   }
   const unitBytes = unitBytesByName.get(unit.toLowerCase())
   if (unitBytes === undefined) {
-    return { rule: 'size-unit', why: `"${unit}" is not a unit of size. Use KiB, MiB, GiB, TiB, PiB or kB, MB, GB, TB, PB.` }
+    return {
+      rule: 'size-unit',
+      why: `"${unit}" is not a unit of size. Use KiB, MiB, GiB, TiB, PiB or kB, MB, GB, TB, PB.`,
+    }
   }
   const scale = 10n ** BigInt(fraction.length)
   const scaled = BigInt(whole + fraction) * unitBytes
@@ -35,6 +39,7 @@ export function parseBytes(text: string): ParsedBytes {
     return { rule: 'size-whole', why: 'There are no parts of a byte: give a whole number of bytes.' }
   }
   const bytes = scaled / scale
-  if (bytes > largestBytes) return { rule: 'size-range', why: 'No system holds so much. The largest size understood is 1,048,576 EiB.' }
+  if (bytes > largestBytes)
+    return { rule: 'size-range', why: 'No system holds so much. The largest size understood is 1,048,576 EiB.' }
   return { bytes }
 }

@@ -54,7 +54,13 @@ test.each([
 ])('%s is refused by the rule %s', (text, rule) => expect(parseBytes(text)).toMatchObject({ rule }))
 
 test('time reads in at most two units', () => {
-  expect([0.2, 45, 600, 10_200, 273_600].map(formatSeconds)).toEqual(['under 1 s', '45 s', '10 min', '2 h 50 min', '3 days 4 h'])
+  expect([0.2, 45, 600, 10_200, 273_600].map(formatSeconds)).toEqual([
+    'under 1 s',
+    '45 s',
+    '10 min',
+    '2 h 50 min',
+    '3 days 4 h',
+  ])
   expect(formatSecondsRange(10_200, 15_000)).toBe('2 h 50 min to 4 h 10 min')
   expect(formatSecondsRange(10, 10.2)).toBe('10 s')
 })

@@ -13,7 +13,10 @@ export async function openSession(scope: Scope, administratorId: string): Promis
 export const closeSession = (scope: Scope, id: string) => run(scope, 'delete from sessions where id = $1', [id])
 
 /** Who a session belongs to; undefined where it has ended. Its last use is noted at most once a minute. */
-export async function administratorOf(scope: Scope, sessionId: string): Promise<{ readonly id: string; readonly name: string } | undefined> {
+export async function administratorOf(
+  scope: Scope,
+  sessionId: string,
+): Promise<{ readonly id: string; readonly name: string } | undefined> {
   const found = await row<{ readonly id: string; readonly name: string; readonly is_stale: boolean }>(
     scope,
     `select administrators.id, administrators.name, used_at < now() - interval '1 minute' as is_stale from sessions join administrators on administrators.id = administrator_id
@@ -29,7 +32,10 @@ export const noteAttempt = (scope: Scope, name: string, address: string, succeed
   run(scope, 'insert into sign_in_attempts (name, address, succeeded) values ($1, $2, $3)', [name, address, succeeded])
 
 /** Failed attempts since the last success for a name (count) within a quarter of an hour, and seconds since the last of them. */
-export async function recentFailures(scope: Scope, name: string): Promise<{ readonly count: number; readonly secondsAgo: number }> {
+export async function recentFailures(
+  scope: Scope,
+  name: string,
+): Promise<{ readonly count: number; readonly secondsAgo: number }> {
   const found = await row<{ readonly count: number; readonly seconds_ago: number | null }>(
     scope,
     `select count(*)::int as count, extract(epoch from now() - max(at))::float8 as seconds_ago from sign_in_attempts

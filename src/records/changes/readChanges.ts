@@ -1,7 +1,7 @@
 import type { ChangeState, Plan } from '@/core/plan'
 import type { CodedRefusal } from '@/core/errors'
 import { row, rows, type Scope } from '../database'
-import type { ChangeRecord, EvidenceEntry, JournalEntry } from './ChangeRecord'
+import type { ChangeRecord, EvidenceEntry, JournalEntry } from '@/core/views'
 
 interface ChangeRow {
   readonly id: string
@@ -54,12 +54,20 @@ const toChange = (found: ChangeRow): ChangeRecord => ({
 })
 
 export async function changeById(scope: Scope, id: string, lock = false): Promise<ChangeRecord | undefined> {
-  const found = await row<ChangeRow>(scope, `select ${columns} from changes where id = $1${lock ? ' for update' : ''}`, [id])
+  const found = await row<ChangeRow>(
+    scope,
+    `select ${columns} from changes where id = $1${lock ? ' for update' : ''}`,
+    [id],
+  )
   return found === undefined ? undefined : toChange(found)
 }
 
 /** The latest changes, newest first. @param before only those with a lower number, for the next page */
-export async function latestChanges(scope: Scope, limit: number, options: { readonly states?: readonly ChangeState[]; readonly before?: number } = {}): Promise<ChangeRecord[]> {
+export async function latestChanges(
+  scope: Scope,
+  limit: number,
+  options: { readonly states?: readonly ChangeState[]; readonly before?: number } = {},
+): Promise<ChangeRecord[]> {
   const found = await rows<ChangeRow>(
     scope,
     `select ${columns} from changes where ($1::text[] is null or state = any($1)) and number < $2 order by number desc limit $3`,
@@ -69,27 +77,58 @@ export async function latestChanges(scope: Scope, limit: number, options: { read
 }
 
 export async function journalOf(scope: Scope, changeId: string): Promise<JournalEntry[]> {
-  const found = await rows<{ id: string; step_index: number; event: JournalEntry['event']; at: Date; estate_at: Date; done_ratio: number | null; words: string; facts: Record<string, unknown> }>(
-    scope, 'select id, step_index, event, at, estate_at, done_ratio, words, facts from change_journal where change_id = $1 order by id', [changeId],
+  const found = await rows<{
+    id: string
+    step_index: number
+    event: JournalEntry['event']
+    at: Date
+    estate_at: Date
+    done_ratio: number | null
+    words: string
+    facts: Record<string, unknown>
+  }>(
+    scope,
+    'select id, step_index, event, at, estate_at, done_ratio, words, facts from change_journal where change_id = $1 order by id',
+    [changeId],
   )
   return found.map(each => ({
-    id: Number(each.id), stepIndex: each.step_index, event: each.event, at: each.at.toISOString(), estateAt: each.estate_at.toISOString(),
-    doneRatio: each.done_ratio, words: each.words, facts: each.facts,
+    id: Number(each.id),
+    stepIndex: each.step_index,
+    event: each.event,
+    at: each.at.toISOString(),
+    estateAt: each.estate_at.toISOString(),
+    doneRatio: each.done_ratio,
+    words: each.words,
+    facts: each.facts,
   }))
 }
 
 export async function evidenceOf(scope: Scope, changeId: string): Promise<EvidenceEntry[]> {
   const found = await rows<{ claim: string; holds: boolean; measured: Record<string, string>; at: Date }>(
-    scope, 'select claim, holds, measured, at from evidence where change_id = $1 order by id', [changeId],
+    scope,
+    'select claim, holds, measured, at from evidence where change_id = $1 order by id',
+    [changeId],
   )
   return found.map(each => ({ ...each, at: each.at.toISOString() }))
 }
 
 export async function runningCount(scope: Scope): Promise<number> {
-  return (await row<{ readonly count: number }>(scope, `select count(*)::int as count from changes where state = 'running'`))?.count ?? 0
+  return (
+    (await row<{ readonly count: number }>(scope, `select count(*)::int as count from changes where state = 'running'`))
+      ?.count ?? 0
+  )
 }
 
 /** Forecasts of ended changes beside what happened, latest last; for the hit rate. */
-export async function forecastOutcomes(scope: Scope, limit = 500): Promise<{ readonly kind: string; readonly p10: number; readonly p50: number; readonly p90: number; readonly actual: number }[]> {
-  return rows(scope, 'select kind, p10_seconds as p10, p50_seconds as p50, p90_seconds as p90, actual_seconds as actual from forecast_outcomes order by ended_at desc limit $1', [limit])
+export async function forecastOutcomes(
+  scope: Scope,
+  limit = 500,
+): Promise<
+  { readonly kind: string; readonly p10: number; readonly p50: number; readonly p90: number; readonly actual: number }[]
+> {
+  return rows(
+    scope,
+    'select kind, p10_seconds as p10, p50_seconds as p50, p90_seconds as p90, actual_seconds as actual from forecast_outcomes order by ended_at desc limit $1',
+    [limit],
+  )
 }

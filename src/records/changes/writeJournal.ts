@@ -1,21 +1,43 @@
 import type { ChangeState } from '@/core/plan'
 import type { CodedRefusal } from '@/core/errors'
 import { run, toJson, type Scope } from '../database'
-import type { EvidenceEntry, JournalEntry } from './ChangeRecord'
+import type { EvidenceEntry, JournalEntry } from '@/core/views'
 
 /** Adds a mark to a change's journal. */
 export async function mark(
   scope: Scope,
   changeId: string,
-  entry: { readonly stepIndex: number; readonly event: JournalEntry['event']; readonly estateAt: Date; readonly doneRatio?: number; readonly words?: string; readonly facts?: object },
+  entry: {
+    readonly stepIndex: number
+    readonly event: JournalEntry['event']
+    readonly estateAt: Date
+    readonly doneRatio?: number
+    readonly words?: string
+    readonly facts?: object
+  },
 ): Promise<void> {
-  await run(scope, 'insert into change_journal (change_id, step_index, event, estate_at, done_ratio, words, facts) values ($1, $2, $3, $4, $5, $6, $7::jsonb)', [
-    changeId, entry.stepIndex, entry.event, entry.estateAt.toISOString(), entry.doneRatio ?? null, entry.words ?? '', toJson(entry.facts ?? {}),
-  ])
+  await run(
+    scope,
+    'insert into change_journal (change_id, step_index, event, estate_at, done_ratio, words, facts) values ($1, $2, $3, $4, $5, $6, $7::jsonb)',
+    [
+      changeId,
+      entry.stepIndex,
+      entry.event,
+      entry.estateAt.toISOString(),
+      entry.doneRatio ?? null,
+      entry.words ?? '',
+      toJson(entry.facts ?? {}),
+    ],
+  )
 }
 
 export async function keepEvidence(scope: Scope, changeId: string, entry: Omit<EvidenceEntry, 'at'>): Promise<void> {
-  await run(scope, 'insert into evidence (change_id, claim, holds, measured) values ($1, $2, $3, $4::jsonb)', [changeId, entry.claim, entry.holds, toJson(entry.measured)])
+  await run(scope, 'insert into evidence (change_id, claim, holds, measured) values ($1, $2, $3, $4::jsonb)', [
+    changeId,
+    entry.claim,
+    entry.holds,
+    toJson(entry.measured),
+  ])
 }
 
 export interface ChangeEnd {
@@ -31,7 +53,14 @@ export async function endChange(scope: Required<Scope>, changeId: string, end: C
   await run(
     scope,
     'update changes set state = $2, ended_at = now(), ended_estate_at = $3, facts = $4::jsonb, refusal = $5::jsonb, stands = $6, is_stop_wanted = false where id = $1',
-    [changeId, end.state, end.estateAt.toISOString(), toJson(end.facts), end.refusal === undefined ? null : toJson(end.refusal), end.stands ?? null],
+    [
+      changeId,
+      end.state,
+      end.estateAt.toISOString(),
+      toJson(end.facts),
+      end.refusal === undefined ? null : toJson(end.refusal),
+      end.stands ?? null,
+    ],
   )
   if (end.state !== 'stopped') await run(scope, 'delete from claims where change_id = $1', [changeId])
 }
@@ -49,9 +78,16 @@ export async function keepOutcome(scope: Scope, changeId: string): Promise<void>
 }
 
 /** Puts a running change back to a draft with a new plan, before its first step: the estate was no longer what the plan rested on. */
-export async function backToDraft(scope: Required<Scope>, changeId: string, plan: object, differences: readonly string[]): Promise<void> {
-  await run(scope, `update changes set state = 'draft', plan = $2::jsonb, differences = $3::jsonb, carried_out_at = null, carried_out_estate_at = null where id = $1`, [
-    changeId, toJson(plan), toJson(differences),
-  ])
+export async function backToDraft(
+  scope: Required<Scope>,
+  changeId: string,
+  plan: object,
+  differences: readonly string[],
+): Promise<void> {
+  await run(
+    scope,
+    `update changes set state = 'draft', plan = $2::jsonb, differences = $3::jsonb, carried_out_at = null, carried_out_estate_at = null where id = $1`,
+    [changeId, toJson(plan), toJson(differences)],
+  )
   await run(scope, 'delete from claims where change_id = $1', [changeId])
 }

@@ -2,8 +2,24 @@ import type { Controller, Enclosure, Estate, EstateNeeds, HostGroup, Mapping, Po
 import { row, rows, type Scope } from '../database'
 import { settings } from '../settings'
 import {
-  toController, toDrive, toEnclosure, toHost, toHostGroup, toMapping, toPool, toPort, toProbe, toSite, toSystem, toVolume,
-  type DriveRow, type HostRow, type PoolRow, type RowOf, type SystemRow, type VolumeRow,
+  toController,
+  toDrive,
+  toEnclosure,
+  toHost,
+  toHostGroup,
+  toMapping,
+  toPool,
+  toPort,
+  toProbe,
+  toSite,
+  toSystem,
+  toVolume,
+  type DriveRow,
+  type HostRow,
+  type PoolRow,
+  type RowOf,
+  type SystemRow,
+  type VolumeRow,
 } from './mapRows'
 
 export const columns = {
@@ -12,10 +28,11 @@ export const columns = {
   enclosures: 'id, system_id, name, bay_count, bays_per_row, revision',
   drives: `id, system_id, locator, enclosure_id, bay, name, media, protocol, capacity_bytes, model, serial, wwn, firmware, state, role, pool_id,
     group_index, rotation_speed_rpm, power_on_hours, wear_ratio, revision`,
-  ports: 'id, system_id, name, protocol, speed_bits_per_second, is_up, address, revision',
+  ports: 'id, system_id, name, protocol, speed_bits_per_second, is_up, address, target_name, revision',
   pools: `id, system_id, locator, name, scheme, drive_kind, group_sizes, spare_count, state, raw_bytes, usable_bytes, written_bytes, provisioned_bytes,
     metadata_bytes, snapshot_reserve_bytes, redundancy_bytes, stranded_bytes, spare_bytes, revision`,
-  volumes: 'id, system_id, locator, pool_id, name, naa, size_bytes, is_thin, written_bytes, state, holding_until, revision',
+  volumes:
+    'id, system_id, locator, pool_id, name, naa, size_bytes, is_thin, written_bytes, state, holding_until, revision',
   hosts: 'id, host_group_id, name, agent_address, operating_system, initiators, revision',
   mappings: 'id, system_id, locator, volume_id, host_group_id, group_name, lun, revision',
 } as const
@@ -24,7 +41,12 @@ const mostVolumes = 2000
 const mostMisses = 50
 
 /** The slice of the estate that a kind of change reads. A change's own claims are left out, so that it does not bar itself. */
-export async function loadEstate(scope: Scope, needs: EstateNeeds, kind: string, ownChangeId?: string): Promise<Estate> {
+export async function loadEstate(
+  scope: Scope,
+  needs: EstateNeeds,
+  kind: string,
+  ownChangeId?: string,
+): Promise<Estate> {
   const systems = needs.drivesOfSystems ?? []
   // One after another: in a transaction all go over one connection, which answers one question at a time.
   const sites = await rows<RowOf<Site>>(scope, 'select id, name, revision from sites order by name')
@@ -33,22 +55,39 @@ export async function loadEstate(scope: Scope, needs: EstateNeeds, kind: string,
   const groups = await rows<RowOf<HostGroup>>(scope, 'select id, name, revision from host_groups order by name')
   const hosts = await rows<HostRow>(scope, `select ${columns.hosts} from hosts order by name`)
   const of = async <T extends object>(table: 'drives' | 'enclosures' | 'controllers' | 'ports', order: string) =>
-    systems.length === 0 ? [] : rows<T>(scope, `select ${columns[table]} from ${table} where system_id = any($1) order by ${order}`, [systems])
+    systems.length === 0
+      ? []
+      : rows<T>(scope, `select ${columns[table]} from ${table} where system_id = any($1) order by ${order}`, [systems])
   const drives = await of<DriveRow>('drives', 'enclosure_id, bay')
   const enclosures = await of<RowOf<Enclosure>>('enclosures', 'name')
   const controllers = await of<RowOf<Controller>>('controllers', 'name')
   const ports = await of<RowOf<Port>>('ports', 'name')
   const volumes = await volumesFor(scope, needs)
   const probe =
-    needs.probeId === undefined || needs.probeId === '' ? undefined : await row<Parameters<typeof toProbe>[0]>(scope, 'select id, at, found from probes where id = $1', [needs.probeId])
+    needs.probeId === undefined || needs.probeId === ''
+      ? undefined
+      : await row<Parameters<typeof toProbe>[0]>(scope, 'select id, at, found from probes where id = $1', [
+          needs.probeId,
+        ])
   const misses = await rows<{ readonly miss: number }>(
-    scope, 'select actual_seconds / p50_seconds as miss from forecast_outcomes where kind = $1 and p50_seconds > 0 order by ended_at desc limit $2', [kind, mostMisses],
+    scope,
+    'select actual_seconds / p50_seconds as miss from forecast_outcomes where kind = $1 and p50_seconds > 0 order by ended_at desc limit $2',
+    [kind, mostMisses],
   )
   const claims = await rows<{ readonly claim: string; readonly title: string }>(
-    scope, 'select claim, title from claims join changes on changes.id = change_id where change_id is distinct from $1::uuid', [ownChangeId ?? null],
+    scope,
+    'select claim, title from claims join changes on changes.id = change_id where change_id is distinct from $1::uuid',
+    [ownChangeId ?? null],
   )
   const set = await settings(scope)
-  const mappings = volumes.length === 0 ? [] : await rows<RowOf<Mapping>>(scope, `select ${columns.mappings} from mappings where volume_id = any($1) order by lun`, [volumes.map(volume => volume.id)])
+  const mappings =
+    volumes.length === 0
+      ? []
+      : await rows<RowOf<Mapping>>(
+          scope,
+          `select ${columns.mappings} from mappings where volume_id = any($1) order by lun`,
+          [volumes.map(volume => volume.id)],
+        )
   return {
     sites: sites.map(toSite),
     systems: allSystems.map(toSystem),
@@ -74,6 +113,13 @@ async function volumesFor(scope: Scope, needs: EstateNeeds): Promise<VolumeRow[]
   return rows<VolumeRow>(
     scope,
     `select ${columns.volumes} from volumes where id = any($1) or name = any($2) or ($3 <> '' and name like $4) or pool_id = any($5) order by name, id limit $6`,
-    [volumeIds, volumeNames, volumeNamePrefix, `${volumeNamePrefix.replace(/[%_\\]/g, '\\$&')}%`, volumesOfPools, mostVolumes],
+    [
+      volumeIds,
+      volumeNames,
+      volumeNamePrefix,
+      `${volumeNamePrefix.replace(/[%_\\]/g, '\\$&')}%`,
+      volumesOfPools,
+      mostVolumes,
+    ],
   )
 }

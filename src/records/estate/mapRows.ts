@@ -1,8 +1,23 @@
-import type { Controller, Drive, Enclosure, Host, HostGroup, Mapping, Pool, Port, Probe, Site, System, Volume } from '@/core/estate'
+import type {
+  Controller,
+  Drive,
+  Enclosure,
+  Host,
+  HostGroup,
+  Mapping,
+  Pool,
+  Port,
+  Probe,
+  Site,
+  System,
+  Volume,
+} from '@/core/estate'
 
 /** Rows as PostgreSQL gives them: NUMERIC as text, timestamps as Date. */
 type Bytes<T> = { readonly [K in keyof T]: T[K] extends bigint ? string : T[K] }
-type Snake<S extends string> = S extends `${infer A}${infer B}` ? `${A extends Capitalize<A> ? (A extends Lowercase<A> ? A : `_${Lowercase<A>}`) : A}${Snake<B>}` : S
+type Snake<S extends string> = S extends `${infer A}${infer B}`
+  ? `${A extends Capitalize<A> ? (A extends Lowercase<A> ? A : `_${Lowercase<A>}`) : A}${Snake<B>}`
+  : S
 type RowOf<T> = { readonly [K in keyof T & string as Snake<K>]: Bytes<T>[K] }
 
 export type SystemRow = Omit<RowOf<System>, 'seen_at'> & { readonly seen_at: Date | null }
@@ -18,7 +33,11 @@ function fromRow<T>(row: object): T {
   return Object.fromEntries(
     Object.entries(row).map(([name, value]) => [
       camel(name),
-      name.endsWith('_bytes') && typeof value === 'string' ? BigInt(value) : value instanceof Date ? value.toISOString() : (value as unknown),
+      name.endsWith('_bytes') && typeof value === 'string'
+        ? BigInt(value)
+        : value instanceof Date
+          ? value.toISOString()
+          : (value as unknown),
     ]),
   ) as T
 }
@@ -34,7 +53,15 @@ export const toVolume = (row: VolumeRow) => fromRow<Volume>(row)
 export const toHostGroup = (row: RowOf<HostGroup>) => fromRow<HostGroup>(row)
 export const toHost = (row: HostRow) => fromRow<Host>(row)
 export const toMapping = (row: RowOf<Mapping>) => fromRow<Mapping>(row)
-export const toProbe = ({ id, at, found }: { readonly id: string; readonly at: Date; readonly found: Omit<Probe, 'id' | 'at' | 'drives'> & { drives: { words: string; count: number; bytes: string }[] } }): Probe => ({
+export const toProbe = ({
+  id,
+  at,
+  found,
+}: {
+  readonly id: string
+  readonly at: Date
+  readonly found: Omit<Probe, 'id' | 'at' | 'drives'> & { drives: { words: string; count: number; bytes: string }[] }
+}): Probe => ({
   ...found,
   id,
   at: at.toISOString(),

@@ -1,4 +1,13 @@
 export { storeInventory } from './storeInventory'
-export { enrolHost, enrolSystem, keepProbe, noteReach, probeAccess, systemAccess, systemIds, type SystemAccess } from './systems'
+export {
+  enrolHost,
+  enrolSystem,
+  keepProbe,
+  noteReach,
+  probeAccess,
+  systemAccess,
+  systemIds,
+  type SystemAccess,
+} from './systems'
 export { hold, idAt, release } from './objects'
 export { estateClock, noteClock } from './clock'

@@ -11,4 +11,5 @@ export async function idAt(scope: Scope, systemId: string, locator: string): Pro
 export const hold = (scope: Scope, volumeId: string, until: Date) =>
   run(scope, `update volumes set state = 'holding', holding_until = $2 where id = $1`, [volumeId, until.toISOString()])
 
-export const release = (scope: Scope, volumeId: string) => run(scope, `update volumes set state = 'in use', holding_until = null where id = $1`, [volumeId])
+export const release = (scope: Scope, volumeId: string) =>
+  run(scope, `update volumes set state = 'in use', holding_until = null where id = $1`, [volumeId])

@@ -8,20 +8,55 @@ import { hostGroupOf } from './hostGroupOf'
 type Columns = Readonly<Record<string, string>>
 const bytes = 'numeric'
 
-const tables: Readonly<Record<'controllers' | 'enclosures' | 'pools' | 'drives' | 'ports' | 'volumes' | 'mappings', Columns>> = {
+const tables: Readonly<
+  Record<'controllers' | 'enclosures' | 'pools' | 'drives' | 'ports' | 'volumes' | 'mappings', Columns>
+> = {
   controllers: { name: 'text', model: 'text', firmware: 'text', state: 'text' },
   enclosures: { name: 'text', bay_count: 'int', bays_per_row: 'int' },
   pools: {
-    name: 'text', scheme: 'jsonb', drive_kind: 'jsonb', group_sizes: 'jsonb', spare_count: 'int', state: 'text', raw_bytes: bytes, usable_bytes: bytes,
-    written_bytes: bytes, provisioned_bytes: bytes, metadata_bytes: bytes, snapshot_reserve_bytes: bytes, redundancy_bytes: bytes,
-    stranded_bytes: bytes, spare_bytes: bytes,
+    name: 'text',
+    scheme: 'jsonb',
+    drive_kind: 'jsonb',
+    group_sizes: 'jsonb',
+    spare_count: 'int',
+    state: 'text',
+    raw_bytes: bytes,
+    usable_bytes: bytes,
+    written_bytes: bytes,
+    provisioned_bytes: bytes,
+    metadata_bytes: bytes,
+    snapshot_reserve_bytes: bytes,
+    redundancy_bytes: bytes,
+    stranded_bytes: bytes,
+    spare_bytes: bytes,
   },
   drives: {
-    enclosure_id: 'uuid', bay: 'int', name: 'text', media: 'text', protocol: 'text', capacity_bytes: bytes, model: 'text', serial: 'text',
-    wwn: 'text', firmware: 'text', state: 'text', role: 'text', pool_id: 'uuid', group_index: 'int', rotation_speed_rpm: 'int',
-    power_on_hours: 'int', wear_ratio: 'double precision',
+    enclosure_id: 'uuid',
+    bay: 'int',
+    name: 'text',
+    media: 'text',
+    protocol: 'text',
+    capacity_bytes: bytes,
+    model: 'text',
+    serial: 'text',
+    wwn: 'text',
+    firmware: 'text',
+    state: 'text',
+    role: 'text',
+    pool_id: 'uuid',
+    group_index: 'int',
+    rotation_speed_rpm: 'int',
+    power_on_hours: 'int',
+    wear_ratio: 'double precision',
   },
-  ports: { name: 'text', protocol: 'text', speed_bits_per_second: 'double precision', is_up: 'boolean', address: 'text' },
+  ports: {
+    name: 'text',
+    protocol: 'text',
+    speed_bits_per_second: 'double precision',
+    is_up: 'boolean',
+    address: 'text',
+    target_name: 'text',
+  },
   volumes: { pool_id: 'uuid', name: 'text', naa: 'text', size_bytes: bytes, is_thin: 'boolean', written_bytes: bytes },
   mappings: { volume_id: 'uuid', host_group_id: 'uuid', group_name: 'text', lun: 'int' },
 }
@@ -37,29 +72,68 @@ export async function storeInventory(database: Sequelize, systemId: string, foun
     // One reader of a system at a time: two that overlap would each delete what the other has just found.
     await row(scope, 'select id from systems where id = $1 for update', [systemId])
     const { identity } = found
-    await run(scope, 'update systems set maker = $2, model = $3, serial = $4, firmware = $5, sensors = $6::jsonb where id = $1', [
-      systemId, identity.maker, identity.model, identity.serial, identity.firmware, toJson(found.sensors),
-    ])
+    await run(
+      scope,
+      'update systems set maker = $2, model = $3, serial = $4, firmware = $5, sensors = $6::jsonb where id = $1',
+      [systemId, identity.maker, identity.model, identity.serial, identity.firmware, toJson(found.sensors)],
+    )
     await upsert(scope, 'controllers', systemId, found.controllers)
     const enclosures = await upsert(scope, 'enclosures', systemId, found.enclosures)
     const pools = await upsert(scope, 'pools', systemId, found.pools)
-    await upsert(scope, 'drives', systemId, found.drives.map(drive => ({ ...drive, enclosureId: enclosures.get(drive.enclosureLocator) ?? null, poolId: pools.get(drive.poolLocator ?? '') ?? null })))
+    await upsert(
+      scope,
+      'drives',
+      systemId,
+      found.drives.map(drive => ({
+        ...drive,
+        enclosureId: enclosures.get(drive.enclosureLocator) ?? null,
+        poolId: pools.get(drive.poolLocator ?? '') ?? null,
+      })),
+    )
     await upsert(scope, 'ports', systemId, found.ports)
-    const volumes = await upsert(scope, 'volumes', systemId, found.volumes.filter(volume => pools.has(volume.poolLocator)).map(volume => ({ ...volume, poolId: pools.get(volume.poolLocator) })))
+    const volumes = await upsert(
+      scope,
+      'volumes',
+      systemId,
+      found.volumes
+        .filter(volume => pools.has(volume.poolLocator))
+        .map(volume => ({ ...volume, poolId: pools.get(volume.poolLocator) })),
+    )
     const groupOf = await hostGroupOf(scope)
-    await upsert(scope, 'mappings', systemId, found.mappings.filter(mapping => volumes.has(mapping.volumeLocator)).map(mapping => ({
-      ...mapping, volumeId: volumes.get(mapping.volumeLocator), hostGroupId: groupOf(mapping.initiators, mapping.groupName),
-    })))
+    await upsert(
+      scope,
+      'mappings',
+      systemId,
+      found.mappings
+        .filter(mapping => volumes.has(mapping.volumeLocator))
+        .map(mapping => ({
+          ...mapping,
+          volumeId: volumes.get(mapping.volumeLocator),
+          hostGroupId: groupOf(mapping.initiators, mapping.groupName),
+        })),
+    )
   })
 }
 
 /** @returns the ids by locator */
-async function upsert(scope: Required<Scope>, table: keyof typeof tables, systemId: string, found: readonly { readonly locator: string }[]): Promise<Map<string, string>> {
+async function upsert(
+  scope: Required<Scope>,
+  table: keyof typeof tables,
+  systemId: string,
+  found: readonly { readonly locator: string }[],
+): Promise<Map<string, string>> {
   const columns = Object.entries(tables[table])
   const names = columns.map(([name]) => name)
-  const records = found.map(each => ({ id: uuid(), ...Object.fromEntries(Object.entries(each).map(([name, value]) => [snake(name), value as unknown])) }))
+  const records = found.map(each => ({
+    id: uuid(),
+    ...Object.fromEntries(Object.entries(each).map(([name, value]) => [snake(name), value as unknown])),
+  }))
   const list = toJson(records)
-  await run(scope, `delete from ${table} where system_id = $1 and locator not in (select r.locator from jsonb_to_recordset($2::jsonb) as r(locator text))`, [systemId, list])
+  await run(
+    scope,
+    `delete from ${table} where system_id = $1 and locator not in (select r.locator from jsonb_to_recordset($2::jsonb) as r(locator text))`,
+    [systemId, list],
+  )
   await run(
     scope,
     `insert into ${table} as known (id, system_id, locator, ${names.join(', ')})
@@ -69,6 +143,10 @@ async function upsert(scope: Required<Scope>, table: keyof typeof tables, system
      where (${names.map(name => `known.${name}`).join(', ')}) is distinct from (${names.map(name => `excluded.${name}`).join(', ')})`,
     [systemId, list],
   )
-  const ids = await rows<{ readonly id: string; readonly locator: string }>(scope, `select id, locator from ${table} where system_id = $1`, [systemId])
+  const ids = await rows<{ readonly id: string; readonly locator: string }>(
+    scope,
+    `select id, locator from ${table} where system_id = $1`,
+    [systemId],
+  )
   return new Map(ids.map(({ id, locator }) => [locator, id]))
 }

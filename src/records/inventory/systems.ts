@@ -19,24 +19,47 @@ interface AccessRow {
 }
 
 /** Keeps what a first look found, with the sealed password; @returns its id */
-export async function keepProbe(scope: Scope, key: Buffer, found: Omit<Probe, 'id' | 'at'>, access: SystemAccess, madeBy: string): Promise<string> {
+export async function keepProbe(
+  scope: Scope,
+  key: Buffer,
+  found: Omit<Probe, 'id' | 'at'>,
+  access: SystemAccess,
+  madeBy: string,
+): Promise<string> {
   const id = uuid()
   await run(scope, `delete from probes where at < now() - interval '1 day'`)
   await run(
     scope,
     'insert into probes (id, found, address, uuid, accepted_fingerprint, user_name, sealed_password, made_by) values ($1, $2::jsonb, $3, $4, $5, $6, $7, $8)',
-    [id, toJson(found), access.address, found.uuid, access.acceptedFingerprint, access.userName, seal(key, access.password, id), madeBy],
+    [
+      id,
+      toJson(found),
+      access.address,
+      found.uuid,
+      access.acceptedFingerprint,
+      access.userName,
+      seal(key, access.password, id),
+      madeBy,
+    ],
   )
   return id
 }
 
 export async function probeAccess(scope: Scope, key: Buffer, probeId: string): Promise<SystemAccess | undefined> {
-  const found = await row<AccessRow>(scope, 'select address, accepted_fingerprint, user_name, sealed_password from probes where id = $1', [probeId])
+  const found = await row<AccessRow>(
+    scope,
+    'select address, accepted_fingerprint, user_name, sealed_password from probes where id = $1',
+    [probeId],
+  )
   return found === undefined ? undefined : opened(found, key, probeId)
 }
 
 export async function systemAccess(scope: Scope, key: Buffer, systemId: string): Promise<SystemAccess | undefined> {
-  const found = await row<AccessRow>(scope, 'select address, accepted_fingerprint, user_name, sealed_password from systems where id = $1', [systemId])
+  const found = await row<AccessRow>(
+    scope,
+    'select address, accepted_fingerprint, user_name, sealed_password from systems where id = $1',
+    [systemId],
+  )
   return found === undefined ? undefined : opened(found, key, systemId)
 }
 
@@ -48,7 +71,14 @@ const opened = (found: AccessRow, key: Buffer, context: string): SystemAccess =>
 })
 
 /** Takes a probed system into the estate; a second call with the same key finds the first one's. @returns its id */
-export async function enrolSystem(scope: Scope, key: Buffer, probeId: string, name: string, siteId: string | null, enrolKey: string): Promise<string> {
+export async function enrolSystem(
+  scope: Scope,
+  key: Buffer,
+  probeId: string,
+  name: string,
+  siteId: string | null,
+  enrolKey: string,
+): Promise<string> {
   const known = await row<{ readonly id: string }>(scope, 'select id from systems where enrol_key = $1', [enrolKey])
   if (known !== undefined) return known.id
   const access = await probeAccess(scope, key, probeId)
@@ -60,12 +90,27 @@ export async function enrolSystem(scope: Scope, key: Buffer, probeId: string, na
     scope,
     `insert into systems (id, site_id, name, address, maker, model, serial, uuid, firmware, reach, seen_at, accepted_fingerprint, user_name, sealed_password, enrol_key)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, 'answering', now(), $10, $11, $12, $13)`,
-    [id, siteId, name, access.address, maker, model, serial, systemUuid, firmware, access.acceptedFingerprint, access.userName, seal(key, access.password, id), enrolKey],
+    [
+      id,
+      siteId,
+      name,
+      access.address,
+      maker,
+      model,
+      serial,
+      systemUuid,
+      firmware,
+      access.acceptedFingerprint,
+      access.userName,
+      seal(key, access.password, id),
+      enrolKey,
+    ],
   )
   return id
 }
 
-export const systemIds = async (scope: Scope) => (await rows<{ readonly id: string }>(scope, 'select id from systems order by name')).map(({ id }) => id)
+export const systemIds = async (scope: Scope) =>
+  (await rows<{ readonly id: string }>(scope, 'select id from systems order by name')).map(({ id }) => id)
 
 /** Notes whether a system answers, and what its clock says. */
 export async function noteReach(scope: Scope, systemId: string, why: string | null): Promise<void> {
@@ -80,10 +125,19 @@ export async function noteReach(scope: Scope, systemId: string, why: string | nu
 /** Takes a host into the estate, and its group if that is new; safe to repeat by its key. @returns its id */
 export async function enrolHost(
   scope: Scope,
-  host: { readonly name: string; readonly agentAddress: string; readonly operatingSystem: string; readonly initiators: readonly string[]; readonly groupName: string },
+  host: {
+    readonly name: string
+    readonly agentAddress: string
+    readonly operatingSystem: string
+    readonly initiators: readonly string[]
+    readonly groupName: string
+  },
   enrolKey: string,
 ): Promise<string> {
-  await run(scope, 'insert into host_groups (id, name) values ($1, $2) on conflict (name) do nothing', [uuid(), host.groupName])
+  await run(scope, 'insert into host_groups (id, name) values ($1, $2) on conflict (name) do nothing', [
+    uuid(),
+    host.groupName,
+  ])
   await run(
     scope,
     `insert into hosts (id, host_group_id, name, agent_address, operating_system, initiators, enrol_key)

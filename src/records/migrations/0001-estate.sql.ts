@@ -72,7 +72,7 @@ create index drives_by_pool on drives (pool_id);
 
 create table ports (
   id uuid primary key, system_id uuid not null references systems on delete cascade, locator text not null, name text not null,
-  protocol text not null, speed_bits_per_second double precision not null, is_up boolean not null, address text,
+  protocol text not null, speed_bits_per_second double precision not null, is_up boolean not null, address text, target_name text,
   revision int not null default 1, unique (system_id, locator)
 );
 

@@ -16,15 +16,28 @@ const migrationLock = 7_261_554
 
 /** Brings a database to this version's schema, and the queue's with it. Safe to call from several processes at once. */
 export async function migrate(database: Sequelize, url: string): Promise<void> {
-  await database.query('create table if not exists migrations (name text primary key, at timestamptz not null default now())')
+  await database.query(
+    'create table if not exists migrations (name text primary key, at timestamptz not null default now())',
+  )
   await database.transaction(async transaction => {
     await database.query('select pg_advisory_xact_lock($1)', { bind: [migrationLock], transaction })
     const umzug = new Umzug({
-      migrations: steps.map(({ name, sql }) => ({ name, up: async () => void (await database.query(sql, { transaction })) })),
+      migrations: steps.map(({ name, sql }) => ({
+        name,
+        up: async () => void (await database.query(sql, { transaction })),
+      })),
       storage: {
-        executed: async () => (await database.query<{ name: string }>('select name from migrations order by name', { type: QueryTypes.SELECT, transaction })).map(({ name }) => name),
-        logMigration: async ({ name }) => void (await database.query('insert into migrations (name) values ($1)', { bind: [name], transaction })),
-        unlogMigration: async ({ name }) => void (await database.query('delete from migrations where name = $1', { bind: [name], transaction })),
+        executed: async () =>
+          (
+            await database.query<{ name: string }>('select name from migrations order by name', {
+              type: QueryTypes.SELECT,
+              transaction,
+            })
+          ).map(({ name }) => name),
+        logMigration: async ({ name }) =>
+          void (await database.query('insert into migrations (name) values ($1)', { bind: [name], transaction })),
+        unlogMigration: async ({ name }) =>
+          void (await database.query('delete from migrations where name = $1', { bind: [name], transaction })),
       },
       logger: undefined,
     })

@@ -10,11 +10,13 @@ test('what is sealed is read back with the same key and place only', () => {
   expect(sealed.includes('geheim')).toBe(false)
   expect(unseal(key, sealed, 'system/1')).toBe('geheim – 秘密')
   expect(() => unseal(key, sealed, 'system/2')).toThrow(expect.objectContaining({ code: 'records.secret-unreadable' }))
-  expect(() => unseal(randomBytes(32), sealed, 'system/1')).toThrow(expect.objectContaining({ code: 'records.secret-unreadable' }))
+  expect(() => unseal(randomBytes(32), sealed, 'system/1')).toThrow(
+    expect.objectContaining({ code: 'records.secret-unreadable' }),
+  )
   expect(seal(key, 'geheim – 秘密', 'system/1').equals(sealed)).toBe(false)
 })
 
-test('the key file is its owner\'s alone, and a damaged one is refused', () => {
+test("the key file is its owner's alone, and a damaged one is refused", () => {
   const folder = mkdtempSync(join(tmpdir(), 'key-'))
   const path = join(folder, 'key')
   const key = keyAt(path)

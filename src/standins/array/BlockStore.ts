@@ -1,4 +1,14 @@
-import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readFileSync, readdirSync, rmSync, writeSync } from 'node:fs'
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  writeSync,
+} from 'node:fs'
 import { join } from 'node:path'
 
 /** Bytes that hosts really wrote: one file an extent, so that a volume of any size takes only what was written to it. */
@@ -58,7 +68,7 @@ export class BlockStore {
   #spans(offset: bigint, length: number): { extent: bigint; from: number; at: number; length: number }[] {
     const size = BigInt(this.extentBytes)
     const spans = []
-    for (let from = 0; from < length; ) {
+    for (let from = 0; from < length;) {
       const position = offset + BigInt(from)
       const at = Number(position % size)
       const part = Math.min(length - from, this.extentBytes - at)

@@ -13,7 +13,13 @@ export class Refused extends WendrelError {
   }
 }
 
-export const conflict = (what: string, why: string, remedy: string) => new Refused(409, 'Base.1.18.ResourceInUse', { what, why, remedy })
-export const badValue = (what: string, why: string, remedy: string) => new Refused(400, 'Base.1.18.PropertyValueIncorrect', { what, why, remedy })
+export const conflict = (what: string, why: string, remedy: string) =>
+  new Refused(409, 'Base.1.18.ResourceInUse', { what, why, remedy })
+export const badValue = (what: string, why: string, remedy: string) =>
+  new Refused(400, 'Base.1.18.PropertyValueIncorrect', { what, why, remedy })
 export const notFound = (path: string) =>
-  new Refused(404, 'Base.1.18.ResourceMissingAtURI', { what: `Nothing is at ${path}.`, why: 'No resource has this path.', remedy: 'Read the collection again.' })
+  new Refused(404, 'Base.1.18.ResourceMissingAtURI', {
+    what: `Nothing is at ${path}.`,
+    why: 'No resource has this path.',
+    remedy: 'Read the collection again.',
+  })

@@ -1,7 +1,14 @@
 import { shareOf } from '@/core/layout'
 import { Faults, FleetClock, seededHex, type Entry, type Store } from '../fleet'
 import type {
-  ArrayModel, ConnectionEntity, DriveEntity, EndpointEntity, GroupEntity, PoolEntity, TaskEntity, VolumeEntity,
+  ArrayModel,
+  ConnectionEntity,
+  DriveEntity,
+  EndpointEntity,
+  GroupEntity,
+  PoolEntity,
+  TaskEntity,
+  VolumeEntity,
 } from './entities'
 import { badValue, conflict, notFound } from './Refused'
 import { layGroups } from './layGroups'
@@ -54,11 +61,17 @@ export class SimulatedArray {
   }
 
   poolWrittenBytes(poolId: string): bigint {
-    return this.all('volumes').reduce((sum, volume) => (volume.poolId === poolId ? sum + this.writtenBytes(volume) : sum), 0n)
+    return this.all('volumes').reduce(
+      (sum, volume) => (volume.poolId === poolId ? sum + this.writtenBytes(volume) : sum),
+      0n,
+    )
   }
 
   poolProvisionedBytes(poolId: string): bigint {
-    return this.all('volumes').reduce((sum, volume) => (volume.poolId === poolId ? sum + BigInt(volume.sizeBytes) : sum), 0n)
+    return this.all('volumes').reduce(
+      (sum, volume) => (volume.poolId === poolId ? sum + BigInt(volume.sizeBytes) : sum),
+      0n,
+    )
   }
 
   /** Space for volumes: usable less metadata and snapshot reserve. */
@@ -71,14 +84,22 @@ export class SimulatedArray {
       throw conflict(`Pool ${request.name} was not made.`, 'A pool of that name exists.', 'Choose another name.')
     }
     const chosen = [...request.groups.flat(), ...request.spares]
-    if (new Set(chosen).size !== chosen.length) throw badValue('The pool was not made.', 'A drive is named twice.', 'Name each drive once.')
+    if (new Set(chosen).size !== chosen.length)
+      throw badValue('The pool was not made.', 'A drive is named twice.', 'Name each drive once.')
     const drives = new Map(chosen.map(id => [id, this.one('drives', id)]))
     for (const drive of drives.values()) {
       if (drive.role !== 'unassigned' || drive.isFailed) {
-        throw conflict(`Pool ${request.name} was not made.`, `Drive ${drive.serial} is ${drive.isFailed ? 'failed' : 'in use'}.`, 'Choose another drive.')
+        throw conflict(
+          `Pool ${request.name} was not made.`,
+          `Drive ${drive.serial} is ${drive.isFailed ? 'failed' : 'in use'}.`,
+          'Choose another drive.',
+        )
       }
     }
-    const { usableBytes } = layGroups(request.groups.map(group => group.map(id => BigInt(drives.get(id)?.capacityBytes ?? '0'))), request.raidType)
+    const { usableBytes } = layGroups(
+      request.groups.map(group => group.map(id => BigInt(drives.get(id)?.capacityBytes ?? '0'))),
+      request.raidType,
+    )
     const rawBytes = [...drives.values()].reduce((sum, drive) => sum + BigInt(drive.capacityBytes), 0n)
     const metadataBytes = shareOf(rawBytes, metadataRatio)
     const pool: PoolEntity = {
@@ -96,9 +117,20 @@ export class SimulatedArray {
     }
     const placed = [...drives.values()].map(drive => {
       const groupIndex = request.groups.findIndex(group => group.includes(drive.id))
-      return this.entry('drives', { ...drive, poolId: pool.id, groupIndex: groupIndex < 0 ? null : groupIndex, role: groupIndex < 0 ? 'spare' : 'data' })
+      return this.entry('drives', {
+        ...drive,
+        poolId: pool.id,
+        groupIndex: groupIndex < 0 ? null : groupIndex,
+        role: groupIndex < 0 ? 'spare' : 'data',
+      })
     })
-    const task = this.task(`Initialise pool ${pool.name}`, 'initialise-pool', pool.id, request, this.#lanesOf(request.groups.flat(), 0.8))
+    const task = this.task(
+      `Initialise pool ${pool.name}`,
+      'initialise-pool',
+      pool.id,
+      request,
+      this.#lanesOf(request.groups.flat(), 0.8),
+    )
     this.store.commit([...placed, this.entry('pools', pool), this.entry('tasks', task)])
     return task
   }
@@ -112,7 +144,14 @@ export class SimulatedArray {
     const tasks = this.all('tasks').filter(task => task.subjectId === id && task.state === 'Running')
     this.store.commit([
       ...freed.map(drive => this.entry('drives', { ...drive, poolId: null, groupIndex: null, role: 'unassigned' })),
-      ...tasks.map(task => this.entry('tasks', { ...task, state: 'Exception', endedAt: this.clock.now(), message: 'The pool was removed.' })),
+      ...tasks.map(task =>
+        this.entry('tasks', {
+          ...task,
+          state: 'Exception',
+          endedAt: this.clock.now(),
+          message: 'The pool was removed.',
+        }),
+      ),
       this.gone('pools', id),
     ])
   }
@@ -120,14 +159,24 @@ export class SimulatedArray {
   /** @returns the task of a thick volume, whose extents are zeroed first; undefined for a thin one, which is ready at once */
   createVolume(request: VolumeRequest): { readonly volume: VolumeEntity; readonly task: TaskEntity | undefined } {
     const pool = this.one('pools', request.poolId)
-    if (!pool.isReady) throw conflict(`Volume ${request.name} was not made.`, `Pool ${pool.name} is still being initialised.`, 'Wait for its task.')
+    if (!pool.isReady)
+      throw conflict(
+        `Volume ${request.name} was not made.`,
+        `Pool ${pool.name} is still being initialised.`,
+        'Wait for its task.',
+      )
     if (this.all('volumes').some(volume => volume.name === request.name)) {
       throw conflict(`Volume ${request.name} was not made.`, 'A volume of that name exists.', 'Choose another name.')
     }
-    if (request.sizeBytes <= 0n) throw badValue('The volume was not made.', 'Its size must be above zero.', 'Give a size.')
+    if (request.sizeBytes <= 0n)
+      throw badValue('The volume was not made.', 'Its size must be above zero.', 'Give a size.')
     const freeBytes = this.poolDataBytes(pool) - this.poolWrittenBytes(pool.id)
     if (!request.isThin && request.sizeBytes > freeBytes) {
-      throw conflict(`Volume ${request.name} was not made.`, `Pool ${pool.name} has ${freeBytes} bytes left.`, 'Ask for less, or for a thin volume.')
+      throw conflict(
+        `Volume ${request.name} was not made.`,
+        `Pool ${pool.name} has ${freeBytes} bytes left.`,
+        'Ask for less, or for a thin volume.',
+      )
     }
     const id = this.#nextId('volumes', request.name)
     const volume: VolumeEntity = {
@@ -157,7 +206,8 @@ export class SimulatedArray {
     const volume = this.one('volumes', id)
     const pool = this.one('pools', volume.poolId)
     const addedBytes = sizeBytes - BigInt(volume.sizeBytes)
-    if (addedBytes < 0n) throw badValue(`${volume.name} was not resized.`, 'A volume cannot be made smaller.', 'Give a larger size.')
+    if (addedBytes < 0n)
+      throw badValue(`${volume.name} was not resized.`, 'A volume cannot be made smaller.', 'Give a larger size.')
     if (!volume.isThin && addedBytes > this.poolDataBytes(pool) - this.poolWrittenBytes(pool.id)) {
       throw conflict(`${volume.name} was not resized.`, `Pool ${pool.name} has too little left.`, 'Ask for less.')
     }
@@ -193,7 +243,8 @@ export class SimulatedArray {
   }
 
   addGroup(name: string, description: string, endpointIds: readonly string[]): GroupEntity {
-    if (this.all('groups').some(group => group.name === name)) throw conflict(`Group ${name} was not made.`, 'It exists.', 'Use it.')
+    if (this.all('groups').some(group => group.name === name))
+      throw conflict(`Group ${name} was not made.`, 'It exists.', 'Use it.')
     endpointIds.forEach(id => this.one('endpoints', id))
     const group = { id: this.#nextId('groups', name), name, description, endpointIds }
     this.store.commit([this.entry('groups', group)])
@@ -214,7 +265,13 @@ export class SimulatedArray {
     }
     let lun = 0
     while (ofGroup.some(connection => connection.lun === lun)) lun += 1
-    const connection = { id: this.#nextId('connections', `${groupId}/${volumeId}`), description, groupId, volumeId, lun }
+    const connection = {
+      id: this.#nextId('connections', `${groupId}/${volumeId}`),
+      description,
+      groupId,
+      volumeId,
+      lun,
+    }
     this.store.commit([this.entry('connections', connection)])
     return connection
   }
@@ -228,14 +285,24 @@ export class SimulatedArray {
   visibleTo(initiator: string): { readonly volume: VolumeEntity; readonly lun: number }[] {
     const endpoint = this.all('endpoints').find(each => each.initiator === initiator)
     if (endpoint === undefined) return []
-    const groups = new Set(this.all('groups').filter(group => group.endpointIds.includes(endpoint.id)).map(group => group.id))
+    const groups = new Set(
+      this.all('groups')
+        .filter(group => group.endpointIds.includes(endpoint.id))
+        .map(group => group.id),
+    )
     return this.all('connections')
       .filter(connection => groups.has(connection.groupId))
       .map(connection => ({ volume: this.one('volumes', connection.volumeId), lun: connection.lun }))
       .filter(({ volume }) => volume.isReady)
   }
 
-  task(name: string, work: TaskEntity['work'], subjectId: string, body: object, lanes: TaskEntity['lanes']): TaskEntity {
+  task(
+    name: string,
+    work: TaskEntity['work'],
+    subjectId: string,
+    body: object,
+    lanes: TaskEntity['lanes'],
+  ): TaskEntity {
     const kind = work === 'zero-volume' ? 'Volumes' : 'StoragePools'
     return {
       id: this.#nextId('tasks', name),
@@ -277,7 +344,9 @@ export class SimulatedArray {
   #nextId(kind: string, name: string): string {
     const counters = this.store.one<{ last: number }>(`${this.model.name}/counters`, kind) ?? { last: 0 }
     this.store.put(`${this.model.name}/counters`, kind, { last: counters.last + 1 })
-    return kind === 'tasks' || kind === 'connections' ? `${counters.last + 1}` : `${counters.last + 1}-${seededHex(this.model.serial, name, 4)}`
+    return kind === 'tasks' || kind === 'connections'
+      ? `${counters.last + 1}`
+      : `${counters.last + 1}-${seededHex(this.model.serial, name, 4)}`
   }
 }
 

@@ -109,7 +109,18 @@ export interface ArrayModel {
   readonly site: string
   readonly userName: string
   readonly password: string
-  readonly enclosures: readonly { readonly id: string; readonly name: string; readonly model: string; readonly heightMm: number }[]
+  readonly enclosures: readonly {
+    readonly id: string
+    readonly name: string
+    readonly model: string
+    readonly heightMm: number
+  }[]
   readonly controllers: readonly string[]
-  readonly ports: readonly { readonly id: string; readonly controller: string; readonly speedGbps: number; readonly address: string; readonly target: string }[]
+  readonly ports: readonly {
+    readonly id: string
+    readonly controller: string
+    readonly speedGbps: number
+    readonly address: string
+    readonly target: string
+  }[]
 }

@@ -11,13 +11,20 @@ const schemeByRaidType: Readonly<Record<RaidType, RaidScheme>> = {
 }
 
 /** What groups cut as asked can hold; a group that cannot be laid is refused. Each group is a list of its drives' bytes. */
-export function layGroups(groups: readonly (readonly bigint[])[], raidType: RaidType): { readonly usableBytes: bigint } {
+export function layGroups(
+  groups: readonly (readonly bigint[])[],
+  raidType: RaidType,
+): { readonly usableBytes: bigint } {
   const scheme = schemeByRaidType[raidType]
   if (groups.length === 0) throw badValue('The pool was not made.', 'It has no drives.', 'Name drives.')
   const usable = groups.map(group => {
     const layout = raidLayout(group, scheme, group.length, 0)
     if (!layout.feasible || layout.groupCount !== 1) {
-      throw badValue('The pool was not made.', `${raidType} needs groups of at least ${leastGroupDrives(scheme)} drives, mirrors whole sets.`, 'Add drives.')
+      throw badValue(
+        'The pool was not made.',
+        `${raidType} needs groups of at least ${leastGroupDrives(scheme)} drives, mirrors whole sets.`,
+        'Add drives.',
+      )
     }
     return layout.usableBytes
   })

@@ -16,7 +16,14 @@ export function work(array: SimulatedArray, seconds: number): void {
     const worked: TaskEntity = { ...task, workedSeconds: task.workedSeconds + seconds }
     if (fault !== undefined && doneRatio(worked) >= fault.atRatio) {
       array.faults.strikes(array.model.name, 'task-fails')
-      array.store.commit([array.entry('tasks', { ...task, state: 'Exception', endedAt: array.clock.now(), message: 'The drive firmware reported an internal error.' })])
+      array.store.commit([
+        array.entry('tasks', {
+          ...task,
+          state: 'Exception',
+          endedAt: array.clock.now(),
+          message: 'The drive firmware reported an internal error.',
+        }),
+      ])
       continue
     }
     const isDone = doneRatio(worked) >= 1
@@ -26,8 +33,10 @@ export function work(array: SimulatedArray, seconds: number): void {
 }
 
 function resultOf(array: SimulatedArray, task: TaskEntity): Entry[] {
-  if (task.work === 'initialise-pool') return [array.entry('pools', { ...array.one('pools', task.subjectId), isReady: true })]
-  if (task.work === 'zero-volume') return [array.entry('volumes', { ...array.one('volumes', task.subjectId), isReady: true })]
+  if (task.work === 'initialise-pool')
+    return [array.entry('pools', { ...array.one('pools', task.subjectId), isReady: true })]
+  if (task.work === 'zero-volume')
+    return [array.entry('volumes', { ...array.one('volumes', task.subjectId), isReady: true })]
   return []
 }
 
@@ -35,7 +44,9 @@ function resultOf(array: SimulatedArray, task: TaskEntity): Entry[] {
 export function failDrive(array: SimulatedArray, enclosureId: string, bay: number): void {
   const drive = array.all('drives').find(each => each.enclosureId === enclosureId && each.bay === bay)
   if (drive === undefined || drive.isFailed) return
-  const spare = array.all('drives').find(each => each.poolId === drive.poolId && each.role === 'spare' && !each.isFailed)
+  const spare = array
+    .all('drives')
+    .find(each => each.poolId === drive.poolId && each.role === 'spare' && !each.isFailed)
   const failed = array.entry('drives', { ...drive, isFailed: true })
   const pool = drive.poolId === null ? undefined : array.one('pools', drive.poolId)
   if (pool === undefined || drive.role !== 'data' || spare === undefined) return array.store.commit([failed])

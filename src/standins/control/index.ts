@@ -31,7 +31,12 @@ const isFault = new Ajv().compile<WantedFault>(faultSchema)
 /** The fleet's own control interface: its clock and its faults. Wendrel never speaks to it. */
 export function fleetControl(clock: FleetClock, faults: Faults, arrays: readonly SimulatedArray[]): FastifyInstance {
   const server = Fastify({ forceCloseConnections: true })
-  const state = () => ({ now: new Date(clock.now()).toISOString(), rate: clock.rate, faults: faults.all(), arrays: arrays.map(each => each.model.name) })
+  const state = () => ({
+    now: new Date(clock.now()).toISOString(),
+    rate: clock.rate,
+    faults: faults.all(),
+    arrays: arrays.map(each => each.model.name),
+  })
   server.get('/fleet', state)
   server.put<{ Body: { rate?: unknown } }>('/clock', ({ body }, reply) => {
     const rate = Number(body?.rate)

@@ -5,7 +5,15 @@ import type { HostModel } from '../host'
 /** The arrays and hosts of the museum. Every name is invented. */
 const seed = 'marrowfield'
 
-const model = (name: string, maker: string, product: string, site: string, firmware: string, subnet: number, rest: Pick<ArrayModel, 'enclosures'>): ArrayModel => ({
+const model = (
+  name: string,
+  maker: string,
+  product: string,
+  site: string,
+  firmware: string,
+  subnet: number,
+  rest: Pick<ArrayModel, 'enclosures'>,
+): ArrayModel => ({
   name,
   maker,
   model: product,
@@ -42,7 +50,10 @@ export const bittern = model('bittern', 'Ferrow', 'Mire H56', 'Canal House', '7.
 const host = (name: string, initiatorCount = 1): HostModel => ({
   name,
   operatingSystem: 'Linux 6.1',
-  initiators: Array.from({ length: initiatorCount }, (_, index) => `iqn.2019-04.example.marrowfield:${name}${index === 0 ? '' : `.${index + 1}`}`),
+  initiators: Array.from(
+    { length: initiatorCount },
+    (_, index) => `iqn.2019-04.example.marrowfield:${name}${index === 0 ? '' : `.${index + 1}`}`,
+  ),
 })
 
 export const hostModels: readonly (HostModel & { readonly group: string })[] = [

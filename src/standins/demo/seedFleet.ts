@@ -11,9 +11,27 @@ interface DriveKind {
   readonly model: string
   readonly bytesPerSecond: number
 }
-const nvme: DriveKind = { media: 'SSD', protocol: 'NVMe', bytes: 7_681_501_126_656n, model: 'TT-N7680', bytesPerSecond: 1.86e9 }
-const ssd: DriveKind = { media: 'SSD', protocol: 'SAS', bytes: 1_920_383_410_176n, model: 'FW-S1920', bytesPerSecond: 0.83e9 }
-const hdd: DriveKind = { media: 'HDD', protocol: 'SAS', bytes: 12_000_138_625_024n, model: 'FW-H12', bytesPerSecond: 0.168e9 }
+const nvme: DriveKind = {
+  media: 'SSD',
+  protocol: 'NVMe',
+  bytes: 7_681_501_126_656n,
+  model: 'TT-N7680',
+  bytesPerSecond: 1.86e9,
+}
+const ssd: DriveKind = {
+  media: 'SSD',
+  protocol: 'SAS',
+  bytes: 1_920_383_410_176n,
+  model: 'FW-S1920',
+  bytesPerSecond: 0.83e9,
+}
+const hdd: DriveKind = {
+  media: 'HDD',
+  protocol: 'SAS',
+  bytes: 12_000_138_625_024n,
+  model: 'FW-H12',
+  bytesPerSecond: 0.168e9,
+}
 
 function drive(array: SimulatedArray, kind: DriveKind, enclosureId: string, bay: number): DriveEntity {
   const place = `${array.model.name}/${enclosureId}/${bay}`
@@ -58,10 +76,17 @@ export function seedBittern(array: SimulatedArray): void {
   const bulk = pool('bittern-bulk-01', 'RAID6', groups, spares, hdd.bytes, 46n)
   const fast = pool('bittern-fast-01', 'RAID1', [flash.slice(0, 6).map(each => each.id)], [], ssd.bytes, 6n)
   const placed = [...disks, ...flash].map(each => {
-    const owner = [bulk, fast].find(candidate => candidate.groups.flat().includes(each.id) || candidate.spares.includes(each.id))
+    const owner = [bulk, fast].find(
+      candidate => candidate.groups.flat().includes(each.id) || candidate.spares.includes(each.id),
+    )
     if (owner === undefined) return each
     const groupIndex = owner.groups.findIndex(group => group.includes(each.id))
-    return { ...each, poolId: owner.id, groupIndex: groupIndex < 0 ? null : groupIndex, role: groupIndex < 0 ? ('spare' as const) : ('data' as const) }
+    return {
+      ...each,
+      poolId: owner.id,
+      groupIndex: groupIndex < 0 ? null : groupIndex,
+      role: groupIndex < 0 ? ('spare' as const) : ('data' as const),
+    }
   })
   const volumes = [
     volume(array, bulk, 'ct-scans-raw-01', 120_000n, 96_400n),
@@ -82,20 +107,51 @@ export function seedBittern(array: SimulatedArray): void {
   ])
 }
 
-function pool(name: string, raidType: PoolEntity['raidType'], groups: PoolEntity['groups'], spares: readonly string[], driveBytes: bigint, drives: bigint): PoolEntity {
-  const { usableBytes } = layGroups(groups.map(group => group.map(() => driveBytes)), raidType)
+function pool(
+  name: string,
+  raidType: PoolEntity['raidType'],
+  groups: PoolEntity['groups'],
+  spares: readonly string[],
+  driveBytes: bigint,
+  drives: bigint,
+): PoolEntity {
+  const { usableBytes } = layGroups(
+    groups.map(group => group.map(() => driveBytes)),
+    raidType,
+  )
   const metadataBytes = shareOf(driveBytes * drives, 0.0075)
   return {
-    id: name, name, description: '', raidType, groups, spares, isReady: true,
-    rawBytes: `${driveBytes * drives}`, usableBytes: `${usableBytes}`, metadataBytes: `${metadataBytes}`,
+    id: name,
+    name,
+    description: '',
+    raidType,
+    groups,
+    spares,
+    isReady: true,
+    rawBytes: `${driveBytes * drives}`,
+    usableBytes: `${usableBytes}`,
+    metadataBytes: `${metadataBytes}`,
     snapshotReserveBytes: `${shareOf(usableBytes - metadataBytes, 0.05)}`,
   }
 }
 
-function volume(array: SimulatedArray, owner: PoolEntity, name: string, sizeGibibytes: bigint, writtenGibibytes: bigint): VolumeEntity {
+function volume(
+  array: SimulatedArray,
+  owner: PoolEntity,
+  name: string,
+  sizeGibibytes: bigint,
+  writtenGibibytes: bigint,
+): VolumeEntity {
   return {
-    id: name, poolId: owner.id, name, description: '', isThin: true, storedExtents: 0, isReady: true,
+    id: name,
+    poolId: owner.id,
+    name,
+    description: '',
+    isThin: true,
+    storedExtents: 0,
+    isReady: true,
     naa: `6${seededHex(array.model.serial, 'naa', 15)}${seededHex(array.model.serial, name, 16)}`,
-    sizeBytes: `${sizeGibibytes * gibibyte}`, workloadBytes: `${writtenGibibytes * gibibyte}`,
+    sizeBytes: `${sizeGibibytes * gibibyte}`,
+    workloadBytes: `${writtenGibibytes * gibibyte}`,
   }
 }

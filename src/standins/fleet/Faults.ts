@@ -1,7 +1,16 @@
 import { randomUUID } from 'node:crypto'
 
 /** Faults that the fleet's own control interface can inject; never through Wendrel. */
-export const faultKinds = ['not-answering', 'slow', 'unavailable', 'malformed', 'wrong-types', 'expired-token', 'task-fails', 'drive-fails'] as const
+export const faultKinds = [
+  'not-answering',
+  'slow',
+  'unavailable',
+  'malformed',
+  'wrong-types',
+  'expired-token',
+  'task-fails',
+  'drive-fails',
+] as const
 export type FaultKind = (typeof faultKinds)[number]
 
 export interface Fault {

@@ -1,4 +1,14 @@
-import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readFileSync, renameSync, writeFileSync, writeSync } from 'node:fs'
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs'
 import { join } from 'node:path'
 import { EventEmitter } from 'node:events'
 
@@ -57,7 +67,9 @@ export class Store {
   }
 
   snapshot(): void {
-    const state = Object.fromEntries([...this.#collections].map(([name, entities]) => [name, Object.fromEntries(entities)]))
+    const state = Object.fromEntries(
+      [...this.#collections].map(([name, entities]) => [name, Object.fromEntries(entities)]),
+    )
     const next = join(this.#folder, 'snapshot.next')
     writeFileSync(next, JSON.stringify(state), { flush: true })
     renameSync(next, join(this.#folder, 'snapshot.json'))
@@ -71,7 +83,8 @@ export class Store {
     const snapshot = join(this.#folder, 'snapshot.json')
     if (existsSync(snapshot)) {
       const state = JSON.parse(readFileSync(snapshot, 'utf8')) as Record<string, Record<string, object>>
-      for (const [name, entities] of Object.entries(state)) this.#collections.set(name, new Map(Object.entries(entities)))
+      for (const [name, entities] of Object.entries(state))
+        this.#collections.set(name, new Map(Object.entries(entities)))
     }
     const journal = join(this.#folder, 'journal.jsonl')
     if (!existsSync(journal)) return

@@ -49,10 +49,18 @@ export class SimulatedHost {
   }
 
   login(target: string): void {
-    if (this.model.initiators.length === 0) throw refuse(409, 'The host did not log in.', 'It has no initiator.', 'Configure an initiator on the host.')
+    if (this.model.initiators.length === 0)
+      throw refuse(409, 'The host did not log in.', 'It has no initiator.', 'Configure an initiator on the host.')
     const array = this.arrays.find(each => each.model.ports.some(port => port.target === target))
-    if (array === undefined) throw refuse(502, 'The host did not log in.', `No target answers to ${target}.`, 'Check the name and the network.')
-    if (array.faults.strikes(array.model.name, 'not-answering') !== undefined) throw refuse(504, 'The host did not log in.', 'The target does not answer.', 'Try again.')
+    if (array === undefined)
+      throw refuse(
+        502,
+        'The host did not log in.',
+        `No target answers to ${target}.`,
+        'Check the name and the network.',
+      )
+    if (array.faults.strikes(array.model.name, 'not-answering') !== undefined)
+      throw refuse(504, 'The host did not log in.', 'The target does not answer.', 'Try again.')
     if (this.state.logins.includes(target)) return
     this.#save({ ...this.state, logins: [...this.state.logins, target] })
   }
@@ -60,7 +68,12 @@ export class SimulatedHost {
   rescan(): readonly Device[] {
     const seen = new Map<string, Device>()
     for (const { volume, lun } of this.#reachable()) {
-      seen.set(volume.naa, { naa: volume.naa, sizeBytes: volume.sizeBytes, lun, path: `/dev/disk/by-id/wwn-0x${volume.naa}` })
+      seen.set(volume.naa, {
+        naa: volume.naa,
+        sizeBytes: volume.sizeBytes,
+        lun,
+        path: `/dev/disk/by-id/wwn-0x${volume.naa}`,
+      })
     }
     const devices = [...seen.values()]
     this.#save({ ...this.state, devices })
@@ -72,7 +85,8 @@ export class SimulatedHost {
     const { array, volume } = this.#open(naa, offset, length)
     const data = patternOf(seed, length)
     const storedExtents = array.blocks.write(volume.id, offset, data)
-    if (storedExtents !== volume.storedExtents) array.store.commit([array.entry('volumes', { ...volume, storedExtents })])
+    if (storedExtents !== volume.storedExtents)
+      array.store.commit([array.entry('volumes', { ...volume, storedExtents })])
     return sha256(data)
   }
 
@@ -90,18 +104,29 @@ export class SimulatedHost {
 
   #open(naa: string, offset: bigint, length: number): { array: SimulatedArray; volume: VolumeEntity } {
     const device = this.state.devices.find(each => each.naa === naa)
-    if (device === undefined) throw refuse(404, `No disk ${naa} is here.`, 'The last rescan did not find it.', 'Map the volume to the host and rescan.')
-    if (length <= 0 || length > most) throw refuse(400, 'Nothing was done.', `A request covers 1 to ${most} bytes.`, 'Ask for less.')
-    if (offset < 0n || offset + BigInt(length) > BigInt(device.sizeBytes)) throw refuse(400, 'Nothing was done.', 'The range ends beyond the disk.', 'Stay inside the disk.')
+    if (device === undefined)
+      throw refuse(
+        404,
+        `No disk ${naa} is here.`,
+        'The last rescan did not find it.',
+        'Map the volume to the host and rescan.',
+      )
+    if (length <= 0 || length > most)
+      throw refuse(400, 'Nothing was done.', `A request covers 1 to ${most} bytes.`, 'Ask for less.')
+    if (offset < 0n || offset + BigInt(length) > BigInt(device.sizeBytes))
+      throw refuse(400, 'Nothing was done.', 'The range ends beyond the disk.', 'Stay inside the disk.')
     const now = this.#reachable().find(each => each.volume.naa === naa)
-    if (now === undefined) throw refuse(403, `The disk ${naa} does not answer.`, 'The array no longer shows it to this host.', 'Rescan.')
+    if (now === undefined)
+      throw refuse(403, `The disk ${naa} does not answer.`, 'The array no longer shows it to this host.', 'Rescan.')
     return now
   }
 
   #reachable(): { array: SimulatedArray; volume: VolumeEntity; lun: number }[] {
     return this.arrays
       .filter(array => array.model.ports.some(port => this.state.logins.includes(port.target)))
-      .flatMap(array => this.model.initiators.flatMap(initiator => array.visibleTo(initiator).map(seen => ({ array, ...seen }))))
+      .flatMap(array =>
+        this.model.initiators.flatMap(initiator => array.visibleTo(initiator).map(seen => ({ array, ...seen }))),
+      )
   }
 
   #save(state: HostState): void {
@@ -109,7 +134,8 @@ export class SimulatedHost {
   }
 }
 
-const refuse = (status: number, what: string, why: string, remedy: string) => new HostRefused(status, { what, why, remedy })
+const refuse = (status: number, what: string, why: string, remedy: string) =>
+  new HostRefused(status, { what, why, remedy })
 const sha256 = (data: Buffer) => createHash('sha256').update(data).digest('hex')
 
 /** Bytes that no block repeats: each block of an extent's 4 KiB is keyed by seed and place. */
@@ -122,4 +148,3 @@ function patternOf(seed: string, length: number): Buffer {
   }
   return data
 }
-

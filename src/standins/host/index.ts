@@ -7,7 +7,11 @@ export { SimulatedHost, type HostModel } from './SimulatedHost'
 const range = {
   type: 'object',
   required: ['offsetBytes', 'lengthBytes'],
-  properties: { offsetBytes: { type: 'string', pattern: '^[0-9]{1,25}$' }, lengthBytes: { type: 'integer' }, seed: { type: 'string', minLength: 1, maxLength: 200 } },
+  properties: {
+    offsetBytes: { type: 'string', pattern: '^[0-9]{1,25}$' },
+    lengthBytes: { type: 'integer' },
+    seed: { type: 'string', minLength: 1, maxLength: 200 },
+  },
 } as const
 const isRange = new Ajv().compile<{ offsetBytes: string; lengthBytes: number; seed?: string }>(range)
 
@@ -16,14 +20,26 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
   const server = Fastify({ forceCloseConnections: true })
   server.setErrorHandler((cause, _, reply) => {
     const status = cause instanceof HostRefused ? cause.status : 500
-    const { what = 'The agent failed.', why = String(cause), remedy = 'See its log.' } = cause instanceof HostRefused ? cause : {}
+    const {
+      what = 'The agent failed.',
+      why = String(cause),
+      remedy = 'See its log.',
+    } = cause instanceof HostRefused ? cause : {}
     return reply.code(status).send({ what, why, remedy })
   })
   const bytes = (body: unknown) => {
     if (isRange(body)) return { offset: BigInt(body.offsetBytes), length: body.lengthBytes, seed: body.seed ?? '' }
-    throw new HostRefused(400, { what: 'Nothing was done.', why: 'The range is not understood.', remedy: 'Give offsetBytes as text and lengthBytes as a number.' })
+    throw new HostRefused(400, {
+      what: 'Nothing was done.',
+      why: 'The range is not understood.',
+      remedy: 'Give offsetBytes as text and lengthBytes as a number.',
+    })
   }
-  server.get('/agent', () => ({ name: host.model.name, operatingSystem: host.model.operatingSystem, initiators: host.model.initiators }))
+  server.get('/agent', () => ({
+    name: host.model.name,
+    operatingSystem: host.model.operatingSystem,
+    initiators: host.model.initiators,
+  }))
   server.post('/agent/logins', ({ body }) => {
     host.login(String((body as { target?: unknown } | null)?.target))
     return { logins: host.state.logins }

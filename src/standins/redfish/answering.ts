@@ -7,19 +7,29 @@ import type { Sessions } from './sessions'
 /** Paths that DSP0266 leaves open to those who have not signed in. */
 const isOpen = (request: FastifyRequest) => {
   const path = request.url.replace(/\?.*$/, '').replace(/\/$/, '')
-  return path === '/redfish' || path === '/redfish/v1' || (request.method === 'POST' && path === '/redfish/v1/SessionService/Sessions')
+  return (
+    path === '/redfish' ||
+    path === '/redfish/v1' ||
+    (request.method === 'POST' && path === '/redfish/v1/SessionService/Sessions')
+  )
 }
 
 /** What holds for every answer of an array: faults in force, sign-in, entity tags, and errors in the standard's form. */
 export function answering(server: FastifyInstance, array: SimulatedArray, sessions: Sessions): void {
   const { faults, model } = array
   server.addHook('onRequest', async (request, reply) => {
-    if (faults.strikes(model.name, 'not-answering') !== undefined) return new Promise<never>(() => request.raw.socket.on('close', () => undefined))
+    if (faults.strikes(model.name, 'not-answering') !== undefined)
+      return new Promise<never>(() => request.raw.socket.on('close', () => undefined))
     const slow = faults.strikes(model.name, 'slow')
     if (slow !== undefined) await pause(slow.milliseconds)
     const unavailable = faults.strikes(model.name, 'unavailable')
     if (unavailable !== undefined) {
-      throw new Refused(503, 'Base.1.18.ServiceTemporarilyUnavailable', { what: 'The service is busy.', why: 'It asks for patience.', remedy: 'Try again later.' }, unavailable.retryAfterSeconds)
+      throw new Refused(
+        503,
+        'Base.1.18.ServiceTemporarilyUnavailable',
+        { what: 'The service is busy.', why: 'It asks for patience.', remedy: 'Try again later.' },
+        unavailable.retryAfterSeconds,
+      )
     }
     if (!isOpen(request)) sessions.check(request.headers['x-auth-token']?.toString())
     reply.header('OData-Version', '4.0').header('Cache-Control', 'no-cache')
@@ -40,7 +50,14 @@ export function answering(server: FastifyInstance, array: SimulatedArray, sessio
   })
   server.setErrorHandler((cause, _, reply) => sendError(reply, cause))
   server.setNotFoundHandler((request, reply) =>
-    sendError(reply, new Refused(404, 'Base.1.18.ResourceMissingAtURI', { what: `Nothing is at ${request.url}.`, why: 'No resource has this path.', remedy: 'Follow links.' })),
+    sendError(
+      reply,
+      new Refused(404, 'Base.1.18.ResourceMissingAtURI', {
+        what: `Nothing is at ${request.url}.`,
+        why: 'No resource has this path.',
+        remedy: 'Follow links.',
+      }),
+    ),
   )
 }
 
@@ -50,7 +67,11 @@ const entityTag = (payload: string) => `"${createHash('sha256').update(payload).
 export function matchOrRefuse(request: FastifyRequest, body: object): void {
   const wanted = request.headers['if-match']
   if (wanted === undefined || wanted === '*' || wanted === entityTag(JSON.stringify(body))) return
-  throw new Refused(412, 'Base.1.18.PreconditionFailed', { what: 'The change was not made.', why: 'The resource is not what it was when it was read.', remedy: 'Read it again.' })
+  throw new Refused(412, 'Base.1.18.PreconditionFailed', {
+    what: 'The change was not made.',
+    why: 'The resource is not what it was when it was read.',
+    remedy: 'Read it again.',
+  })
 }
 
 function sendError(reply: FastifyReply, cause: unknown): FastifyReply {
@@ -64,7 +85,9 @@ function sendError(reply: FastifyReply, cause: unknown): FastifyReply {
     error: {
       code: messageId,
       message,
-      '@Message.ExtendedInfo': [{ MessageId: messageId, Message: message, MessageSeverity: severity, Resolution: refused?.remedy ?? 'None.' }],
+      '@Message.ExtendedInfo': [
+        { MessageId: messageId, Message: message, MessageSeverity: severity, Resolution: refused?.remedy ?? 'None.' },
+      ],
     },
   })
 }

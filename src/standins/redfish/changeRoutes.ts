@@ -1,7 +1,17 @@
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import type { SimulatedArray, TaskEntity } from '../array'
 import { matchOrRefuse } from './answering'
-import { idIn, readConnection, readEndpoint, readGroup, readGroupChange, readPool, readSignIn, readVolume, readVolumeChange } from './requests'
+import {
+  idIn,
+  readConnection,
+  readEndpoint,
+  readGroup,
+  readGroupChange,
+  readPool,
+  readSignIn,
+  readVolume,
+  readVolumeChange,
+} from './requests'
 import * as resources from './resources'
 import type { Sessions } from './sessions'
 
@@ -9,8 +19,10 @@ type Params = { readonly a: string }
 const root = '/redfish/v1'
 
 /** 202 with the task's place, as DSP0266 has long work answered. */
-const accepted = (reply: FastifyReply, task: TaskEntity) => reply.code(202).header('Location', `${root}/TaskService/Tasks/${task.id}`).send(resources.task(task))
-const created = (reply: FastifyReply, body: Readonly<Record<string, unknown>>) => reply.code(201).header('Location', String(body['@odata.id'])).send(body)
+const accepted = (reply: FastifyReply, task: TaskEntity) =>
+  reply.code(202).header('Location', `${root}/TaskService/Tasks/${task.id}`).send(resources.task(task))
+const created = (reply: FastifyReply, body: Readonly<Record<string, unknown>>) =>
+  reply.code(201).header('Location', String(body['@odata.id'])).send(body)
 
 /** Everything that a client may change. */
 export function changeRoutes(server: FastifyInstance, array: SimulatedArray, sessions: Sessions): void {
@@ -18,7 +30,11 @@ export function changeRoutes(server: FastifyInstance, array: SimulatedArray, ses
     const { UserName, Password } = readSignIn(body)
     const { id, token } = sessions.open(UserName, Password)
     const path = `${root}/SessionService/Sessions/${id}`
-    return reply.code(201).header('X-Auth-Token', token).header('Location', path).send({ '@odata.id': path, Id: id, Name: 'Session', UserName })
+    return reply
+      .code(201)
+      .header('X-Auth-Token', token)
+      .header('Location', path)
+      .send({ '@odata.id': path, Id: id, Name: 'Session', UserName })
   })
   server.delete<{ Params: Params }>(`${root}/SessionService/Sessions/:a`, ({ params }, reply) => {
     sessions.close(params.a)
@@ -59,7 +75,10 @@ export function changeRoutes(server: FastifyInstance, array: SimulatedArray, ses
     matchOrRefuse(request, resources.volume(array, array.one('volumes', a)))
     const wanted = readVolumeChange(request.body)
     if (wanted.Description !== undefined) array.describeVolume(a, wanted.Description)
-    const task = wanted.CapacityBytes === undefined ? undefined : array.enlargeVolume(a, BigInt(wanted.CapacityBytes), wanted.Description ?? '')
+    const task =
+      wanted.CapacityBytes === undefined
+        ? undefined
+        : array.enlargeVolume(a, BigInt(wanted.CapacityBytes), wanted.Description ?? '')
     return task === undefined ? reply.send(resources.volume(array, array.one('volumes', a))) : accepted(reply, task)
   })
   server.delete<{ Params: Params }>(`${root}/Storage/1/Volumes/:a`, (request, reply) => {
@@ -74,7 +93,10 @@ export function changeRoutes(server: FastifyInstance, array: SimulatedArray, ses
   })
   server.post(`${root}/Fabrics/SAN/EndpointGroups`, ({ body }, reply) => {
     const wanted = readGroup(body)
-    return created(reply, resources.endpointGroup(array.addGroup(wanted.Name, wanted.Description ?? '', wanted.Endpoints.map(idIn))))
+    return created(
+      reply,
+      resources.endpointGroup(array.addGroup(wanted.Name, wanted.Description ?? '', wanted.Endpoints.map(idIn))),
+    )
   })
   server.patch<{ Params: Params }>(`${root}/Fabrics/SAN/EndpointGroups/:a`, ({ body, params }, reply) => {
     array.setGroupMembers(params.a, readGroupChange(body).Endpoints.map(idIn))
@@ -82,7 +104,11 @@ export function changeRoutes(server: FastifyInstance, array: SimulatedArray, ses
   })
   server.post(`${root}/Fabrics/SAN/Connections`, ({ body }, reply) => {
     const wanted = readConnection(body)
-    const made = array.connect(idIn(wanted.Links.InitiatorEndpointGroups[0]), idIn(wanted.VolumeInfo[0]?.Volume), wanted.Description ?? '')
+    const made = array.connect(
+      idIn(wanted.Links.InitiatorEndpointGroups[0]),
+      idIn(wanted.VolumeInfo[0]?.Volume),
+      wanted.Description ?? '',
+    )
     return created(reply, resources.connection(made))
   })
   server.delete<{ Params: Params }>(`${root}/Fabrics/SAN/Connections/:a`, ({ params }, reply) => {

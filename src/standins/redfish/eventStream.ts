@@ -20,14 +20,25 @@ export function eventStream(server: FastifyInstance, array: SimulatedArray): voi
       const events = entries.flatMap(entry => {
         const [owner, kind = ''] = entry.collection.split('/')
         if (owner !== array.model.name) return []
-        const path = kind === 'drives' ? `Chassis/${(entry.value as { enclosureId?: string } | null)?.enclosureId ?? ''}/Drives` : pathByCollection[kind]
+        const path =
+          kind === 'drives'
+            ? `Chassis/${(entry.value as { enclosureId?: string } | null)?.enclosureId ?? ''}/Drives`
+            : pathByCollection[kind]
         if (path === undefined) return []
         const what = entry.value === null ? 'ResourceRemoved' : 'ResourceChanged'
-        return [{ EventType: 'Other', MessageId: `ResourceEvent.1.4.${what}`, OriginOfCondition: { '@odata.id': `/redfish/v1/${path}/${entry.id}` } }]
+        return [
+          {
+            EventType: 'Other',
+            MessageId: `ResourceEvent.1.4.${what}`,
+            OriginOfCondition: { '@odata.id': `/redfish/v1/${path}/${entry.id}` },
+          },
+        ]
       })
       if (events.length === 0) return
       number += 1
-      reply.raw.write(`id: ${number}\ndata: ${JSON.stringify({ '@odata.type': '#Event.v1_10_0.Event', Id: `${number}`, Name: 'Event', Events: events })}\n\n`)
+      reply.raw.write(
+        `id: ${number}\ndata: ${JSON.stringify({ '@odata.type': '#Event.v1_10_0.Event', Id: `${number}`, Name: 'Event', Events: events })}\n\n`,
+      )
     }
     const beat = setInterval(() => reply.raw.write(': still here\n\n'), 15_000)
     array.store.changes.on('commit', send)

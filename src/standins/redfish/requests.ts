@@ -8,7 +8,11 @@ const text = { type: 'string', minLength: 1, maxLength: 255 } as const
 const reference = { type: 'object', required: ['@odata.id'], properties: { '@odata.id': text } } as const
 const references = { type: 'array', items: reference } as const
 
-const signIn = { type: 'object', required: ['UserName', 'Password'], properties: { UserName: text, Password: text } } as const
+const signIn = {
+  type: 'object',
+  required: ['UserName', 'Password'],
+  properties: { UserName: text, Password: text },
+} as const
 const newPool = {
   type: 'object',
   required: ['Name', 'SupportedRAIDTypes', 'CapacitySources'],
@@ -25,7 +29,12 @@ const newPool = {
         properties: { ProvidingDrives: { type: 'object', required: ['Members'], properties: { Members: references } } },
       },
     },
-    Capacity: { type: 'object', properties: { Snapshot: { type: 'object', properties: { AllocatedPercent: { type: 'number', minimum: 0, maximum: 90 } } } } },
+    Capacity: {
+      type: 'object',
+      properties: {
+        Snapshot: { type: 'object', properties: { AllocatedPercent: { type: 'number', minimum: 0, maximum: 90 } } },
+      },
+    },
     Links: { type: 'object', properties: { DedicatedSpareDrives: references } },
   },
 } as const
@@ -44,7 +53,13 @@ const newVolume = {
       items: {
         type: 'object',
         required: ['ProvidingPools'],
-        properties: { ProvidingPools: { type: 'object', required: ['Members'], properties: { Members: { ...references, minItems: 1, maxItems: 1 } } } },
+        properties: {
+          ProvidingPools: {
+            type: 'object',
+            required: ['Members'],
+            properties: { Members: { ...references, minItems: 1, maxItems: 1 } },
+          },
+        },
       },
     },
   },
@@ -53,24 +68,54 @@ const changedVolume = {
   type: 'object',
   minProperties: 1,
   additionalProperties: false,
-  properties: { CapacityBytes: { type: 'integer', minimum: 1, maximum: Number.MAX_SAFE_INTEGER }, Description: { type: 'string', maxLength: 500 } },
+  properties: {
+    CapacityBytes: { type: 'integer', minimum: 1, maximum: Number.MAX_SAFE_INTEGER },
+    Description: { type: 'string', maxLength: 500 },
+  },
 } as const
 const newEndpoint = {
   type: 'object',
   required: ['Identifiers'],
   properties: {
-    Identifiers: { type: 'array', minItems: 1, maxItems: 1, items: { type: 'object', required: ['DurableName'], properties: { DurableName: { type: 'string', pattern: '^iqn\\.[0-9]{4}-[0-9]{2}\\.' } } } },
+    Identifiers: {
+      type: 'array',
+      minItems: 1,
+      maxItems: 1,
+      items: {
+        type: 'object',
+        required: ['DurableName'],
+        properties: { DurableName: { type: 'string', pattern: '^iqn\\.[0-9]{4}-[0-9]{2}\\.' } },
+      },
+    },
   },
 } as const
-const newGroup = { type: 'object', required: ['Name', 'Endpoints'], properties: { Name: text, Description: { type: 'string' }, Endpoints: references } } as const
-const changedGroup = { type: 'object', required: ['Endpoints'], additionalProperties: false, properties: { Endpoints: references } } as const
+const newGroup = {
+  type: 'object',
+  required: ['Name', 'Endpoints'],
+  properties: { Name: text, Description: { type: 'string' }, Endpoints: references },
+} as const
+const changedGroup = {
+  type: 'object',
+  required: ['Endpoints'],
+  additionalProperties: false,
+  properties: { Endpoints: references },
+} as const
 const newConnection = {
   type: 'object',
   required: ['VolumeInfo', 'Links'],
   properties: {
     Description: { type: 'string' },
-    VolumeInfo: { type: 'array', minItems: 1, maxItems: 1, items: { type: 'object', required: ['Volume'], properties: { Volume: reference } } },
-    Links: { type: 'object', required: ['InitiatorEndpointGroups'], properties: { InitiatorEndpointGroups: { ...references, minItems: 1, maxItems: 1 } } },
+    VolumeInfo: {
+      type: 'array',
+      minItems: 1,
+      maxItems: 1,
+      items: { type: 'object', required: ['Volume'], properties: { Volume: reference } },
+    },
+    Links: {
+      type: 'object',
+      required: ['InitiatorEndpointGroups'],
+      properties: { InitiatorEndpointGroups: { ...references, minItems: 1, maxItems: 1 } },
+    },
   },
 } as const
 
@@ -79,7 +124,11 @@ function reader<T>(schema: object): (body: unknown) => T {
   return body => {
     if (isValid(body)) return body
     const first = isValid.errors?.[0]
-    throw badValue('The request was not carried out.', `${first?.instancePath || 'The body'} ${first?.message ?? 'is not understood'}.`, 'Correct the property and send it again.')
+    throw badValue(
+      'The request was not carried out.',
+      `${first?.instancePath || 'The body'} ${first?.message ?? 'is not understood'}.`,
+      'Correct the property and send it again.',
+    )
   }
 }
 

@@ -1,4 +1,13 @@
-import { doneRatio, type ConnectionEntity, type DriveEntity, type GroupEntity, type PoolEntity, type SimulatedArray, type TaskEntity, type VolumeEntity } from '../array'
+import {
+  doneRatio,
+  type ConnectionEntity,
+  type DriveEntity,
+  type GroupEntity,
+  type PoolEntity,
+  type SimulatedArray,
+  type TaskEntity,
+  type VolumeEntity,
+} from '../array'
 
 /** Redfish and Swordfish bodies of what an array has. Sources: DMTF DSP8010 schema bundle, SNIA Swordfish 1.2.x. */
 type Body = Readonly<Record<string, unknown>>
@@ -20,7 +29,10 @@ export const serviceRoot = ({ model }: SimulatedArray) =>
     Vendor: model.maker,
     Product: model.model,
     ServiceIdentification: model.name,
-    ProtocolFeaturesSupported: { ExpandQuery: { NoLinks: true, Links: false, ExpandAll: false, Levels: false }, FilterQuery: false },
+    ProtocolFeaturesSupported: {
+      ExpandQuery: { NoLinks: true, Links: false, ExpandAll: false, Levels: false },
+      FilterQuery: false,
+    },
     Chassis: link('Chassis'),
     Managers: link('Managers'),
     Storage: link('Storage'),
@@ -60,24 +72,34 @@ export const chassis = (array: SimulatedArray, id: string) => {
 
 export const drive = (array: SimulatedArray, each: DriveEntity) => {
   const hours = each.hoursAtStart + Math.floor((array.clock.now() - Date.UTC(2026, 0, 1)) / 3_600_000)
-  return resource(`Chassis/${each.enclosureId}/Drives/${each.id}`, 'Drive.v1_19_0.Drive', each.id, `Drive in bay ${each.bay}`, {
-    MediaType: each.media,
-    Protocol: each.protocol,
-    CapacityBytes: Number(each.capacityBytes),
-    RotationSpeedRPM: each.rotationSpeedRpm,
-    FormFactor: each.formFactor,
-    Manufacturer: array.model.maker,
-    Model: each.model,
-    SerialNumber: each.serial,
-    Revision: each.firmware,
-    Identifiers: [{ DurableNameFormat: 'NAA', DurableName: each.wwn }],
-    PredictedMediaLifeLeftPercent: each.lifeLeftPercent,
-    HotspareType: each.role === 'spare' ? 'Dedicated' : 'None',
-    PhysicalLocation: { PartLocation: { LocationType: 'Bay', LocationOrdinalValue: each.bay, ServiceLabel: `Bay ${each.bay}` } },
-    Status: each.isFailed ? { State: 'UnavailableOffline', Health: 'Critical' } : { State: each.role === 'spare' ? 'StandbySpare' : 'Enabled', Health: 'OK' },
-    Metrics: { PowerOnHours: hours },
-    Links: { StoragePools: each.poolId === null ? [] : [link(`Storage/1/StoragePools/${each.poolId}`)] },
-  })
+  return resource(
+    `Chassis/${each.enclosureId}/Drives/${each.id}`,
+    'Drive.v1_19_0.Drive',
+    each.id,
+    `Drive in bay ${each.bay}`,
+    {
+      MediaType: each.media,
+      Protocol: each.protocol,
+      CapacityBytes: Number(each.capacityBytes),
+      RotationSpeedRPM: each.rotationSpeedRpm,
+      FormFactor: each.formFactor,
+      Manufacturer: array.model.maker,
+      Model: each.model,
+      SerialNumber: each.serial,
+      Revision: each.firmware,
+      Identifiers: [{ DurableNameFormat: 'NAA', DurableName: each.wwn }],
+      PredictedMediaLifeLeftPercent: each.lifeLeftPercent,
+      HotspareType: each.role === 'spare' ? 'Dedicated' : 'None',
+      PhysicalLocation: {
+        PartLocation: { LocationType: 'Bay', LocationOrdinalValue: each.bay, ServiceLabel: `Bay ${each.bay}` },
+      },
+      Status: each.isFailed
+        ? { State: 'UnavailableOffline', Health: 'Critical' }
+        : { State: each.role === 'spare' ? 'StandbySpare' : 'Enabled', Health: 'OK' },
+      Metrics: { PowerOnHours: hours },
+      Links: { StoragePools: each.poolId === null ? [] : [link(`Storage/1/StoragePools/${each.poolId}`)] },
+    },
+  )
 }
 
 export const storage = ({ model }: SimulatedArray) =>
@@ -148,7 +170,9 @@ export const volume = (array: SimulatedArray, each: VolumeEntity) =>
     CapacityBytes: Number(each.sizeBytes),
     ProvisioningPolicy: each.isThin ? 'Thin' : 'Fixed',
     Capacity: { Data: { ConsumedBytes: Number(array.writtenBytes(each)), ProvisionedBytes: Number(each.sizeBytes) } },
-    CapacitySources: [{ Id: '0', Name: 'Source', ProvidingPools: { Members: [link(`Storage/1/StoragePools/${each.poolId}`)] } }],
+    CapacitySources: [
+      { Id: '0', Name: 'Source', ProvidingPools: { Members: [link(`Storage/1/StoragePools/${each.poolId}`)] } },
+    ],
     Status: { State: each.isReady ? 'Enabled' : 'Starting', Health: 'OK' },
   })
 
@@ -162,13 +186,19 @@ export const initiatorEndpoint = (id: string, initiator: string) =>
 
 export const targetEndpoint = ({ model }: SimulatedArray, portId: string) => {
   const found = model.ports.find(each => each.id === portId)
-  return resource(`Fabrics/SAN/Endpoints/target-${portId}`, 'Endpoint.v1_8_1.Endpoint', `target-${portId}`, `Target on port ${portId}`, {
-    EndpointProtocol: 'iSCSI',
-    ConnectedEntities: [{ EntityRole: 'Target' }],
-    Identifiers: [{ DurableNameFormat: 'iQN', DurableName: found?.target ?? '' }],
-    IPTransportDetails: [{ IPv4Address: { Address: found?.address ?? '' }, Port: 3260, TransportProtocol: 'TCP' }],
-    Status: status(true),
-  })
+  return resource(
+    `Fabrics/SAN/Endpoints/target-${portId}`,
+    'Endpoint.v1_8_1.Endpoint',
+    `target-${portId}`,
+    `Target on port ${portId}`,
+    {
+      EndpointProtocol: 'iSCSI',
+      ConnectedEntities: [{ EntityRole: 'Target' }],
+      Identifiers: [{ DurableNameFormat: 'iQN', DurableName: found?.target ?? '' }],
+      IPTransportDetails: [{ IPv4Address: { Address: found?.address ?? '' }, Port: 3260, TransportProtocol: 'TCP' }],
+      Status: status(true),
+    },
+  )
 }
 
 export const endpointGroup = (each: GroupEntity) =>
@@ -182,7 +212,9 @@ export const connection = (each: ConnectionEntity) =>
   resource(`Fabrics/SAN/Connections/${each.id}`, 'Connection.v1_3_1.Connection', each.id, `Mapping ${each.id}`, {
     Description: each.description,
     ConnectionType: 'Storage',
-    VolumeInfo: [{ AccessCapabilities: ['Read', 'Write'], Volume: link(`Storage/1/Volumes/${each.volumeId}`), LUN: each.lun }],
+    VolumeInfo: [
+      { AccessCapabilities: ['Read', 'Write'], Volume: link(`Storage/1/Volumes/${each.volumeId}`), LUN: each.lun },
+    ],
     Links: { InitiatorEndpointGroups: [link(`Fabrics/SAN/EndpointGroups/${each.groupId}`)] },
   })
 
@@ -194,7 +226,10 @@ export const task = (each: TaskEntity) =>
     ...(each.endedAt === null ? {} : { EndTime: new Date(each.endedAt).toISOString() }),
     PercentComplete: Math.floor(doneRatio(each) * 100),
     Payload: { HttpOperation: each.method, TargetUri: each.targetUri, JsonBody: each.jsonBody },
-    Messages: each.message === '' ? [] : [{ MessageId: 'StorageDevice.1.2.OperationFailure', Message: each.message, Severity: 'Critical' }],
+    Messages:
+      each.message === ''
+        ? []
+        : [{ MessageId: 'StorageDevice.1.2.OperationFailure', Message: each.message, Severity: 'Critical' }],
     Links: { CreatedResources: [{ '@odata.id': each.resultUri }] },
   })
 
@@ -216,9 +251,15 @@ export const sensors = (array: SimulatedArray, enclosureId: string) => {
 }
 
 export const firmware = ({ model }: SimulatedArray, controllerId: string) =>
-  resource(`UpdateService/FirmwareInventory/${controllerId}`, 'SoftwareInventory.v1_10_2.SoftwareInventory', controllerId, `Firmware of controller ${controllerId}`, {
-    Version: model.firmware,
-    Updateable: true,
-    RelatedItem: [link(`Storage/1/Controllers/${controllerId}`)],
-    Status: status(true),
-  })
+  resource(
+    `UpdateService/FirmwareInventory/${controllerId}`,
+    'SoftwareInventory.v1_10_2.SoftwareInventory',
+    controllerId,
+    `Firmware of controller ${controllerId}`,
+    {
+      Version: model.firmware,
+      Updateable: true,
+      RelatedItem: [link(`Storage/1/Controllers/${controllerId}`)],
+      Status: status(true),
+    },
+  )

@@ -10,10 +10,16 @@ export class Sessions {
   constructor(private readonly array: SimulatedArray) {}
 
   open(userName: string, password: string): { readonly id: string; readonly token: string } {
-    if (userName !== this.array.model.userName || password !== this.array.model.password) throw notSignedIn('The name or password is wrong.')
+    if (userName !== this.array.model.userName || password !== this.array.model.password)
+      throw notSignedIn('The name or password is wrong.')
     const token = randomBytes(24).toString('base64url')
     const id = randomUUID()
-    this.array.store.put(this.#collection, id, { id, tokenHash: hashOf(token), userName, usedAt: Date.now() } satisfies SessionEntity)
+    this.array.store.put(this.#collection, id, {
+      id,
+      tokenHash: hashOf(token),
+      userName,
+      usedAt: Date.now(),
+    } satisfies SessionEntity)
     return { id, token }
   }
 
@@ -22,13 +28,15 @@ export class Sessions {
     if (token === undefined) throw notSignedIn('The request carries no X-Auth-Token.')
     const hash = hashOf(token)
     const session = this.array.store.all<SessionEntity>(this.#collection).find(each => each.tokenHash === hash)
-    const isStruck = session !== undefined && this.array.faults.strikes(this.array.model.name, 'expired-token') !== undefined
+    const isStruck =
+      session !== undefined && this.array.faults.strikes(this.array.model.name, 'expired-token') !== undefined
     if (session === undefined || isStruck || Date.now() - session.usedAt > idleMilliseconds) {
       if (session !== undefined) this.close(session.id)
       throw notSignedIn('The session has ended.')
     }
     // Written at most once a minute: a session's last use needs no better resolution than its thirty minutes.
-    if (Date.now() - session.usedAt > 60_000) this.array.store.put(this.#collection, session.id, { ...session, usedAt: Date.now() })
+    if (Date.now() - session.usedAt > 60_000)
+      this.array.store.put(this.#collection, session.id, { ...session, usedAt: Date.now() })
   }
 
   close(id: string): void {
@@ -45,4 +53,8 @@ export class Sessions {
 }
 
 const notSignedIn = (why: string) =>
-  new Refused(401, 'Base.1.18.NoValidSession', { what: 'The request was not carried out.', why, remedy: 'Open a session and send its token.' })
+  new Refused(401, 'Base.1.18.NoValidSession', {
+    what: 'The request was not carried out.',
+    why,
+    remedy: 'Open a session and send its token.',
+  })

@@ -19,7 +19,9 @@ export async function holdChange(url: string, changeId: string): Promise<Hold | 
   client.on('error', () => lost.abort())
   client.on('end', () => lost.abort())
   await client.connect()
-  const { rows } = await client.query<{ held: boolean }>('select pg_try_advisory_lock($1) as held', [numberOf(changeId).toString()])
+  const { rows } = await client.query<{ held: boolean }>('select pg_try_advisory_lock($1) as held', [
+    numberOf(changeId).toString(),
+  ])
   if (rows[0]?.held === true) return { lost: lost.signal, release: () => client.end() }
   await client.end()
   return undefined

@@ -1,8 +1,9 @@
+import type { ChangeRecord } from '@/core/views'
 import { kindNamed, type Facts } from '@/changes'
 import type { ChangePorts } from '@/ports'
 import { estateNow } from '@/drafting'
 import { loadEstate } from '@/records'
-import { changeById, mark, type ChangeRecord } from '@/records/changes'
+import { changeById, mark } from '@/records/changes'
 import { enrolHost, enrolSystem, hold, idAt, release } from '@/records/inventory'
 import { collectSystem } from '../collectSystem'
 import { HoldLost, StopWanted } from '../errors'
@@ -12,7 +13,12 @@ const leastMilliseconds = 900
 const leastRatio = 0.01
 
 /** What the steps and the proof of one change may reach, with progress going to the change's journal. */
-export function portsFor(world: World, change: ChangeRecord, step: { readonly index: number; readonly facts: () => Facts }, lost: AbortSignal): ChangePorts {
+export function portsFor(
+  world: World,
+  change: ChangeRecord,
+  step: { readonly index: number; readonly facts: () => Facts },
+  lost: AbortSignal,
+): ChangePorts {
   const scope = { database: world.database }
   const kind = kindNamed(change.kind)
   const signal = AbortSignal.any([world.stop, lost])
@@ -43,7 +49,13 @@ export function portsFor(world: World, change: ChangeRecord, step: { readonly in
       await standing()
       if (doneRatio < 1 && Math.abs(doneRatio - toldRatio) < leastRatio) return
       toldRatio = doneRatio
-      await mark(scope, change.id, { stepIndex: step.index, event: 'progress', estateAt: await estateNow(scope), doneRatio, words })
+      await mark(scope, change.id, {
+        stepIndex: step.index,
+        event: 'progress',
+        estateAt: await estateNow(scope),
+        doneRatio,
+        words,
+      })
     },
     signal,
   }

@@ -1,10 +1,20 @@
+import type { ChangeRecord, JournalEntry } from '@/core/views'
 import { kindNamed, type Facts } from '@/changes'
 import type { AnyKind } from '@/changes/ChangeKind'
 import { refusalOf } from '@/core/errors'
 import { isStale, planDifference } from '@/core/plan'
 import { estateNow, planNow } from '@/drafting'
 import { inTransaction } from '@/records'
-import { backToDraft, changeById, endChange, journalOf, keepEvidence, keepOutcome, mark, type ChangeEnd, type ChangeRecord, type JournalEntry } from '@/records/changes'
+import {
+  backToDraft,
+  changeById,
+  endChange,
+  journalOf,
+  keepEvidence,
+  keepOutcome,
+  mark,
+  type ChangeEnd,
+} from '@/records/changes'
 import { collectSystem } from '../collectSystem'
 import { NotProven, StopWanted } from '../errors'
 import type { World } from '../World'
@@ -57,14 +67,17 @@ class Run {
   async #stillRests(): Promise<boolean> {
     const plan = await planNow(this.#scope, this.change.kind, this.change.intent, this.change.id)
     if (!isStale(this.change.plan, plan)) return true
-    await inTransaction(this.world.database, scope => backToDraft(scope, this.change.id, plan, planDifference(this.change.plan, plan)))
+    await inTransaction(this.world.database, scope =>
+      backToDraft(scope, this.change.id, plan, planDifference(this.change.plan, plan)),
+    )
     return false
   }
 
   async #step(index: number): Promise<void> {
     const planned = this.change.plan.steps[index]
     if (planned === undefined) return
-    if (!this.#journal.some(entry => entry.stepIndex === index && entry.event === 'begun')) await this.#mark(index, 'begun', planned.words)
+    if (!this.#journal.some(entry => entry.stepIndex === index && entry.event === 'begun'))
+      await this.#mark(index, 'begun', planned.words)
     const ports = portsFor(this.world, this.change, { index, facts: () => this.#facts }, this.lost)
     const found = await withPatience(
       () => this.#kind.runStep(planned.step, { key: this.#key(index), facts: this.#facts }, ports),
@@ -77,7 +90,12 @@ class Run {
   }
 
   async #prove(): Promise<void> {
-    const ports = portsFor(this.world, this.change, { index: this.change.plan.steps.length, facts: () => this.#facts }, this.lost)
+    const ports = portsFor(
+      this.world,
+      this.change,
+      { index: this.change.plan.steps.length, facts: () => this.#facts },
+      this.lost,
+    )
     const evidence = await withPatience(
       () => this.#kind.prove(this.change.intent, this.change.plan, this.#facts, ports),
       cause => this.#waitOut(this.change.plan.steps.length, cause),
@@ -87,13 +105,17 @@ class Run {
     await this.#collect()
     const fallen = evidence.filter(entry => !entry.holds)
     if (fallen.length === 0) return this.#end('proven')
-    await this.#end('failed', { refusal: refusalOf(new NotProven(fallen.map(entry => entry.claim))), stands: 'All steps were carried out, and what they made is left as it is.' })
+    await this.#end('failed', {
+      refusal: refusalOf(new NotProven(fallen.map(entry => entry.claim))),
+      stands: 'All steps were carried out, and what they made is left as it is.',
+    })
   }
 
   async #broken(cause: unknown): Promise<void> {
     // A process that ends, or that has lost the database, leaves the change as it is: another takes it up.
     if (isOurs(cause) || this.world.stop.aborted || this.lost.aborted) throw cause
-    if (cause instanceof StopWanted) return this.#end('stopped', { refusal: refusalOf(cause), stands: this.#standing() })
+    if (cause instanceof StopWanted)
+      return this.#end('stopped', { refusal: refusalOf(cause), stands: this.#standing() })
     const index = this.change.plan.steps.findIndex((_, each) => !this.#isDone(each))
     await this.#mark(index < 0 ? this.change.plan.steps.length : index, 'failed', refusalOf(cause).why)
     const stands = await this.#undo().catch((undoing: unknown) => {
@@ -106,12 +128,23 @@ class Run {
   /** Takes back what begun steps have made, the last first. @returns what stands nevertheless */
   async #undo(): Promise<string> {
     this.#journal = await journalOf(this.#scope, this.change.id)
-    const begun = [...this.change.plan.steps.keys()].filter(index => this.#has(index, 'begun') && !this.#has(index, 'undone')).reverse()
+    const begun = [...this.change.plan.steps.keys()]
+      .filter(index => this.#has(index, 'begun') && !this.#has(index, 'undone'))
+      .reverse()
     const standing: string[] = []
     for (const index of begun) {
-      const ports = portsFor(this.world, { ...this.change, isStopWanted: false }, { index, facts: () => this.#facts }, this.lost)
+      const ports = portsFor(
+        this.world,
+        { ...this.change, isStopWanted: false },
+        { index, facts: () => this.#facts },
+        this.lost,
+      )
       const planned = this.change.plan.steps[index]
-      const stands = await withPatience(() => this.#kind.undoStep(planned?.step, { key: this.#key(index), facts: this.#facts }, ports), async () => undefined, ports.signal)
+      const stands = await withPatience(
+        () => this.#kind.undoStep(planned?.step, { key: this.#key(index), facts: this.#facts }, ports),
+        async () => undefined,
+        ports.signal,
+      )
       if (stands !== undefined) standing.push(stands)
       await this.#mark(index, 'undone', stands ?? 'Taken back.')
     }
@@ -132,7 +165,11 @@ class Run {
 
   /** Reads the touched systems anew. One that does not answer now is read later by the collector. */
   async #collect(): Promise<void> {
-    const systems = this.#kind.collects(this.change.intent, await portsFor(this.world, this.change, { index: 0, facts: () => this.#facts }, this.lost).estate(), this.#facts)
+    const systems = this.#kind.collects(
+      this.change.intent,
+      await portsFor(this.world, this.change, { index: 0, facts: () => this.#facts }, this.lost).estate(),
+      this.#facts,
+    )
     for (const systemId of systems) {
       await collectSystem(this.world, systemId).catch((cause: unknown) => {
         if (isOurs(cause)) throw cause
@@ -141,7 +178,13 @@ class Run {
   }
 
   async #mark(stepIndex: number, event: JournalEntry['event'], words: string, facts?: Facts): Promise<void> {
-    await mark(this.#scope, this.change.id, { stepIndex, event, words, estateAt: await estateNow(this.#scope), ...(facts === undefined ? {} : { facts }) })
+    await mark(this.#scope, this.change.id, {
+      stepIndex,
+      event,
+      words,
+      estateAt: await estateNow(this.#scope),
+      ...(facts === undefined ? {} : { facts }),
+    })
     this.#journal = await journalOf(this.#scope, this.change.id)
   }
 

@@ -12,7 +12,11 @@ export async function collectLoop(world: World, log: (line: string) => void): Pr
   while (!world.stop.aborted) {
     const ids = await systemIds({ database: world.database }).catch(() => undefined)
     for (const id of ids ?? []) {
-      if (!followed.has(id)) followed.set(id, follow(world, id, log).finally(() => followed.delete(id)))
+      if (!followed.has(id))
+        followed.set(
+          id,
+          follow(world, id, log).finally(() => followed.delete(id)),
+        )
     }
     await pause(1000, undefined, { signal: world.stop }).catch(() => undefined)
   }
@@ -28,14 +32,19 @@ async function follow(world: World, systemId: string, log: (line: string) => voi
       if (!isWatched) {
         isWatched = true
         const system = await world.system(systemId)
-        void system.watch(() => bell.abort(), world.stop).finally(() => (isWatched = false)).catch(() => undefined)
+        void system
+          .watch(() => bell.abort(), world.stop)
+          .finally(() => (isWatched = false))
+          .catch(() => undefined)
       }
     } catch (cause) {
       if (world.stop.aborted) return
       if ((cause as { code?: unknown }).code === 'worker.system-gone') return
       log(`collecting: ${cause instanceof Error ? cause.message : String(cause)}`)
     }
-    const woken = await pause(everyMilliseconds, false, { signal: AbortSignal.any([world.stop, bell.signal]) }).catch(() => true)
+    const woken = await pause(everyMilliseconds, false, { signal: AbortSignal.any([world.stop, bell.signal]) }).catch(
+      () => true,
+    )
     bell = new AbortController()
     // Events come in bursts: wait until the burst is over, so that one reading serves it.
     if (woken) await pause(settleMilliseconds, undefined, { signal: world.stop }).catch(() => undefined)

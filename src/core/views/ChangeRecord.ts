@@ -1,5 +1,5 @@
-import type { CodedRefusal } from '@/core/errors'
-import type { ChangeState, Plan } from '@/core/plan'
+import type { CodedRefusal } from '../errors'
+import type { ChangeState, Plan } from '../plan'
 
 /** A change as it is kept. Instants are ISO 8601; `estate` ones in the estate's own time. */
 export interface ChangeRecord {

@@ -1,0 +1,72 @@
+import { spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { build as bundle } from 'esbuild'
+import { CommandRefused } from './CommandRefused'
+import { projectFolder } from './paths'
+
+const built = join(projectFolder, '.built')
+export const programs = { worker: join(built, 'worker.mjs'), standins: join(built, 'standins.mjs') }
+
+function filesBelow(folder: string): string[] {
+  return readdirSync(folder, { withFileTypes: true }).flatMap(entry =>
+    entry.isDirectory() ? filesBelow(join(folder, entry.name)) : [join(folder, entry.name)],
+  )
+}
+
+/** What the built programs rest on: every source file but tests, the locked packages, and the settings of the build. */
+function sourceDigest(): string {
+  const hash = createHash('sha256')
+  const settings = ['package.json', 'package-lock.json', 'next.config.ts', 'tsconfig.json', 'postcss.config.mjs'].map(
+    name => join(projectFolder, name),
+  )
+  for (const file of [...filesBelow(join(projectFolder, 'src')).sort(), ...settings]) {
+    if (/\.test\.tsx?$/.test(file) || !existsSync(file)) continue
+    hash.update(file.slice(projectFolder.length)).update(readFileSync(file))
+  }
+  return hash.digest('hex')
+}
+
+/** Builds worker, stand-ins and pages, unless they were built from just these sources. */
+export async function buildWhenStale(say: (line: string) => void): Promise<void> {
+  const stamp = join(built, 'digest')
+  const digest = sourceDigest()
+  const isFresh =
+    existsSync(stamp) && readFileSync(stamp, 'utf8') === digest && existsSync(join(projectFolder, '.next', 'BUILD_ID'))
+  if (isFresh) return
+  say('building (about half a minute, only after a change of the sources)')
+  mkdirSync(built, { recursive: true })
+  await bundle({
+    entryPoints: {
+      worker: join(projectFolder, 'src/worker/main.ts'),
+      standins: join(projectFolder, 'src/standins/main.ts'),
+    },
+    outdir: built,
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    packages: 'external',
+    sourcemap: true,
+    logLevel: 'error',
+    tsconfig: join(projectFolder, 'tsconfig.json'),
+  })
+  const ran = spawnSync(process.execPath, [join(projectFolder, 'node_modules/next/dist/bin/next'), 'build'], {
+    cwd: projectFolder,
+    encoding: 'utf8',
+    env: {
+      ...process.env,
+      NEXT_TELEMETRY_DISABLED: '1',
+      DATABASE_URL: 'postgres://nobody@127.0.0.1:1/none',
+      WENDREL_KEY_FILE: join(built, 'build-key'),
+    },
+  })
+  if (ran.status !== 0)
+    throw new CommandRefused(
+      `The pages were not built:\n${ran.stdout}${ran.stderr}`.slice(0, 4000),
+      'Mend what it names; ./wendrel test says more.',
+    )
+  writeFileSync(stamp, digest)
+}

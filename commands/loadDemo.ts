@@ -1,0 +1,66 @@
+import type { Sequelize } from 'sequelize'
+import { carryOut, lookAtSystem, makeDraft } from '@/drafting'
+import { changeById } from '@/records/changes'
+import { addSite, hosts, systems } from '@/records/queries'
+import type { FleetPorts } from '@/standins'
+import { hostModels } from '@/standins/demo/models'
+import { CommandRefused } from './CommandRefused'
+
+const madeBy = 'Wendrel'
+const patienceMilliseconds = 60_000
+
+/**
+ * Loads the museum's estate: sites, hosts, and bittern, which has been in use for years. heron is new and left to be registered.
+ * All goes the way of any change, so that it is planned, carried out and proven; what is there already is not done again.
+ */
+export async function loadDemo(
+  database: Sequelize,
+  key: Buffer,
+  ports: FleetPorts,
+  say: (line: string) => void,
+): Promise<void> {
+  const scope = { database }
+  const siteIds = new Map<string, string>()
+  for (const name of ['Canal House', 'Kiln Hill', 'Saltings']) siteIds.set(name, await addSite(scope, name))
+  const known = new Set((await hosts(scope)).map(host => host.agentAddress))
+  for (const { name, group } of hostModels) {
+    const agentAddress = `http://127.0.0.1:${ports.hosts[name]}`
+    if (!known.has(agentAddress)) await done(database, 'register-host', { agentAddress, groupName: group })
+  }
+  if ((await systems(scope)).some(system => system.name === 'bittern')) return
+  say('loading the demo estate')
+  const address = `http://127.0.0.1:${ports.arrays['bittern']}`
+  const probe = await lookAtSystem(
+    scope,
+    key,
+    { address, userName: 'admin', password: 'bittern-demo', madeBy },
+    AbortSignal.timeout(patienceMilliseconds),
+  )
+  await done(database, 'register-system', {
+    probeId: probe.id,
+    name: 'bittern',
+    siteId: siteIds.get('Canal House') ?? '',
+    isPlainHttpAccepted: true,
+    acceptedFingerprint: '',
+  })
+}
+
+async function done(database: Sequelize, kind: string, intent: object): Promise<void> {
+  const draft = await makeDraft({ database }, kind, intent, madeBy)
+  await carryOut(database, draft.id)
+  const until = Date.now() + patienceMilliseconds
+  while (Date.now() < until) {
+    const change = await changeById({ database }, draft.id)
+    if (change?.state === 'proven') return
+    if (change !== undefined && change.state !== 'running')
+      throw new CommandRefused(
+        `The demo estate was not loaded: "${change.title}" ${change.state}. ${change.refusal?.why ?? ''}`,
+        './wendrel reset starts anew.',
+      )
+    await new Promise(resolve => setTimeout(resolve, 150))
+  }
+  throw new CommandRefused(
+    'The demo estate was not loaded: a change did not come to its end.',
+    "See the worker's log in the data folder.",
+  )
+}

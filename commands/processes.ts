@@ -1,0 +1,98 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { createWriteStream, mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+
+interface Program {
+  readonly name: string
+  readonly arguments: readonly string[]
+  readonly environment: Readonly<Record<string, string>>
+  readonly folder: string
+}
+
+const graceMilliseconds = 8000
+const calmMilliseconds = 10_000
+const mostFailures = 5
+
+/** A process that is kept running: one that dies is started again, unless it keeps dying. Its output goes to a file of the data folder. */
+export class KeptProcess {
+  #child: ChildProcess | undefined
+  #isEnding = false
+  #failures = 0
+  #startedAt = 0
+
+  constructor(
+    private readonly program: Program,
+    private readonly logFolder: string,
+    private readonly say: (line: string) => void,
+  ) {
+    mkdirSync(logFolder, { recursive: true })
+    this.#start()
+  }
+
+  get pid(): number | undefined {
+    return this.#child?.pid
+  }
+
+  async stop(): Promise<void> {
+    this.#isEnding = true
+    const child = this.#child
+    if (child === undefined || child.exitCode !== null || child.signalCode !== null) return
+    await new Promise<void>(resolve => {
+      const force = setTimeout(() => child.kill('SIGKILL'), graceMilliseconds)
+      child.once('exit', () => {
+        clearTimeout(force)
+        resolve()
+      })
+      child.kill('SIGTERM')
+    })
+  }
+
+  #start(): void {
+    this.#startedAt = Date.now()
+    const log = createWriteStream(join(this.logFolder, `${this.program.name}.log`), { flags: 'a' })
+    // A group of its own: Ctrl-C reaches only us, and we end what we started in order.
+    const child = spawn(process.execPath, this.program.arguments, {
+      cwd: this.program.folder,
+      env: { ...process.env, ...this.program.environment },
+      stdio: ['ignore', 'pipe', 'pipe'],
+      detached: true,
+    })
+    child.stdout?.pipe(log)
+    child.stderr?.pipe(log)
+    child.once('exit', (code, signal) => this.#ended(code, signal))
+    this.#child = child
+  }
+
+  #ended(code: number | null, signal: NodeJS.Signals | null): void {
+    if (this.#isEnding) return
+    this.#failures = Date.now() - this.#startedAt > calmMilliseconds ? 1 : this.#failures + 1
+    const how = signal === null ? `ended with ${code}` : `was ended by ${signal}`
+    if (this.#failures > mostFailures) {
+      this.say(
+        `${this.program.name} ${how} ${mostFailures} times in a row and is left alone; see ${join(this.logFolder, `${this.program.name}.log`)}`,
+      )
+      return
+    }
+    this.say(`${this.program.name} ${how}; it is started again`)
+    setTimeout(() => {
+      if (!this.#isEnding) this.#start()
+    }, 300 * this.#failures)
+  }
+}
+
+/** Waits until an address answers at all. */
+export async function untilAnswers(url: string, patienceMilliseconds: number): Promise<boolean> {
+  const until = Date.now() + patienceMilliseconds
+  while (Date.now() < until) {
+    const isThere = await fetch(url, { signal: AbortSignal.timeout(2000) }).then(
+      async response => {
+        await response.body?.cancel()
+        return true
+      },
+      () => false,
+    )
+    if (isThere) return true
+    await new Promise(resolve => setTimeout(resolve, 100))
+  }
+  return false
+}

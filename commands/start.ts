@@ -1,0 +1,171 @@
+import { existsSync, mkdirSync, readFileSync, statfsSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { migrate, openDatabase } from '@/records'
+import { firstCode } from '@/records/access'
+import { keyAt } from '@/records/secrets'
+import type { FleetPorts } from '@/standins'
+import { hostModels } from '@/standins/demo/models'
+import { buildWhenStale, programs } from './build'
+import { CommandRefused } from './CommandRefused'
+import { loadDemo } from './loadDemo'
+import { dataFolder, projectFolder } from './paths'
+import { freePort, isFree } from './ports'
+import { ensureDatabase, startPostgres, type PrivatePostgres } from './postgres'
+import { KeptProcess, untilAnswers } from './processes'
+import { leaveFolder, note, takeFolder } from './runFile'
+
+const leastFreeBytes = 500_000_000
+const patienceMilliseconds = 60_000
+const say = (line: string) => process.stdout.write(`  ${line}\n`)
+
+/** Starts everything and stays until it is told to end. @param isDemo with the simulated fleet and its estate */
+export async function start(isDemo: boolean): Promise<void> {
+  const folder = dataFolder()
+  const free = statfsSync(folder)
+  if (free.bavail * free.bsize < leastFreeBytes)
+    throw new CommandRefused(
+      `Only ${Math.floor((free.bavail * free.bsize) / 1e6)} MB are free where the data folder ${folder} lies.`,
+      'Free some space, or set WENDREL_DATA to a folder elsewhere.',
+    )
+  takeFolder(folder)
+  const started: { stop: () => Promise<void> | void }[] = []
+  let ending: Promise<void> | undefined
+  const end = () => (ending ??= endAll(folder, started))
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void end().then(() => process.exit(0)))
+  try {
+    await begin(folder, isDemo, started)
+  } catch (cause) {
+    await end()
+    throw cause
+  }
+  await new Promise(() => undefined)
+}
+
+async function endAll(folder: string, started: readonly { stop: () => Promise<void> | void }[]): Promise<void> {
+  say('ending')
+  for (const each of [...started].reverse()) await each.stop()
+  leaveFolder(folder)
+}
+
+async function begin(folder: string, isDemo: boolean, started: { stop: () => Promise<void> | void }[]): Promise<void> {
+  const given = process.env['DATABASE_URL']
+  let postgres: PrivatePostgres | undefined
+  if (given === undefined) {
+    say('starting PostgreSQL')
+    postgres = await startPostgres(folder)
+    started.push(postgres)
+  }
+  const url = given ?? postgres?.url ?? ''
+  const keyFile = join(folder, 'key')
+  const key = keyAt(keyFile)
+  await ensureDatabase(url).catch((cause: unknown) => {
+    throw new CommandRefused(
+      `The database cannot be reached: ${cause instanceof Error ? cause.message : String(cause)}`,
+      given === undefined ? `See ${join(folder, 'postgres.log')}.` : 'Check DATABASE_URL.',
+    )
+  })
+  const database = openDatabase(url, 4)
+  await migrate(database, url)
+  await buildWhenStale(say)
+
+  const logs = join(folder, 'logs')
+  const environment = {
+    DATABASE_URL: url,
+    WENDREL_KEY_FILE: keyFile,
+    NODE_ENV: 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+  }
+  const keep = (name: string, args: readonly string[], more: Readonly<Record<string, string>> = {}) => {
+    const kept = new KeptProcess(
+      { name, arguments: args, environment: { ...environment, ...more }, folder: projectFolder },
+      logs,
+      say,
+    )
+    started.push(kept)
+  }
+  const ports = isDemo ? await fleetPorts(folder) : undefined
+  if (ports !== undefined) {
+    keep('standins', ['--enable-source-maps', programs.standins], {
+      FLEET_FOLDER: join(folder, 'fleet'),
+      FLEET_PORTS: join(folder, 'fleet-ports.json'),
+      FLEET_RATE: process.env['FLEET_RATE'] ?? '60',
+    })
+  }
+  keep('worker', ['--enable-source-maps', programs.worker])
+  const webPort = await keptPort(
+    folder,
+    'web.port',
+    Number(process.env['PORT'] ?? 4180),
+    process.env['PORT'] !== undefined,
+  )
+  keep('web', [join(projectFolder, 'node_modules/next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', `${webPort}`])
+  const address = `http://127.0.0.1:${webPort}`
+  if (ports !== undefined && !(await untilAnswers(`http://127.0.0.1:${ports.control}/fleet`, patienceMilliseconds)))
+    throw new CommandRefused('The simulated fleet does not answer.', `See ${join(logs, 'standins.log')}.`)
+  if (!(await untilAnswers(`${address}/api/v1/openapi.json`, patienceMilliseconds)))
+    throw new CommandRefused('The pages do not answer.', `See ${join(logs, 'web.log')}.`)
+  if (ports !== undefined) await loadDemo(database, key, ports, say)
+  const code = await firstCode({ database })
+  await database.close()
+  note(folder, address)
+  announce(address, code, ports)
+}
+
+function announce(address: string, code: string | undefined, ports: FleetPorts | undefined): void {
+  const lines = ['', `Wendrel is at ${address}`]
+  lines.push(
+    code === undefined
+      ? 'Sign in with the administrator that you have set.'
+      : `First sign-in: open ${address}/welcome?code=${code} and choose a name and a password.`,
+  )
+  if (ports !== undefined) {
+    lines.push(
+      `Systems to register: http://127.0.0.1:${ports.arrays['heron']} (heron; name admin, password heron-demo). bittern is registered already.`,
+    )
+    lines.push(
+      "The fleet's clock runs 60 times as fast: ./wendrel fleet rate 600, ./wendrel fleet fault heron slow, ./wendrel fleet clear",
+    )
+  }
+  lines.push('Ctrl-C ends everything; all data is kept.', '')
+  process.stdout.write(`${lines.join('\n')}\n`)
+}
+
+/** A port that stays the same from start to start, since addresses of registered systems rest on it. */
+async function keptPort(folder: string, name: string, wanted: number, isFixed: boolean): Promise<number> {
+  const file = join(folder, name)
+  const known = existsSync(file) && !isFixed ? Number(readFileSync(file, 'utf8')) : undefined
+  const port = known ?? (isFixed ? wanted : await freePort(wanted))
+  if (!(await isFree(port)))
+    throw new CommandRefused(
+      `Port ${port} is taken by another program.`,
+      `End that program, or set PORT to a free one${known === undefined ? '' : `, or remove ${file}`}.`,
+    )
+  writeFileSync(file, `${port}`)
+  return port
+}
+
+async function fleetPorts(folder: string): Promise<FleetPorts> {
+  const file = join(folder, 'fleet-ports.json')
+  mkdirSync(join(folder, 'fleet'), { recursive: true })
+  if (existsSync(file)) {
+    const known = JSON.parse(readFileSync(file, 'utf8')) as FleetPorts
+    for (const port of [known.control, ...Object.values(known.arrays), ...Object.values(known.hosts)]) {
+      if (!(await isFree(port)))
+        throw new CommandRefused(
+          `Port ${port} of the simulated fleet is taken by another program.`,
+          `End that program; the systems are registered under these ports. ./wendrel reset chooses new ones.`,
+        )
+    }
+    return known
+  }
+  let next = 4200
+  const take = async () => (next = await freePort(next + 1))
+  const control = await take()
+  const arrays: Record<string, number> = {}
+  for (const name of ['heron', 'bittern']) arrays[name] = await take()
+  const hosts: Record<string, number> = {}
+  for (const { name } of hostModels) hosts[name] = await take()
+  const ports: FleetPorts = { control, arrays, hosts }
+  writeFileSync(file, JSON.stringify(ports))
+  return ports
+}

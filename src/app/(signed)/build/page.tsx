@@ -1,0 +1,132 @@
+import Link from 'next/link'
+import { context } from '@/app/server/context'
+import { keptDraft } from '@/app/server/keptDraft'
+import { provisionableBytes } from '@/core/estate'
+import { formatBytes } from '@/core/units'
+import { drives, pools, sites, systems } from '@/records/queries'
+import { RegisterSystem } from '@/ui/drafts'
+import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
+import { Bytes } from '@/ui/parts/Bytes'
+import { State } from '@/ui/parts/State'
+import { buildParts } from './parts'
+
+export const metadata = { title: 'Build' }
+
+export default async function Page({
+  searchParams,
+}: {
+  readonly searchParams: Promise<{ readonly draft?: string; readonly change?: string }>
+}) {
+  const { draft, change } = await searchParams
+  const scope = { database: context().database }
+  const [allSystems, allPools, allDrives, allSites] = await Promise.all([
+    systems(scope),
+    pools(scope),
+    drives(scope, null),
+    sites(scope),
+  ])
+  const free = allDrives.filter(drive => drive.role === 'unassigned' && drive.state === 'fine')
+  const kept = await keptDraft(change, 'register-system')
+  const margin =
+    draft === 'register-system' ? (
+      <RegisterSystem key={kept?.id ?? 'new'} sites={allSites} kept={kept} />
+    ) : (
+      <Margin
+        foot={
+          <Link data-key="new" className="button" href="/build?draft=register-system">
+            Register a system <kbd>n</kbd>
+          </Link>
+        }
+      >
+        <h2>Building</h2>
+        <p>A system is registered by its management address. Its drives then become pools, and pools give volumes.</p>
+        <h3>Sites</h3>
+        {allSites.map(site => (
+          <div key={site.id} className="flex justify-between border-b border-rule-fine py-1">
+            <span>{site.name}</span>
+            <span className="text-second">
+              {allSystems
+                .filter(system => system.siteId === site.id)
+                .map(system => system.name)
+                .join(', ') || 'no system yet'}
+            </span>
+          </div>
+        ))}
+        {allSites.length === 0 && (
+          <p className="text-second">None yet. Sites can be added by a script: POST /api/v1/sites.</p>
+        )}
+      </Margin>
+    )
+  return (
+    <Frame margin={margin}>
+      <Title words="Build">
+        <SubSections of={buildParts} />
+      </Title>
+      <p className="sentence">
+        <b>
+          {allSystems.length === 0
+            ? 'No system is registered yet.'
+            : `${allSystems.length === 1 ? 'One system has' : `${allSystems.length} systems have`} ${allDrives.length} drives in ${allPools.length === 1 ? 'one pool' : `${allPools.length} pools`}.`}
+        </b>{' '}
+        {free.length > 0
+          ? `${free.length} healthy drives are used by no pool.`
+          : allSystems.length === 0
+            ? 'Register the first by its management address.'
+            : 'Every healthy drive is in a pool.'}
+      </p>
+      <div className="overflow-x-auto">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>System</th>
+              <th>Site</th>
+              <th>What</th>
+              <th className="number">Drives</th>
+              <th className="number">Raw</th>
+              <th className="number">For volumes</th>
+              <th>State</th>
+            </tr>
+          </thead>
+          <tbody>
+            {allSystems.map(system => {
+              const own = allDrives.filter(drive => drive.systemId === system.id)
+              const capacity = allPools
+                .filter(pool => pool.systemId === system.id)
+                .reduce((sum, pool) => sum + provisionableBytes(pool), 0n)
+              return (
+                <tr key={system.id}>
+                  <td>
+                    <Link data-row href={`/build/systems/${system.id}`} className="font-semibold no-underline">
+                      {system.name}
+                    </Link>
+                  </td>
+                  <td>{allSites.find(site => site.id === system.siteId)?.name ?? '—'}</td>
+                  <td>
+                    {system.maker} {system.model}
+                  </td>
+                  <td className="number">
+                    {own.length}
+                    {own.some(drive => drive.role === 'unassigned')
+                      ? `, ${own.filter(drive => drive.role === 'unassigned').length} free`
+                      : ''}
+                  </td>
+                  <td className="number">
+                    <Bytes bytes={own.reduce((sum, drive) => sum + drive.capacityBytes, 0n)} />
+                  </td>
+                  <td className="number">{capacity === 0n ? '—' : formatBytes(capacity)}</td>
+                  <td>
+                    {system.reach === 'answering' ? (
+                      <State gravity="fine">answers</State>
+                    ) : (
+                      <State gravity="now">silent</State>
+                    )}
+                  </td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+      </div>
+    </Frame>
+  )
+}

@@ -1,0 +1,90 @@
+import Link from 'next/link'
+import { context } from '@/app/server/context'
+import { keptDraft } from '@/app/server/keptDraft'
+import { byId } from '@/core/estate'
+import { hostGroups, hosts } from '@/records/queries'
+import { RegisterHost } from '@/ui/drafts'
+import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
+import { Copied } from '@/ui/parts/Copied'
+import { State } from '@/ui/parts/State'
+import { provisionParts } from '../parts'
+
+export const metadata = { title: 'Hosts' }
+
+export default async function Page({
+  searchParams,
+}: {
+  readonly searchParams: Promise<{ readonly draft?: string; readonly change?: string }>
+}) {
+  const { draft, change } = await searchParams
+  const scope = { database: context().database }
+  const [all, groups, kept] = await Promise.all([hosts(scope), hostGroups(scope), keptDraft(change, 'register-host')])
+  const blind = all.filter(host => host.initiators.length === 0)
+  const margin =
+    draft === 'register-host' ? (
+      <RegisterHost key={kept?.id ?? 'new'} groups={groups} kept={kept} />
+    ) : (
+      <Margin
+        foot={
+          <Link data-key="new" className="button" href="/provision/hosts?draft=register-host">
+            Register a host <kbd>n</kbd>
+          </Link>
+        }
+      >
+        <h2>Hosts</h2>
+        <p>
+          Volumes are mapped to host groups. Through a host&apos;s agent Wendrel proves that it sees what it should, and
+          nothing else.
+        </p>
+      </Margin>
+    )
+  return (
+    <Frame margin={margin}>
+      <Title words="Hosts">
+        <SubSections of={provisionParts} />
+      </Title>
+      <p className="sentence">
+        <b>{all.length === 0 ? 'No host is registered yet.' : `${all.length} hosts in ${groups.length} groups.`}</b>{' '}
+        {blind.length === 0
+          ? ''
+          : `${blind.map(host => host.name).join(', ')} ${blind.length === 1 ? 'has' : 'have'} no initiator and can log in nowhere.`}
+      </p>
+      <div className="overflow-x-auto">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>Host</th>
+              <th>Group</th>
+              <th>Initiators</th>
+              <th>System</th>
+              <th>Agent</th>
+            </tr>
+          </thead>
+          <tbody>
+            {all.map(host => (
+              <tr key={host.id}>
+                <td className="font-semibold">{host.name}</td>
+                <td>{byId(groups, host.hostGroupId)?.name}</td>
+                <td>
+                  {host.initiators.length === 0 ? (
+                    <State gravity="soon">none</State>
+                  ) : (
+                    host.initiators.map(initiator => (
+                      <div key={initiator}>
+                        <Copied text={initiator} />
+                      </div>
+                    ))
+                  )}
+                </td>
+                <td>{host.operatingSystem ?? ''}</td>
+                <td>
+                  <Copied text={host.agentAddress} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </Frame>
+  )
+}

@@ -1,0 +1,241 @@
+import Link from 'next/link'
+import type { ReactNode } from 'react'
+import { context } from '@/app/server/context'
+import { keptDraft } from '@/app/server/keptDraft'
+import { byId } from '@/core/estate'
+import { linuxCommands } from '@/core/hosts'
+import { volumeSorts, type VolumePage } from '@/core/views'
+import { formatBytes } from '@/core/units'
+import { hostGroups, pools, systems, volumeList, volumePage } from '@/records/queries'
+import { ChangeState, HostCommands } from '@/ui/changes'
+import type { ChangeState as ChangeStateName } from '@/core/plan'
+import { BringBackVolume, ExpandVolume, MapVolume, ProvisionVolume, RemoveVolume, UnmapVolume } from '@/ui/drafts'
+import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
+import { Ago } from '@/ui/parts/Ago'
+import { Bytes } from '@/ui/parts/Bytes'
+import { Copied } from '@/ui/parts/Copied'
+import { State } from '@/ui/parts/State'
+import { VolumeFilter, VolumeTable } from '@/ui/volumes'
+import { provisionParts } from './parts'
+
+export const metadata = { title: 'Provision' }
+
+interface Search {
+  readonly draft?: string
+  readonly change?: string
+  readonly sel?: string
+  readonly pool?: string
+  readonly filter?: string
+  readonly sort?: string
+  readonly descending?: string
+  readonly state?: string
+  readonly poolId?: string
+}
+
+export default async function Page({ searchParams }: { readonly searchParams: Promise<Search> }) {
+  const search = await searchParams
+  const scope = { database: context().database }
+  const sort = volumeSorts.find(each => each === search.sort)
+  const state = (['in use', 'holding'] as const).find(each => each === search.state)
+  const isPoolId = search.poolId !== undefined && /^[0-9a-f-]{36}$/.test(search.poolId)
+  const first = await volumeList(scope, {
+    filter: (search.filter ?? '').slice(0, 120),
+    isDescending: search.descending === 'true',
+    limit: 200,
+    ...(sort === undefined ? {} : { sort }),
+    ...(state === undefined ? {} : { state }),
+    ...(isPoolId ? { poolId: search.poolId ?? '' } : {}),
+  })
+  const allPools = await pools(scope)
+  const question = new URLSearchParams(
+    Object.entries({
+      filter: search.filter,
+      sort,
+      descending: search.descending,
+      state,
+      poolId: isPoolId ? search.poolId : undefined,
+    }).flatMap(([name, value]) => (value === undefined || value === '' ? [] : [[name, value]])),
+  )
+  return (
+    <Frame margin={await marginFor(search)}>
+      <Title words="Provision">
+        <SubSections of={provisionParts} />
+      </Title>
+      <p className="sentence">
+        <b>
+          {first.total === 0
+            ? search.filter === undefined && state === undefined
+              ? 'No volume has been provisioned yet.'
+              : 'No volume is so.'
+            : first.total === 1
+              ? 'One volume.'
+              : `${first.total.toLocaleString('en')} volumes.`}
+        </b>{' '}
+        {allPools.length === 0
+          ? 'Build a pool first: volumes come from it.'
+          : `They come from ${allPools.length === 1 ? 'one pool' : `${allPools.length} pools`}.`}
+      </p>
+      <VolumeFilter poolNames={allPools.map(({ id, name }) => ({ id, name }))} />
+      <div className="overflow-x-auto">
+        <VolumeTable first={first} question={question.toString()} selected={search.sel} />
+      </div>
+    </Frame>
+  )
+}
+
+async function marginFor({ draft, change, sel, pool }: Search): Promise<ReactNode> {
+  const scope = { database: context().database }
+  const page = sel !== undefined && /^[0-9a-f-]{36}$/.test(sel) ? await volumePage(scope, sel) : undefined
+  if (draft === 'provision-volume') {
+    const [allPools, allSystems, groups, kept] = await Promise.all([
+      pools(scope),
+      systems(scope),
+      hostGroups(scope),
+      keptDraft(change, draft),
+    ])
+    const named = allPools.map(each => ({ ...each, systemName: byId(allSystems, each.systemId)?.name ?? '' }))
+    return <ProvisionVolume key={kept?.id ?? 'new'} pools={named} groups={groups} kept={kept} poolId={pool} />
+  }
+  if (page !== undefined && draft !== undefined) {
+    const form = await volumeDraft(draft, change, page)
+    if (form !== undefined) return form
+  }
+  return <VolumeMargin page={page} />
+}
+
+async function volumeDraft(
+  draft: string,
+  change: string | undefined,
+  { volume, mappings }: VolumePage,
+): Promise<ReactNode> {
+  const scope = { database: context().database }
+  const kept = await keptDraft(change, draft)
+  const key = kept?.id ?? `${draft}/${volume.id}`
+  const groups = await hostGroups(scope)
+  switch (draft) {
+    case 'map-volume':
+      return <MapVolume key={key} volume={volume} groups={groups} kept={kept} />
+    case 'unmap-volume':
+      return (
+        <UnmapVolume
+          key={key}
+          volume={volume}
+          groups={groups.filter(group => mappings.some(mapping => mapping.hostGroupId === group.id))}
+          kept={kept}
+        />
+      )
+    case 'expand-volume':
+      return <ExpandVolume key={key} volume={volume} kept={kept} />
+    case 'remove-volume':
+      return <RemoveVolume key={key} volume={volume} kept={kept} />
+    case 'bring-back-volume':
+      return <BringBackVolume key={key} volume={volume} groups={groups} kept={kept} />
+    default:
+      return undefined
+  }
+}
+
+function VolumeMargin({ page }: { readonly page: VolumePage | undefined }) {
+  const provision = (
+    <Link data-key="new" className="button" href="/provision?draft=provision-volume">
+      Provision a volume <kbd>n</kbd>
+    </Link>
+  )
+  if (page === undefined) {
+    return (
+      <Margin foot={provision}>
+        <h2>No volume is selected</h2>
+        <p className="text-second">Choose one for its mappings and its commands, or provision another to a host.</p>
+      </Margin>
+    )
+  }
+  const { volume, pool, system, mappings, changes, targets } = page
+  const draft = (kind: string, words: string) => (
+    <Link className="button quiet" href={`/provision?sel=${volume.id}&draft=${kind}`} scroll={false}>
+      {words}
+    </Link>
+  )
+  return (
+    <Margin
+      foot={
+        volume.state === 'holding' ? (
+          draft('bring-back-volume', 'Bring back')
+        ) : (
+          <>
+            {draft('map-volume', 'Map')}
+            {mappings.length > 0 && draft('unmap-volume', 'Unmap')}
+            {draft('expand-volume', 'Expand')}
+            {draft('remove-volume', 'Remove')}
+          </>
+        )
+      }
+    >
+      <h2 className="pr-12 break-words">{volume.name}</h2>
+      <div className="text-second">
+        from{' '}
+        <Link className="textlink" href={`/build/pools?sel=${pool.id}`}>
+          {pool.name}
+        </Link>{' '}
+        on{' '}
+        <Link className="textlink" href={`/build/systems/${system.id}`}>
+          {system.name}
+        </Link>
+        , {volume.isThin ? 'thin' : 'thick'}
+      </div>
+      <div className="mt-1">
+        {volume.state === 'in use' ? (
+          <State gravity="fine">in use</State>
+        ) : (
+          <State gravity="soon">
+            in holding until {volume.holdingUntil?.slice(0, 16).replace('T', ' ')} by the systems' clock
+          </State>
+        )}
+      </div>
+      <h3>Space</h3>
+      <table className="plain">
+        <tbody>
+          <tr>
+            <td className="text-second">Size</td>
+            <td className="number">
+              <Bytes bytes={volume.sizeBytes} /> = {formatBytes(volume.sizeBytes, 'decimal')}
+            </td>
+          </tr>
+          <tr>
+            <td className="text-second">Written</td>
+            <td className="number">
+              <Bytes bytes={volume.writtenBytes} />
+            </td>
+          </tr>
+          <tr>
+            <td className="text-second">WWN</td>
+            <td className="number">
+              <Copied text={volume.naa} />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <h3>Seen by</h3>
+      {mappings.length === 0 && <p className="mt-0 text-second">Nobody: it is mapped to no host group.</p>}
+      {mappings.map(mapping => (
+        <div key={mapping.id} className="flex justify-between py-[2px]">
+          <span>{mapping.groupName}</span>
+          <span className="mono">LUN {mapping.lun}</span>
+        </div>
+      ))}
+      {mappings.length > 0 && (
+        <HostCommands commands={linuxCommands({ name: volume.name, naa: volume.naa, targets })} />
+      )}
+      <h3>Changes</h3>
+      {changes.map(change => (
+        <div key={change.id} className="flex justify-between gap-3 py-[2px]">
+          <Link className="min-w-0 truncate no-underline" href={`/changes/${change.id}`}>
+            {change.title}
+          </Link>
+          <span className="shrink-0 text-sm text-second">
+            <ChangeState state={change.state as ChangeStateName} /> <Ago at={change.at} />
+          </span>
+        </div>
+      ))}
+    </Margin>
+  )
+}

@@ -1,0 +1,5 @@
+/** The parts of Provision. */
+export const provisionParts = [
+  { href: '/provision', words: 'Volumes' },
+  { href: '/provision/hosts', words: 'Hosts' },
+] as const

@@ -1,0 +1,34 @@
+import { WendrelError } from '@/core/errors'
+
+/** Who asks may not, or not now. */
+export class AccessRefused extends WendrelError {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    what: string,
+    why: string,
+    remedy: string,
+  ) {
+    super({ what, why, remedy })
+  }
+}
+
+/** What was asked for is not there. */
+export class NotThere extends WendrelError {
+  readonly code = 'api.not-there'
+  constructor(what: string) {
+    super({ what: `${what} is not there.`, why: 'It has gone, or it never was.', remedy: 'Read the list again.' })
+  }
+}
+
+/** The body or a parameter breaks its schema. */
+export class BadRequest extends WendrelError {
+  readonly code = 'api.bad-request'
+  constructor(why: string) {
+    super({
+      what: 'The request was not carried out.',
+      why,
+      remedy: 'The OpenAPI document at /api/v1/openapi.json says what is taken.',
+    })
+  }
+}

@@ -1,0 +1,32 @@
+import type { ChangeRecord } from '@/core/views'
+import { changeById } from '@/records/changes'
+import { context } from './context'
+
+/** The draft that an address names, if it is still one and of that kind. */
+export async function keptDraft(id: string | undefined, kind: string): Promise<ChangeRecord | undefined> {
+  if (id === undefined || !/^[0-9a-f-]{36}$/.test(id)) return undefined
+  const change = await changeById({ database: context().database }, id)
+  return change?.kind === kind && (change.state === 'draft' || change.state === 'checked') ? change : undefined
+}
+
+/** Where a draft is edited; undefined for a change that is none. */
+export function draftHref({ id, kind, state, intent }: ChangeRecord): string | undefined {
+  if (state !== 'draft' && state !== 'checked') return undefined
+  const of = (name: string) => encodeURIComponent(String(intent[name] ?? ''))
+  switch (kind) {
+    case 'register-system':
+      return `/build?draft=${kind}&change=${id}`
+    case 'create-pool':
+      return `/build/systems/${of('systemId')}?draft=${kind}&change=${id}`
+    case 'remove-pool':
+      return `/build/pools?draft=${kind}&change=${id}&sel=${of('poolId')}`
+    case 'provision-volume':
+      return `/provision?draft=${kind}&change=${id}`
+    case 'register-host':
+      return `/provision/hosts?draft=${kind}&change=${id}`
+    case 'delete-held-volume':
+      return undefined
+    default:
+      return `/provision?draft=${kind}&change=${id}&sel=${of('volumeId')}`
+  }
+}

@@ -1,0 +1,1 @@
+export { linuxCommands, type LinuxCommands } from './linuxCommands'

@@ -1,0 +1,1 @@
+export { todayFindings, type TodayFinding } from './todayFindings'

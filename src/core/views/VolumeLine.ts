@@ -1,0 +1,16 @@
+/** A row of the list of volumes; bytes as decimal text, since a page of rows goes to the browser as JSON. */
+export interface VolumeLine {
+  readonly id: string
+  readonly name: string
+  readonly naa: string
+  readonly systemName: string
+  readonly poolName: string
+  readonly sizeBytes: string
+  readonly writtenBytes: string
+  readonly isThin: boolean
+  readonly state: 'in use' | 'holding'
+  readonly groupNames: readonly string[]
+}
+
+export const volumeSorts = ['name', 'size', 'written'] as const
+export type VolumeSort = (typeof volumeSorts)[number]

@@ -1,0 +1,17 @@
+import type { Mapping, Pool, System, Volume } from '../estate'
+
+/** One volume with its neighbours and the latest changes that touched it. */
+export interface VolumePage {
+  readonly volume: Volume
+  readonly pool: Pool
+  readonly system: System
+  readonly mappings: readonly Mapping[]
+  readonly targets: readonly { readonly name: string; readonly address: string }[]
+  readonly changes: readonly {
+    readonly id: string
+    readonly number: number
+    readonly title: string
+    readonly state: string
+    readonly at: string
+  }[]
+}

@@ -1,0 +1,5 @@
+export type { ChangeRecord, EvidenceEntry, JournalEntry } from './ChangeRecord'
+export type { Hit } from './Hit'
+export type { SensorReading, SystemPage } from './SystemPage'
+export { volumeSorts, type VolumeLine, type VolumeSort } from './VolumeLine'
+export type { VolumePage } from './VolumePage'

@@ -1,0 +1,6 @@
+export { addSite } from './addSite'
+export { drives, hostGroups, hosts, pools, sites, systems, unassigned } from './estatePage'
+export { search } from './search'
+export { systemPage } from './systemPage'
+export { volumeList, type VolumeQuestion } from './volumeList'
+export { volumePage } from './volumePage'

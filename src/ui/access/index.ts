@@ -1,0 +1,2 @@
+export { Account } from './Account'
+export { SignInForm, WelcomeForm } from './CredentialsForm'

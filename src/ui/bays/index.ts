@@ -1,0 +1,1 @@
+export { SystemBays } from './SystemBays'

@@ -1,0 +1,27 @@
+import type { EvidenceEntry } from '@/core/views'
+import { Copied } from '../parts/Copied'
+import { State } from '../parts/State'
+
+/** What was tested after a change, each line with what it measured. */
+export function Evidence({ entries }: { readonly entries: readonly EvidenceEntry[] }) {
+  return (
+    <ul className="m-0 list-none p-0">
+      {entries.map(entry => (
+        <li key={`${entry.claim}/${entry.at}`} className="border-b border-rule-fine py-[5px]">
+          <State gravity={entry.holds ? 'fine' : 'now'}>{entry.claim}</State>
+          <details className="pl-[17px] text-second">
+            <summary className="cursor-pointer text-xs">measured</summary>
+            <dl className="m-0 grid grid-cols-[auto_1fr] gap-x-3">
+              {Object.entries(entry.measured).map(([name, value]) => (
+                <div key={name} className="contents">
+                  <dt className="text-faint">{name}</dt>
+                  <dd className="m-0">{value === '' ? '—' : <Copied text={value} />}</dd>
+                </div>
+              ))}
+            </dl>
+          </details>
+        </li>
+      ))}
+    </ul>
+  )
+}

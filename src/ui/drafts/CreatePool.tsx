@@ -1,0 +1,184 @@
+'use client'
+import { useEffect } from 'react'
+import type { Drive, RaidSchemeText, System } from '@/core/estate'
+import type { ChangeRecord } from '@/core/views'
+import { formatBytes } from '@/core/units'
+import { Choice } from '../parts/Choice'
+import { Field } from '../parts/Field'
+import { DraftFrame } from './DraftFrame'
+import { usePoolChoice } from './PoolChoice'
+import { useDraft } from './useDraft'
+
+interface PoolIntent {
+  readonly systemId: string
+  readonly name: string
+  readonly driveIds: readonly string[]
+  readonly scheme: RaidSchemeText
+  readonly maxGroupDrives: number
+  readonly spareCount: number
+  readonly snapshotReservePercent: number
+}
+
+const layouts = [
+  { value: 'mirror-2', words: 'mirror 2', scheme: { kind: 'mirror', copies: 2 } },
+  { value: 'mirror-3', words: 'mirror 3', scheme: { kind: 'mirror', copies: 3 } },
+  { value: 'parity-1', words: 'parity 1', scheme: { kind: 'parity', parityDrives: 1 } },
+  { value: 'parity-2', words: 'parity 2', scheme: { kind: 'parity', parityDrives: 2 } },
+  { value: 'parity-3', words: 'parity 3', scheme: { kind: 'parity', parityDrives: 3 } },
+] as const
+const layoutOf = (scheme: RaidSchemeText) =>
+  layouts.find(each => JSON.stringify(each.scheme) === JSON.stringify(scheme))?.value ?? 'parity-2'
+
+/** Drafting a pool: drives by kind or by clicking bays, the layout, and what it gives while it is chosen. */
+export function CreatePool({
+  system,
+  drives,
+  kept,
+}: {
+  readonly system: System
+  readonly drives: readonly Drive[]
+  readonly kept?: ChangeRecord | undefined
+}) {
+  const choice = usePoolChoice()
+  const initial: PoolIntent = {
+    systemId: system.id,
+    name: '',
+    driveIds: [],
+    scheme: { kind: 'parity', parityDrives: 2 },
+    maxGroupDrives: 12,
+    spareCount: 1,
+    snapshotReservePercent: 10,
+  }
+  const draft = useDraft<PoolIntent>('create-pool', initial, kept)
+  const { intent, set } = draft
+  const { chosen, show } = choice
+  useEffect(() => {
+    if (JSON.stringify(chosen) !== JSON.stringify(intent.driveIds)) set({ driveIds: chosen })
+  }, [chosen, intent.driveIds, set])
+  const sketch = draft.plan?.sketch
+  useEffect(() => show(sketch?.of === 'pool' ? sketch : undefined), [sketch, show])
+
+  const suggestion = draft.plan?.suggestions?.['name'] ?? ''
+  const number = (text: string, least: number, most: number) =>
+    Math.min(most, Math.max(least, Math.round(Number(text) || 0)))
+  return (
+    <DraftFrame title={`New pool on ${system.name}`} draft={draft} verb="Carry out">
+      <Field
+        label="Name"
+        hint="Letters, digits, . _ - ; can't be changed on most systems."
+        error={draft.errorOf('name')}
+      >
+        {props => (
+          <span className="flex gap-2">
+            <input
+              {...props}
+              className="field"
+              value={intent.name}
+              placeholder={suggestion}
+              onChange={event => set({ name: event.target.value })}
+              maxLength={255}
+              spellCheck={false}
+            />
+            {intent.name === '' && suggestion !== '' && (
+              <button type="button" className="button quiet" onClick={() => set({ name: suggestion })}>
+                Use {suggestion}
+              </button>
+            )}
+          </span>
+        )}
+      </Field>
+      <DriveKinds drives={drives} chosen={chosen} choose={choice.choose} />
+      <Choice
+        label="Layout"
+        value={layoutOf(intent.scheme)}
+        options={layouts}
+        onChange={value => set({ scheme: layouts.find(each => each.value === value)?.scheme ?? intent.scheme })}
+      />
+      <div className="grid grid-cols-3 gap-[10px]">
+        <Field label="Largest group" hint="drives" error={draft.errorOf('maxGroupDrives')}>
+          {props => (
+            <input
+              {...props}
+              type="number"
+              min={1}
+              max={64}
+              className="field mono"
+              value={intent.maxGroupDrives}
+              onChange={event => set({ maxGroupDrives: number(event.target.value, 1, 64) })}
+            />
+          )}
+        </Field>
+        <Field label="Spares" hint="drives kept back">
+          {props => (
+            <input
+              {...props}
+              type="number"
+              min={0}
+              max={100}
+              className="field mono"
+              value={intent.spareCount}
+              onChange={event => set({ spareCount: number(event.target.value, 0, 100) })}
+            />
+          )}
+        </Field>
+        <Field label="Snapshot reserve" hint="% of usable">
+          {props => (
+            <input
+              {...props}
+              type="number"
+              min={0}
+              max={50}
+              className="field mono"
+              value={intent.snapshotReservePercent}
+              onChange={event => set({ snapshotReservePercent: number(event.target.value, 0, 50) })}
+            />
+          )}
+        </Field>
+      </div>
+    </DraftFrame>
+  )
+}
+
+/** Unassigned drives by kind, to be taken or given back at one stroke; single ones are chosen in the bays. */
+function DriveKinds({
+  drives,
+  chosen,
+  choose,
+}: {
+  readonly drives: readonly Drive[]
+  readonly chosen: readonly string[]
+  readonly choose: (ids: readonly string[]) => void
+}) {
+  const kinds = new Map<string, Drive[]>()
+  for (const drive of drives.filter(each => each.role === 'unassigned' && each.state === 'fine')) {
+    const words = `${formatBytes(drive.capacityBytes, 'decimal')} ${drive.protocol === 'NVMe' ? 'NVMe' : drive.media}`
+    kinds.set(words, [...(kinds.get(words) ?? []), drive])
+  }
+  const isChosen = new Set(chosen)
+  return (
+    <div className="mb-[9px]">
+      <span className="label">Drives</span>
+      {kinds.size === 0 && <div className="advice">No healthy drive of this system is unassigned.</div>}
+      {[...kinds].map(([words, own]) => {
+        const taken = own.filter(drive => isChosen.has(drive.id))
+        const isAll = taken.length === own.length
+        const others = chosen.filter(id => !own.some(drive => drive.id === id))
+        return (
+          <div key={words} className="flex items-center justify-between gap-2 border-b border-rule-fine py-1">
+            <span>
+              {words}: <b>{taken.length}</b> of {own.length} chosen
+            </span>
+            <button
+              type="button"
+              className="button quiet py-[2px]"
+              onClick={() => choose(isAll ? others : [...others, ...own.map(drive => drive.id)])}
+            >
+              {isAll ? 'Take none' : `Take all ${own.length}`}
+            </button>
+          </div>
+        )
+      })}
+      <div className="hint">Or choose bays in the drawing: click or Space; with Shift from the last one to this.</div>
+    </div>
+  )
+}

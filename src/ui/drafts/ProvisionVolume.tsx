@@ -1,0 +1,139 @@
+'use client'
+import { provisionableBytes, type HostGroup, type Pool } from '@/core/estate'
+import type { ChangeRecord } from '@/core/views'
+import { formatBytes, parseBytes } from '@/core/units'
+import { Choice } from '../parts/Choice'
+import { Field } from '../parts/Field'
+import { DraftFrame } from './DraftFrame'
+import { useDraft } from './useDraft'
+
+interface ProvisionProps {
+  readonly pools: readonly (Pool & { readonly systemName: string })[]
+  readonly groups: readonly HostGroup[]
+  readonly kept?: ChangeRecord | undefined
+  readonly poolId?: string | undefined
+}
+
+/** The size again in the other family of units, so that nobody has to guess. */
+export function echo(size: string): string | undefined {
+  const parsed = parseBytes(size)
+  return 'bytes' in parsed ? `${formatBytes(parsed.bytes)} = ${formatBytes(parsed.bytes, 'decimal')}` : undefined
+}
+
+/** Drafting a volume: for whom, how large, from which pool. */
+export function ProvisionVolume({ pools, groups, kept, poolId }: ProvisionProps) {
+  const draft = useDraft(
+    'provision-volume',
+    { name: '', purpose: '', size: '', poolId: poolId ?? '', isThin: true, hostGroupId: '' },
+    kept,
+  )
+  const { intent, set, errorOf } = draft
+  const suggestion = draft.plan?.suggestions?.['name'] ?? ''
+  return (
+    <DraftFrame title="Provision a volume" draft={draft}>
+      <div className="grid grid-cols-2 gap-[10px]">
+        <Field label="Host group" hint="Who shall see it; none maps it to nobody." error={errorOf('hostGroupId')}>
+          {props => (
+            <select
+              {...props}
+              className="field"
+              value={intent.hostGroupId}
+              onChange={event => set({ hostGroupId: event.target.value })}
+            >
+              <option value="">none yet</option>
+              {groups.map(group => (
+                <option key={group.id} value={group.id}>
+                  {group.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="Purpose" hint="A word for the name, such as data or log.">
+          {props => (
+            <input
+              {...props}
+              className="field"
+              value={intent.purpose}
+              onChange={event => set({ purpose: event.target.value })}
+              maxLength={60}
+              spellCheck={false}
+            />
+          )}
+        </Field>
+      </div>
+      <Field
+        label="Name"
+        hint="By the naming pattern of the estate; any other name may be given."
+        error={errorOf('name')}
+      >
+        {props => (
+          <span className="flex gap-2">
+            <input
+              {...props}
+              className="field"
+              value={intent.name}
+              placeholder={suggestion}
+              onChange={event => set({ name: event.target.value })}
+              maxLength={255}
+              spellCheck={false}
+            />
+            {intent.name === '' && suggestion !== '' && (
+              <button type="button" className="button quiet" onClick={() => set({ name: suggestion })}>
+                Use {suggestion}
+              </button>
+            )}
+          </span>
+        )}
+      </Field>
+      <Field label="Size" hint={echo(intent.size) ?? 'With its unit: 500 GiB, 2 TB.'} error={errorOf('size')}>
+        {props => (
+          <input
+            {...props}
+            className="field mono"
+            value={intent.size}
+            onChange={event => set({ size: event.target.value })}
+            maxLength={80}
+            spellCheck={false}
+          />
+        )}
+      </Field>
+      <Field
+        label="Pool"
+        hint="What is left to write, and what has been promised of its capacity."
+        error={errorOf('poolId')}
+      >
+        {props => (
+          <select
+            {...props}
+            className="field"
+            value={intent.poolId}
+            onChange={event => set({ poolId: event.target.value })}
+          >
+            <option value="">choose</option>
+            {pools.map(pool => (
+              <option key={pool.id} value={pool.id}>
+                {pool.name} on {pool.systemName}: {formatBytes(provisionableBytes(pool) - pool.writtenBytes)} left,{' '}
+                {promised(pool)} promised{pool.state === 'fine' ? '' : `, ${pool.state}`}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Choice
+        label="Space"
+        value={intent.isThin ? 'thin' : 'thick'}
+        options={[
+          { value: 'thin', words: 'thin: taken as it is written' },
+          { value: 'thick', words: 'thick: taken at once' },
+        ]}
+        onChange={value => set({ isThin: value === 'thin' })}
+      />
+    </DraftFrame>
+  )
+}
+
+function promised(pool: Pool): string {
+  const capacity = provisionableBytes(pool)
+  return capacity === 0n ? 'nothing' : `${((Number(pool.provisionedBytes) / Number(capacity)) * 100).toFixed(0)}%`
+}

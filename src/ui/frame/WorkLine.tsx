@@ -1,0 +1,60 @@
+'use client'
+import Link from 'next/link'
+import { usePathname } from 'next/navigation'
+import type { EstateClock } from '@/core/clock'
+import { CommandList } from './CommandList'
+import { EstateTime } from './EstateTime'
+import { sections } from './sections'
+
+interface WorkLineProps {
+  readonly running: number
+  readonly clock: EstateClock
+  readonly administrator: string
+}
+
+/** The line along the top: the work in its order, what runs, the estate's time, search and account. */
+export function WorkLine({ running, clock, administrator }: WorkLineProps) {
+  const path = usePathname()
+  const isOn = (href: string) => (href === '/' ? path === '/' : path.startsWith(href))
+  const item = (href: string, words: string, figure?: number) => (
+    <Link
+      key={href}
+      href={href}
+      aria-current={isOn(href) ? 'page' : undefined}
+      className={`relative flex h-11 items-center px-[3px] no-underline ${isOn(href) ? 'font-semibold text-ink after:absolute after:inset-x-0 after:-bottom-px after:h-[2px] after:bg-action' : 'text-second hover:text-ink'}`}
+    >
+      {words}
+      {figure !== undefined && <span className="mono ml-[6px]">{figure}</span>}
+    </Link>
+  )
+  const [today, ...work] = sections
+  return (
+    <header className="flex h-11 shrink-0 items-center border-b border-rule px-5">
+      <Link href="/" className="mr-6 font-serif text-[19px] font-semibold tracking-[-.01em] text-ink no-underline">
+        Wendrel
+      </Link>
+      <nav aria-label="Work" className="flex items-center">
+        {today !== undefined && item(today.href, today.words)}
+        <span className="w-6" />
+        {work.map((section, index) => (
+          <span key={section.href} className="flex items-center">
+            {index > 0 && <i aria-hidden className="mx-2 h-px w-6 bg-rule" />}
+            {item(section.href, section.words)}
+          </span>
+        ))}
+        <span className="w-6" />
+        {item('/changes', 'Changes', running)}
+      </nav>
+      <span className="flex-1" />
+      <EstateTime clock={clock} />
+      <CommandList />
+      <Link
+        href="/account"
+        className="ml-4 max-w-[130px] truncate text-second no-underline hover:text-ink"
+        title="Your account, administrators, tokens and settings"
+      >
+        {administrator}
+      </Link>
+    </header>
+  )
+}

@@ -1,0 +1,2 @@
+export { Ladder } from './Ladder'
+export { rungText } from './rungText'

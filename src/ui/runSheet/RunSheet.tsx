@@ -1,0 +1,119 @@
+import { scaleLinear } from 'd3-scale'
+import type { Lane } from '@/core/plan'
+import { formatSeconds } from '@/core/units'
+
+const widthPixels = 760
+const namePixels = 210
+const lanePixels = 38
+
+interface RunSheetProps {
+  readonly lanes: readonly Lane[]
+  readonly nowSeconds: number | null
+  readonly proofFrom: number | null
+  readonly proofTo: number | null
+}
+
+const gravity: Readonly<Record<Lane['state'], string>> = {
+  waiting: 'waiting',
+  running: 'running',
+  done: 'done',
+  failed: 'failed',
+  undone: 'taken back',
+}
+
+/** The steps of a change as lanes in time: the forecast as an outline, what happened as fill. */
+export function RunSheet({ lanes, nowSeconds, proofFrom, proofTo }: RunSheetProps) {
+  const latest = Math.max(
+    1,
+    nowSeconds ?? 0,
+    proofTo ?? 0,
+    ...lanes.map(lane => Math.max(lane.forecastLatest, lane.to ?? 0)),
+  )
+  const x = scaleLinear([0, latest], [namePixels, widthPixels - 12]).nice()
+  const ticks = x.ticks(5)
+  const height = (lanes.length + (proofFrom === null ? 0 : 1)) * lanePixels + 22
+  const words = lanes
+    .map(lane => `${lane.words}: ${gravity[lane.state]}, ${Math.round(lane.doneRatio * 100)}%`)
+    .join('; ')
+  return (
+    <figure className="m-0">
+      <h3>
+        Run sheet <span>forecast outlined, range dashed, what happened filled; the systems' own time</span>
+      </h3>
+      <svg viewBox={`0 0 ${widthPixels} ${height}`} className="block w-full" role="img" aria-label={words}>
+        {ticks.map(tick => (
+          <g key={tick}>
+            <line x1={x(tick)} x2={x(tick)} y1={0} y2={height - 18} stroke="var(--rule-fine)" />
+            <text
+              x={x(tick)}
+              y={height - 5}
+              textAnchor={tick === 0 ? 'start' : 'middle'}
+              style={{ fill: 'var(--faint)', fontFamily: 'var(--font-mono)', fontSize: 10 }}
+            >
+              {tick === 0 ? 'start' : formatSeconds(tick)}
+            </text>
+          </g>
+        ))}
+        {lanes.map((lane, index) => (
+          <g key={lane.name} transform={`translate(0 ${index * lanePixels + 8})`}>
+            <text x={0} y={13} fontWeight={lane.state === 'running' ? 600 : 400}>
+              {lane.words.length > 34 ? `${lane.words.slice(0, 33)}…` : lane.words}
+              <title>{lane.words}</title>
+            </text>
+            <line
+              x1={x(lane.forecastTo)}
+              x2={x(lane.forecastLatest)}
+              y1={9}
+              y2={9}
+              stroke="var(--d4)"
+              strokeDasharray="3 3"
+            />
+            <rect
+              x={x(lane.forecastFrom)}
+              y={1}
+              width={Math.max(2, x(lane.forecastTo) - x(lane.forecastFrom))}
+              height={16}
+              fill="none"
+              stroke="var(--d4)"
+            />
+            {lane.from !== null && lane.to !== null && (
+              <rect
+                x={x(lane.from)}
+                y={3}
+                width={Math.max(2, x(lane.to) - x(lane.from))}
+                height={12}
+                fill={lane.state === 'failed' ? 'var(--now)' : lane.state === 'undone' ? 'var(--faint)' : 'var(--d4)'}
+                opacity={0.6}
+              />
+            )}
+          </g>
+        ))}
+        {proofFrom !== null && (
+          <g transform={`translate(0 ${lanes.length * lanePixels + 8})`}>
+            <text x={0} y={13}>
+              Prove it
+            </text>
+            <rect
+              x={x(proofFrom)}
+              y={3}
+              width={Math.max(2, x(proofTo ?? proofFrom) - x(proofFrom))}
+              height={12}
+              fill="var(--d1)"
+              opacity={0.7}
+            />
+          </g>
+        )}
+        {nowSeconds !== null && (
+          <line
+            x1={x(nowSeconds)}
+            x2={x(nowSeconds)}
+            y1={0}
+            y2={height - 18}
+            stroke="var(--action)"
+            strokeWidth={1.5}
+          />
+        )}
+      </svg>
+    </figure>
+  )
+}

@@ -1,0 +1,2 @@
+export { VolumeFilter } from './VolumeFilter'
+export { VolumeTable } from './VolumeTable'

@@ -1,4 +1,4 @@
-import Ajv from 'ajv/dist/2020'
+import Ajv from 'ajv/dist/2020.js'
 import type { ValidateFunction } from 'ajv'
 import { IntentRefused } from './errors'
 import { kindNamed } from './register'

@@ -1,5 +1,5 @@
 import type { ValidateFunction } from 'ajv'
-import Ajv from 'ajv/dist/2020'
+import Ajv from 'ajv/dist/2020.js'
 import { refusalOf, WendrelError } from '@/core/errors'
 import { operations, type OperationId } from '../api/v1/contract'
 import { AccessRefused, BadRequest } from './errors'
@@ -15,7 +15,7 @@ export interface Asked {
 
 type Handler = (
   request: Request,
-  route: { readonly params: Promise<Readonly<Record<string, string>>> },
+  route: { readonly params: Promise<Readonly<Record<string, string>> | undefined> },
 ) => Promise<Response>
 
 const ajv = new Ajv({ allErrors: true, formats: { bytes: true, uuid: true, uri: true, 'date-time': true } })
@@ -27,7 +27,7 @@ export function answer(operation: OperationId, work: (asked: Asked) => Promise<u
   return async (request, route) => {
     try {
       const who = operations[operation].isOpen === true ? { id: '', name: '' } : await asker(request.method)
-      const { id = '' } = await route.params
+      const id = (await route.params)?.['id'] ?? ''
       if (id !== '' && !isId(id)) throw new BadRequest('The id in the path is no UUID.')
       const body = await readBody(operation, request)
       const result = await work({ who, body, query: new URL(request.url).searchParams, id, request })

@@ -84,7 +84,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
     steps: [
       {
         name: 'create',
-        words: `Create ${intent.name} with ${groups.length} RAID group${groups.length === 1 ? '' : 's'}`,
+        words: `Create it with ${groups.length} RAID group${groups.length === 1 ? '' : 's'}`,
         forecast: ask,
         step: {
           step: 'create',

@@ -1,5 +1,5 @@
 import type { ValidateFunction } from 'ajv'
-import Ajv from 'ajv/dist/2020'
+import Ajv from 'ajv/dist/2020.js'
 import type { Host } from '@/ports'
 import { exchange, UnreadableAnswer } from '../http'
 import { HostRefused } from './errors'

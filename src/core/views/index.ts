@@ -1,3 +1,4 @@
+export { timelineOf, type Timeline } from './timelineOf'
 export type { ChangeRecord, EvidenceEntry, JournalEntry } from './ChangeRecord'
 export type { Hit } from './Hit'
 export type { SensorReading, SystemPage } from './SystemPage'

@@ -71,7 +71,9 @@ export async function keepOutcome(scope: Scope, changeId: string): Promise<void>
     scope,
     `insert into forecast_outcomes (change_id, kind, p10_seconds, p50_seconds, p90_seconds, actual_seconds)
      select id, kind, (plan #>> '{forecast,p10Seconds}')::float8, (plan #>> '{forecast,p50Seconds}')::float8, (plan #>> '{forecast,p90Seconds}')::float8,
-       extract(epoch from ended_estate_at - carried_out_estate_at)
+       -- what waits for requests takes the wall's time, what waits for drives the systems' own
+       case plan #>> '{forecast,boundBy}' when 'requests' then extract(epoch from ended_at - carried_out_at)
+         else extract(epoch from ended_estate_at - carried_out_estate_at) end
      from changes where id = $1 and state = 'proven' on conflict (change_id) do nothing`,
     [changeId],
   )

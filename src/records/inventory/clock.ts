@@ -3,6 +3,8 @@ import { row, run, type Scope } from '../database'
 
 const leastSpanSeconds = 1.5
 const wallToleranceSeconds = 5
+const steadyRatio = 0.2
+const newest = 0.2
 
 /** Notes what a system's clock said. The rate is what it gained between two looks; one that keeps the wall's time counts as it. */
 export async function noteClock(scope: Scope, systemId: string, wallAt: Date, systemAt: Date): Promise<void> {
@@ -15,8 +17,10 @@ export async function noteClock(scope: Scope, systemId: string, wallAt: Date, sy
   if (known?.clock_wall_at != null && span < leastSpanSeconds) return
   const gained = known?.clock_system_at == null ? span : (systemAt.getTime() - known.clock_system_at.getTime()) / 1000
   const measured = span === 0 ? 1 : gained / span
-  // A clock that answers within whole milliseconds over a second or more is known to about one part in a hundred.
-  const rate = Math.abs(measured - 1) < 0.05 ? 1 : measured < 10 ? Math.round(measured * 10) / 10 : Math.round(measured)
+  // One look errs by a hundredth or so, since an answer takes some milliseconds: looks that agree are averaged.
+  const isSteady = known !== undefined && Math.abs(measured / known.clock_rate - 1) < steadyRatio
+  const smoothed = isSteady ? known.clock_rate * (1 - newest) + measured * newest : measured
+  const rate = Math.abs(smoothed - 1) < 0.05 ? 1 : smoothed
   await run(scope, 'update systems set clock_wall_at = $2, clock_system_at = $3, clock_rate = $4 where id = $1', [
     systemId,
     wallAt.toISOString(),

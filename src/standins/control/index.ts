@@ -1,5 +1,5 @@
 import Fastify, { type FastifyInstance } from 'fastify'
-import Ajv from 'ajv/dist/2020'
+import Ajv from 'ajv/dist/2020.js'
 import { failDrive, type SimulatedArray } from '../array'
 import { faultKinds, type FaultKind, type FleetClock, type Faults } from '../fleet'
 

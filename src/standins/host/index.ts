@@ -1,5 +1,5 @@
 import Fastify, { type FastifyInstance } from 'fastify'
-import Ajv from 'ajv/dist/2020'
+import Ajv from 'ajv/dist/2020.js'
 import { HostRefused, type SimulatedHost } from './SimulatedHost'
 
 export { SimulatedHost, type HostModel } from './SimulatedHost'

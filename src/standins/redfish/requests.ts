@@ -1,4 +1,4 @@
-import Ajv from 'ajv/dist/2020'
+import Ajv from 'ajv/dist/2020.js'
 import type { FromSchema } from 'json-schema-to-ts'
 import { badValue, raidTypes } from '../array'
 

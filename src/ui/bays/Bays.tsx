@@ -107,7 +107,7 @@ function Bay({ place, drive, mark, isUpright, spareFill, isChosen, isHighlighted
         height={height}
         rx={1}
         fill={fill}
-        stroke={isHighlighted || isChosen === true ? 'var(--action)' : colour}
+        stroke={isHighlighted || (isChosen === true && mark === undefined) ? 'var(--action)' : colour}
         strokeWidth={isHighlighted || isChosen === true ? 2 : 1}
         opacity={drive.state === 'failed' ? 0.6 : 1}
       />

@@ -67,6 +67,8 @@ export function SystemBays({ enclosures, drives, pools, highlighted }: SystemBay
         pools={pools}
         sketchGroups={sketch?.groups.map(group => group.words) ?? []}
         spares={sketch?.spareDriveIds.length ?? 0}
+        media={new Set(drives.map(drive => drive.media))}
+        hasSpares={drives.some(drive => drive.role === 'spare')}
       />
     </>
   )
@@ -83,16 +85,16 @@ function markOf(drive: Drive, pools: readonly Pool[]): [string, BayMark][] {
   ]
 }
 
-/** What the colours and textures stand for; each is said in words on the bay itself too. */
-function Legend({
-  pools,
-  sketchGroups,
-  spares,
-}: {
+interface LegendProps {
   readonly pools: readonly Pool[]
   readonly sketchGroups: readonly string[]
   readonly spares: number
-}) {
+  readonly media: ReadonlySet<Drive['media']>
+  readonly hasSpares: boolean
+}
+
+/** What the colours and textures stand for; each is said in words on the bay itself too. */
+function Legend({ pools, sketchGroups, spares, media, hasSpares }: LegendProps) {
   const swatch = (colour: string) => (
     <i
       aria-hidden
@@ -122,9 +124,9 @@ function Legend({
         </span>
       ))}
       {spares > 0 && <span>▨ draft: {spares === 1 ? 'one spare' : `${spares} spares`}</span>}
-      <span>○ in a bay: disk</span>
-      <span>— in a bay: flash</span>
-      <span>▨ spare</span>
+      {media.has('HDD') && <span>○ disk</span>}
+      {media.has('SSD') && <span>— flash</span>}
+      {hasSpares && <span>▨ spare</span>}
     </div>
   )
 }

@@ -1,1 +1,2 @@
+export { DriveTable } from './DriveTable'
 export { SystemBays } from './SystemBays'

@@ -12,3 +12,4 @@ export {
   RemoveVolume,
   UnmapVolume,
 } from './VolumeDrafts'
+export { KeyedDraft } from './KeyedDraft'

@@ -136,8 +136,13 @@ async function planned(kind: string, intent: object, changeId: string | undefine
   return answer.ok ? { ok: true as const, value: { plan: answer.value.plan, id } } : answer
 }
 
+/** Drafts that got their id while their form was open in this page. */
+const madeHere = new Set<string>()
+export const isMadeHere = (id: string) => madeHere.has(id)
+
 /** The address names the draft, so that the page can be closed, sent on and opened again. */
 function keepInAddress(id: string): void {
+  madeHere.add(id)
   const address = new URL(window.location.href)
   address.searchParams.set('change', id)
   window.history.replaceState(null, '', address)

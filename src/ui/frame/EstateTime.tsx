@@ -17,7 +17,7 @@ export function EstateTime({ clock }: { readonly clock: EstateClock }) {
   return (
     <span className="mono whitespace-nowrap text-second" title={`The systems' own clock: ${time.toLocaleString()}`}>
       {words}
-      {clock.rate === 1 ? '' : ` ×${clock.rate}`}
+      {clock.rate === 1 ? '' : ` ×${clock.rate < 10 ? clock.rate.toFixed(1) : Math.round(clock.rate)}`}
     </span>
   )
 }

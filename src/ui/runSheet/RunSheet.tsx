@@ -1,17 +1,12 @@
 import { scaleLinear } from 'd3-scale'
 import type { Lane } from '@/core/plan'
+import type { Timeline } from '@/core/views'
 import { formatSeconds } from '@/core/units'
+import { timeTicks } from './timeTicks'
 
 const widthPixels = 760
 const namePixels = 210
 const lanePixels = 38
-
-interface RunSheetProps {
-  readonly lanes: readonly Lane[]
-  readonly nowSeconds: number | null
-  readonly proofFrom: number | null
-  readonly proofTo: number | null
-}
 
 const gravity: Readonly<Record<Lane['state'], string>> = {
   waiting: 'waiting',
@@ -22,15 +17,16 @@ const gravity: Readonly<Record<Lane['state'], string>> = {
 }
 
 /** The steps of a change as lanes in time: the forecast as an outline, what happened as fill. */
-export function RunSheet({ lanes, nowSeconds, proofFrom, proofTo }: RunSheetProps) {
+export function RunSheet({ timeline }: { readonly timeline: Timeline }) {
+  const { lanes, nowSeconds, proofFrom, proofTo, clock } = timeline
   const latest = Math.max(
     1,
     nowSeconds ?? 0,
     proofTo ?? 0,
     ...lanes.map(lane => Math.max(lane.forecastLatest, lane.to ?? 0)),
   )
-  const x = scaleLinear([0, latest], [namePixels, widthPixels - 12]).nice()
-  const ticks = x.ticks(5)
+  const x = scaleLinear([0, latest], [namePixels, widthPixels - 40])
+  const ticks = timeTicks(latest, 6)
   const height = (lanes.length + (proofFrom === null ? 0 : 1)) * lanePixels + 22
   const words = lanes
     .map(lane => `${lane.words}: ${gravity[lane.state]}, ${Math.round(lane.doneRatio * 100)}%`)
@@ -38,7 +34,11 @@ export function RunSheet({ lanes, nowSeconds, proofFrom, proofTo }: RunSheetProp
   return (
     <figure className="m-0">
       <h3>
-        Run sheet <span>forecast outlined, range dashed, what happened filled; the systems' own time</span>
+        Run sheet{' '}
+        <span>
+          forecast outlined, its range dashed, what happened filled
+          {clock === 'estate' ? ', by the systems’ own time' : ''}
+        </span>
       </h3>
       <svg viewBox={`0 0 ${widthPixels} ${height}`} className="block w-full" role="img" aria-label={words}>
         {ticks.map(tick => (

@@ -4,7 +4,7 @@ import { keptDraft } from '@/app/server/keptDraft'
 import { provisionableBytes } from '@/core/estate'
 import { formatBytes } from '@/core/units'
 import { drives, pools, sites, systems } from '@/records/queries'
-import { RegisterSystem } from '@/ui/drafts'
+import { KeyedDraft, RegisterSystem } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Bytes } from '@/ui/parts/Bytes'
 import { State } from '@/ui/parts/State'
@@ -29,7 +29,9 @@ export default async function Page({
   const kept = await keptDraft(change, 'register-system')
   const margin =
     draft === 'register-system' ? (
-      <RegisterSystem key={kept?.id ?? 'new'} sites={allSites} kept={kept} />
+      <KeyedDraft id={change}>
+        <RegisterSystem sites={allSites} kept={kept} />
+      </KeyedDraft>
     ) : (
       <Margin
         foot={

@@ -9,7 +9,15 @@ import { formatBytes } from '@/core/units'
 import { hostGroups, pools, systems, volumeList, volumePage } from '@/records/queries'
 import { ChangeState, HostCommands } from '@/ui/changes'
 import type { ChangeState as ChangeStateName } from '@/core/plan'
-import { BringBackVolume, ExpandVolume, MapVolume, ProvisionVolume, RemoveVolume, UnmapVolume } from '@/ui/drafts'
+import {
+  KeyedDraft,
+  BringBackVolume,
+  ExpandVolume,
+  MapVolume,
+  ProvisionVolume,
+  RemoveVolume,
+  UnmapVolume,
+} from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ago } from '@/ui/parts/Ago'
 import { Bytes } from '@/ui/parts/Bytes'
@@ -94,7 +102,11 @@ async function marginFor({ draft, change, sel, pool }: Search): Promise<ReactNod
       keptDraft(change, draft),
     ])
     const named = allPools.map(each => ({ ...each, systemName: byId(allSystems, each.systemId)?.name ?? '' }))
-    return <ProvisionVolume key={kept?.id ?? 'new'} pools={named} groups={groups} kept={kept} poolId={pool} />
+    return (
+      <KeyedDraft id={change}>
+        <ProvisionVolume pools={named} groups={groups} kept={kept} poolId={pool} />
+      </KeyedDraft>
+    )
   }
   if (page !== undefined && draft !== undefined) {
     const form = await volumeDraft(draft, change, page)
@@ -110,26 +122,42 @@ async function volumeDraft(
 ): Promise<ReactNode> {
   const scope = { database: context().database }
   const kept = await keptDraft(change, draft)
-  const key = kept?.id ?? `${draft}/${volume.id}`
   const groups = await hostGroups(scope)
   switch (draft) {
     case 'map-volume':
-      return <MapVolume key={key} volume={volume} groups={groups} kept={kept} />
+      return (
+        <KeyedDraft id={change} of={volume.id}>
+          <MapVolume volume={volume} groups={groups} kept={kept} />
+        </KeyedDraft>
+      )
     case 'unmap-volume':
       return (
-        <UnmapVolume
-          key={key}
-          volume={volume}
-          groups={groups.filter(group => mappings.some(mapping => mapping.hostGroupId === group.id))}
-          kept={kept}
-        />
+        <KeyedDraft id={change} of={volume.id}>
+          <UnmapVolume
+            volume={volume}
+            groups={groups.filter(group => mappings.some(mapping => mapping.hostGroupId === group.id))}
+            kept={kept}
+          />
+        </KeyedDraft>
       )
     case 'expand-volume':
-      return <ExpandVolume key={key} volume={volume} kept={kept} />
+      return (
+        <KeyedDraft id={change} of={volume.id}>
+          <ExpandVolume volume={volume} kept={kept} />
+        </KeyedDraft>
+      )
     case 'remove-volume':
-      return <RemoveVolume key={key} volume={volume} kept={kept} />
+      return (
+        <KeyedDraft id={change} of={volume.id}>
+          <RemoveVolume volume={volume} kept={kept} />
+        </KeyedDraft>
+      )
     case 'bring-back-volume':
-      return <BringBackVolume key={key} volume={volume} groups={groups} kept={kept} />
+      return (
+        <KeyedDraft id={change} of={volume.id}>
+          <BringBackVolume volume={volume} groups={groups} kept={kept} />
+        </KeyedDraft>
+      )
     default:
       return undefined
   }

@@ -4,7 +4,7 @@ import { keptDraft } from '@/app/server/keptDraft'
 import { byId, poolLadder, provisionableBytes, type Pool, type System } from '@/core/estate'
 import { formatBytes, tebibytes } from '@/core/units'
 import { drives, pools, systems } from '@/records/queries'
-import { RemovePool } from '@/ui/drafts'
+import { KeyedDraft, RemovePool } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/ladder'
 import { State } from '@/ui/parts/State'
@@ -40,13 +40,9 @@ export default async function Page({
     draft === 'choose-system' ? (
       <ChooseSystem systems={allSystems} free={await freeDrives(allSystems)} />
     ) : draft === 'remove-pool' && selected !== undefined ? (
-      <RemovePool
-        key={kept?.id ?? selected.id}
-        systemId={selected.systemId}
-        poolId={selected.id}
-        name={selected.name}
-        kept={kept}
-      />
+      <KeyedDraft id={change}>
+        <RemovePool systemId={selected.systemId} poolId={selected.id} name={selected.name} kept={kept} />
+      </KeyedDraft>
     ) : (
       <PoolMargin pool={selected} system={byId(allSystems, selected?.systemId)} />
     )

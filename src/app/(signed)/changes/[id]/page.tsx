@@ -5,10 +5,8 @@ import { context } from '@/app/server/context'
 import { draftHref } from '@/app/server/keptDraft'
 import { kindNamed } from '@/changes'
 import { linuxCommands } from '@/core/hosts'
-import { runSheet, type JournalMark } from '@/core/plan'
-import { forecastDuring } from '@/core/transfer'
 import { formatSeconds, formatSecondsRange } from '@/core/units'
-import type { ChangeRecord, JournalEntry } from '@/core/views'
+import { timelineOf, type ChangeRecord, type JournalEntry, type Timeline } from '@/core/views'
 import { estateNow } from '@/drafting'
 import { changeById, evidenceOf, journalOf } from '@/records/changes'
 import { volumePage } from '@/records/queries'
@@ -26,28 +24,8 @@ export default async function Page({ params }: { readonly params: Promise<{ read
   const scope = { database: context().database }
   const change = /^[0-9a-f-]{36}$/.test(id) ? await changeById(scope, id) : undefined
   if (change === undefined) notFound()
-  const [journal, evidence, now] = await Promise.all([journalOf(scope, id), evidenceOf(scope, id), estateNow(scope)])
-  const isBegun = change.carriedOutEstateAt !== null
-  const seconds = (at: string) => Math.max(0, (Date.parse(at) - Date.parse(change.carriedOutEstateAt ?? at)) / 1000)
-  const nowSeconds =
-    change.state === 'running'
-      ? Math.max(0, (now.getTime() - Date.parse(change.carriedOutEstateAt ?? now.toISOString())) / 1000)
-      : null
-  const marks: JournalMark[] = journal.map(entry => ({
-    stepIndex: entry.stepIndex,
-    event: entry.event,
-    atSeconds: seconds(entry.estateAt),
-    ...(entry.doneRatio === null ? {} : { doneRatio: entry.doneRatio }),
-  }))
-  const lanes = runSheet(
-    change.plan,
-    marks,
-    nowSeconds ?? (change.endedEstateAt === null ? 0 : seconds(change.endedEstateAt)),
-  )
-  const allDone = lanes.every(lane => lane.state === 'done')
-  const proofFrom = allDone ? Math.max(0, ...lanes.map(lane => lane.to ?? 0)) : null
-  const proofTo =
-    change.state === 'running' ? nowSeconds : change.endedEstateAt === null ? null : seconds(change.endedEstateAt)
+  const [journal, evidence, estate] = await Promise.all([journalOf(scope, id), evidenceOf(scope, id), estateNow(scope)])
+  const timeline = timelineOf(change, journal, { wall: new Date(), estate })
   const canReverse =
     change.state === 'proven' &&
     kindNamed(change.kind).reverse(change.intent, change.facts as Readonly<Record<string, string>>) !== undefined
@@ -66,7 +44,7 @@ export default async function Page({ params }: { readonly params: Promise<{ read
         <span className="mono text-second">No. {change.number}</span>
       </Title>
       <p className="sentence">
-        <b>{sentenceOf(change)}</b> {isBegun ? outcomeWords(change, nowSeconds, marks) : ''}
+        <b>{sentenceOf(change)}</b> {outcomeWords(change, timeline)}
       </p>
       {change.differences.length > 0 && (
         <div role="alert" className="refusal">
@@ -78,8 +56,8 @@ export default async function Page({ params }: { readonly params: Promise<{ read
       )}
       {change.refusal !== null && change.state !== 'running' && <Refusal refusal={change.refusal} />}
       {change.stands !== null && <div className="advice">{change.stands}</div>}
-      <RunSheet lanes={lanes} nowSeconds={nowSeconds} proofFrom={proofFrom} proofTo={proofTo} />
-      {isBegun && <Steps journal={journal} change={change} />}
+      <RunSheet timeline={timeline} />
+      {journal.length > 0 && <Steps journal={journal} change={change} />}
       {change.state === 'proven' && <Commands change={change} />}
     </Frame>
   )
@@ -103,24 +81,18 @@ function sentenceOf(change: ChangeRecord): string {
   }
 }
 
-function outcomeWords(change: ChangeRecord, nowSeconds: number | null, marks: readonly JournalMark[]): string {
-  const { forecast } = change.plan
+function outcomeWords(
+  { plan: { forecast } }: ChangeRecord,
+  { nowSeconds, tookSeconds, left, clock }: Timeline,
+): string {
   const range = formatSecondsRange(forecast.p10Seconds, forecast.p90Seconds)
   if (nowSeconds === null) {
-    const took =
-      change.endedEstateAt === null || change.carriedOutEstateAt === null
-        ? 0
-        : (Date.parse(change.endedEstateAt) - Date.parse(change.carriedOutEstateAt)) / 1000
-    return `It took ${formatSeconds(took)}; the forecast was ${range}, with ${formatSeconds(forecast.p50Seconds)} in the middle.`
+    if (tookSeconds === null) return `Forecast: ${range}.`
+    return `It took ${formatSeconds(tookSeconds)}; the forecast was ${range}, with ${formatSeconds(forecast.p50Seconds)} in the middle.`
   }
-  const step = marks.at(-1)?.stepIndex
-  const samples = marks
-    .filter(mark => mark.stepIndex === step && (mark.doneRatio !== undefined || mark.event === 'begun'))
-    .map(mark => ({ atSeconds: mark.atSeconds, doneRatio: mark.doneRatio ?? 0 }))
-  const left = forecastDuring(samples)
-  return left === undefined
-    ? `Forecast: ${range}.`
-    : `By its pace now, this step ends in ${formatSecondsRange(left.p10Seconds, left.p90Seconds)} of the systems' time; all was forecast to take ${range}.`
+  if (left === undefined) return `Forecast: ${range}.`
+  const whose = clock === 'estate' ? ' of the systems’ time' : ''
+  return `By its pace now, this step ends in ${formatSecondsRange(left.p10Seconds, left.p90Seconds)}${whose}; all was forecast to take ${range}.`
 }
 
 function Steps({ journal, change }: { readonly journal: readonly JournalEntry[]; readonly change: ChangeRecord }) {
@@ -178,7 +150,7 @@ function ChangeMargin({
   readonly evidenceCount: number
   readonly canReverse: boolean
 }) {
-  const volumeId = change.facts['volumeId']
+  const { volumeId, systemId } = change.facts
   return (
     <Margin>
       <h2>
@@ -188,6 +160,13 @@ function ChangeMargin({
         by {change.madeBy}, drafted <Ago at={change.madeAt} />
       </div>
       <ChangeActions change={change} draftHref={draftHref(change)} canReverse={canReverse} />
+      {typeof systemId === 'string' && change.kind === 'register-system' && change.state === 'proven' && (
+        <p>
+          <Link className="button" href={`/build/systems/${systemId}`}>
+            Open the system
+          </Link>
+        </p>
+      )}
       {typeof volumeId === 'string' && volumeId !== '' && change.state === 'proven' && (
         <p>
           <Link className="textlink" href={`/provision?sel=${volumeId}`}>

@@ -3,7 +3,7 @@ import { context } from '@/app/server/context'
 import { keptDraft } from '@/app/server/keptDraft'
 import { byId } from '@/core/estate'
 import { hostGroups, hosts } from '@/records/queries'
-import { RegisterHost } from '@/ui/drafts'
+import { KeyedDraft, RegisterHost } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Copied } from '@/ui/parts/Copied'
 import { State } from '@/ui/parts/State'
@@ -22,7 +22,9 @@ export default async function Page({
   const blind = all.filter(host => host.initiators.length === 0)
   const margin =
     draft === 'register-host' ? (
-      <RegisterHost key={kept?.id ?? 'new'} groups={groups} kept={kept} />
+      <KeyedDraft id={change}>
+        <RegisterHost groups={groups} kept={kept} />
+      </KeyedDraft>
     ) : (
       <Margin
         foot={

@@ -6,8 +6,8 @@ import { poolLadder, suffixOf, unassignedBytes, estateLadder, type Drive } from 
 import type { SystemPage } from '@/core/views'
 import { formatBytes } from '@/core/units'
 import { systemPage } from '@/records/queries'
-import { SystemBays } from '@/ui/bays'
-import { CreatePool, PoolChoice } from '@/ui/drafts'
+import { DriveTable, SystemBays } from '@/ui/bays'
+import { CreatePool, KeyedDraft, PoolChoice } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/ladder'
 import { Ago } from '@/ui/parts/Ago'
@@ -30,42 +30,44 @@ export default async function Page({ params, searchParams }: PageProps) {
   const isDrafting = draft === 'create-pool'
   const free = drives.filter(each => each.role === 'unassigned' && each.state === 'fine')
   const margin = isDrafting ? (
-    <CreatePool key={kept?.id ?? 'new'} system={system} drives={drives} kept={kept} />
+    <CreatePool system={system} drives={drives} kept={kept} />
   ) : (
     <SystemMargin page={page} drive={drives.find(each => each.id === drive)} />
   )
   return (
-    <PoolChoice
-      key={isDrafting ? (kept?.id ?? 'new') : 'none'}
-      isOpen={isDrafting}
-      initial={Array.isArray(kept?.intent['driveIds']) ? (kept.intent['driveIds'] as string[]) : []}
-    >
-      <Frame margin={margin}>
-        <Title words={system.name}>
-          <SubSections of={buildParts} />
-        </Title>
-        <p className="sentence">
-          <b>{system.reach === 'answering' ? `${system.name} answers.` : `${system.name} does not answer.`}</b>{' '}
-          {pools.length === 0
-            ? 'No pool has been built on it yet'
-            : `${pools.length === 1 ? 'One pool' : `${pools.length} pools`}`}
-          {free.length > 0
-            ? `; ${free.length} of its ${drives.length} drives are free for one.`
-            : `; all of its ${drives.length} drives are in use.`}
-        </p>
-        <SystemBays enclosures={enclosures} drives={drives} pools={pools} highlighted={drive} />
-        {!isDrafting && pools.length > 0 && (
-          <Ladder
-            title="From raw to free"
-            rungs={(pools.length === 1 && free.length === 0 && pools[0] !== undefined
-              ? poolLadder(pools[0])
-              : estateLadder(pools, unassignedBytes(drives))
-            ).map(rungText)}
-            width={620}
-          />
-        )}
-      </Frame>
-    </PoolChoice>
+    <KeyedDraft id={isDrafting ? change : 'none'} of={system.id}>
+      <PoolChoice
+        isOpen={isDrafting}
+        initial={Array.isArray(kept?.intent['driveIds']) ? (kept.intent['driveIds'] as string[]) : []}
+      >
+        <Frame margin={margin}>
+          <Title words={system.name}>
+            <SubSections of={buildParts} />
+          </Title>
+          <p className="sentence">
+            <b>{system.reach === 'answering' ? `${system.name} answers.` : `${system.name} does not answer.`}</b>{' '}
+            {pools.length === 0
+              ? 'No pool has been built on it yet'
+              : `${pools.length === 1 ? 'One pool' : `${pools.length} pools`}`}
+            {free.length > 0
+              ? `; ${free.length} of its ${drives.length} drives are free for one.`
+              : `; all of its ${drives.length} drives are in use.`}
+          </p>
+          <SystemBays enclosures={enclosures} drives={drives} pools={pools} highlighted={drive} />
+          {!isDrafting && pools.length > 0 && (
+            <Ladder
+              title="From raw to free"
+              rungs={(pools.length === 1 && free.length === 0 && pools[0] !== undefined
+                ? poolLadder(pools[0])
+                : estateLadder(pools, unassignedBytes(drives))
+              ).map(rungText)}
+              width={620}
+            />
+          )}
+          {!isDrafting && <DriveTable drives={drives} pools={pools} systemId={system.id} selected={drive} />}
+        </Frame>
+      </PoolChoice>
+    </KeyedDraft>
   )
 }
 

@@ -1,0 +1,53 @@
+import { runSheet, type JournalMark, type Lane } from '../plan'
+import { forecastDuring, type RemainingTime } from '../transfer'
+import type { ChangeRecord, JournalEntry } from './ChangeRecord'
+
+/** A change laid out in time; all in seconds since it was carried out. */
+export interface Timeline {
+  readonly lanes: readonly Lane[]
+  /** Null for a change that does not run. */
+  readonly nowSeconds: number | null
+  readonly proofFrom: number | null
+  readonly proofTo: number | null
+  readonly tookSeconds: number | null
+  /** What is left of the running step by its own pace; undefined while that is not known. */
+  readonly left: RemainingTime | undefined
+  /** Which time all this is in: what waits for requests takes the wall's, what waits for drives the systems' own. */
+  readonly clock: 'wall' | 'estate'
+}
+
+/** @param now the wall's time and the estate's at the same moment */
+export function timelineOf(
+  change: ChangeRecord,
+  journal: readonly JournalEntry[],
+  now: { readonly wall: Date; readonly estate: Date },
+): Timeline {
+  const clock = change.plan.forecast.boundBy === 'requests' ? 'wall' : 'estate'
+  const beganAt = clock === 'wall' ? change.carriedOutAt : change.carriedOutEstateAt
+  const endedAt = clock === 'wall' ? change.endedAt : change.endedEstateAt
+  const seconds = (at: string | Date) => Math.max(0, (new Date(at).getTime() - Date.parse(beganAt ?? '')) / 1000)
+  const nowSeconds =
+    change.state === 'running' && beganAt !== null ? seconds(clock === 'wall' ? now.wall : now.estate) : null
+  const tookSeconds = beganAt === null || endedAt === null ? null : seconds(endedAt)
+  const marks: JournalMark[] = journal.map(entry => ({
+    stepIndex: entry.stepIndex,
+    event: entry.event,
+    atSeconds: seconds(clock === 'wall' ? entry.at : entry.estateAt),
+    ...(entry.doneRatio === null ? {} : { doneRatio: entry.doneRatio }),
+  }))
+  const lanes = runSheet(change.plan, marks, nowSeconds ?? tookSeconds ?? 0)
+  const isProving = lanes.every(lane => lane.state === 'done')
+  const step = marks.at(-1)?.stepIndex
+  const samples = marks
+    .filter(mark => mark.stepIndex === step && (mark.doneRatio !== undefined || mark.event === 'begun'))
+    .map(mark => ({ atSeconds: mark.atSeconds, doneRatio: mark.doneRatio ?? 0 }))
+  return {
+    lanes,
+    nowSeconds,
+    proofFrom: isProving ? Math.max(0, ...lanes.map(lane => lane.to ?? 0)) : null,
+    proofTo: isProving ? (nowSeconds ?? tookSeconds) : null,
+    tookSeconds,
+    left: nowSeconds === null ? undefined : forecastDuring(samples),
+    clock,
+  }
+}

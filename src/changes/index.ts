@@ -1,5 +1,4 @@
 export type { ChangeKind, Evidence, Facts } from './ChangeKind'
 export { planIntent } from './planIntent'
-export { IntentRefused, UnknownKind } from './errors'
 export { readIntent } from './readIntent'
 export { kindNamed, kinds } from './register'

@@ -51,7 +51,7 @@ async function readBody(operation: OperationId, request: Request): Promise<Reado
 }
 
 /** JSON in which bytes are decimal text. */
-export const json = (value: unknown, status = 200) =>
+const json = (value: unknown, status = 200) =>
   new Response(
     JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? `${each}` : each)),
     { status, headers: { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' } },

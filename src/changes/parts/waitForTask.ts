@@ -3,7 +3,7 @@ import { WendrelError } from '@/core/errors'
 import type { ChangePorts, StorageSystem } from '@/ports'
 
 /** The system gave up the work that it had taken on. */
-export class TaskFailed extends WendrelError {
+class TaskFailed extends WendrelError {
   readonly code = 'change.task-failed'
   constructor(words: string, why: string) {
     super({

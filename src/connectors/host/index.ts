@@ -4,8 +4,6 @@ import type { Host } from '@/ports'
 import { exchange, UnreadableAnswer } from '../http'
 import { HostRefused } from './errors'
 
-export { HostRefused } from './errors'
-
 const ajv = new Ajv()
 const text = { type: 'string', maxLength: 4096 }
 const isIdentity = ajv.compile<{ name: string; operatingSystem: string; initiators: string[] }>({

@@ -1,2 +1,2 @@
 export { exchange, type Endpoint, type Exchanged } from './exchange'
-export { AnswerLate, CertificateChanged, NotReached, UnreadableAnswer } from './errors'
+export { UnreadableAnswer } from './errors'

@@ -25,7 +25,7 @@ export interface DomainLayout {
 }
 
 /** Pieces in a stripe, each on a domain of its own (count). */
-export const piecesInStripe = (scheme: SpreadScheme) =>
+const piecesInStripe = (scheme: SpreadScheme) =>
   scheme.kind === 'mirror' ? scheme.copies : scheme.dataPieces + scheme.parityPieces
 
 /**

@@ -4,7 +4,7 @@ import { score, type ScoredJob } from '../transfer'
 import { UnknownSubject } from './errors'
 
 /** Bytes and counts leave as decimal text, as they stand in the files of worked cases. */
-export function asWorkedCase(value: unknown): unknown {
+function asWorkedCase(value: unknown): unknown {
   if (typeof value === 'bigint') return value.toString()
   if (Array.isArray(value)) return value.map(asWorkedCase)
   if (typeof value !== 'object' || value === null) return value

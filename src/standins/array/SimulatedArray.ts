@@ -1,5 +1,5 @@
 import { shareOf } from '@/core/layout'
-import { Faults, FleetClock, seededHex, type Entry, type Store } from '../fleet'
+import { type Faults, type FleetClock, seededHex, type Entry, type Store } from '../fleet'
 import type {
   ArrayModel,
   ConnectionEntity,
@@ -103,7 +103,7 @@ export class SimulatedArray {
     const rawBytes = [...drives.values()].reduce((sum, drive) => sum + BigInt(drive.capacityBytes), 0n)
     const metadataBytes = shareOf(rawBytes, metadataRatio)
     const pool: PoolEntity = {
-      id: this.#nextId('pools', request.name),
+      id: this.nextId('pools', request.name),
       name: request.name,
       description: request.description,
       raidType: request.raidType,
@@ -178,7 +178,7 @@ export class SimulatedArray {
         'Ask for less, or for a thin volume.',
       )
     }
-    const id = this.#nextId('volumes', request.name)
+    const id = this.nextId('volumes', request.name)
     const volume: VolumeEntity = {
       id,
       poolId: pool.id,
@@ -234,68 +234,6 @@ export class SimulatedArray {
     this.blocks.forget(id)
   }
 
-  addEndpoint(initiator: string): EndpointEntity {
-    const known = this.all('endpoints').find(endpoint => endpoint.initiator === initiator)
-    if (known !== undefined) return known
-    const endpoint = { id: this.#nextId('endpoints', initiator), initiator }
-    this.store.commit([this.entry('endpoints', endpoint)])
-    return endpoint
-  }
-
-  addGroup(name: string, description: string, endpointIds: readonly string[]): GroupEntity {
-    if (this.all('groups').some(group => group.name === name))
-      throw conflict(`Group ${name} was not made.`, 'It exists.', 'Use it.')
-    endpointIds.forEach(id => this.one('endpoints', id))
-    const group = { id: this.#nextId('groups', name), name, description, endpointIds }
-    this.store.commit([this.entry('groups', group)])
-    return group
-  }
-
-  setGroupMembers(id: string, endpointIds: readonly string[]): void {
-    endpointIds.forEach(each => this.one('endpoints', each))
-    this.store.commit([this.entry('groups', { ...this.one('groups', id), endpointIds })])
-  }
-
-  connect(groupId: string, volumeId: string, description: string): ConnectionEntity {
-    const group = this.one('groups', groupId)
-    const volume = this.one('volumes', volumeId)
-    const ofGroup = this.all('connections').filter(connection => connection.groupId === groupId)
-    if (ofGroup.some(connection => connection.volumeId === volumeId)) {
-      throw conflict(`${volume.name} was not mapped.`, `It is mapped to ${group.name} already.`, 'Use that mapping.')
-    }
-    let lun = 0
-    while (ofGroup.some(connection => connection.lun === lun)) lun += 1
-    const connection = {
-      id: this.#nextId('connections', `${groupId}/${volumeId}`),
-      description,
-      groupId,
-      volumeId,
-      lun,
-    }
-    this.store.commit([this.entry('connections', connection)])
-    return connection
-  }
-
-  disconnect(id: string): void {
-    this.one('connections', id)
-    this.store.commit([this.gone('connections', id)])
-  }
-
-  /** What an initiator that has logged in is shown: the volumes mapped to a group that holds it, and nothing else. */
-  visibleTo(initiator: string): { readonly volume: VolumeEntity; readonly lun: number }[] {
-    const endpoint = this.all('endpoints').find(each => each.initiator === initiator)
-    if (endpoint === undefined) return []
-    const groups = new Set(
-      this.all('groups')
-        .filter(group => group.endpointIds.includes(endpoint.id))
-        .map(group => group.id),
-    )
-    return this.all('connections')
-      .filter(connection => groups.has(connection.groupId))
-      .map(connection => ({ volume: this.one('volumes', connection.volumeId), lun: connection.lun }))
-      .filter(({ volume }) => volume.isReady)
-  }
-
   task(
     name: string,
     work: TaskEntity['work'],
@@ -305,7 +243,7 @@ export class SimulatedArray {
   ): TaskEntity {
     const kind = work === 'zero-volume' ? 'Volumes' : 'StoragePools'
     return {
-      id: this.#nextId('tasks', name),
+      id: this.nextId('tasks', name),
       name,
       targetUri: `/redfish/v1/Storage/1/${kind}`,
       method: 'POST',
@@ -341,7 +279,7 @@ export class SimulatedArray {
   }
 
   /** Ids are never used twice: they follow a counter that only grows. */
-  #nextId(kind: string, name: string): string {
+  nextId(kind: string, name: string): string {
     const counters = this.store.one<{ last: number }>(`${this.model.name}/counters`, kind) ?? { last: 0 }
     this.store.put(`${this.model.name}/counters`, kind, { last: counters.last + 1 })
     return kind === 'tasks' || kind === 'connections'

@@ -1,4 +1,5 @@
 export { SimulatedArray, extentBytes, type PoolRequest, type VolumeRequest } from './SimulatedArray'
+export * as hostAccess from './hostAccess'
 export { BlockStore } from './BlockStore'
 export { doneRatio, failDrive, work } from './work'
 export { Refused, badValue, notFound } from './Refused'

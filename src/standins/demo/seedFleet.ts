@@ -1,6 +1,6 @@
 import { layGroups } from '../array/layGroups'
 import type { DriveEntity, PoolEntity, VolumeEntity } from '../array'
-import { SimulatedArray } from '../array'
+import { hostAccess, type SimulatedArray } from '../array'
 import { seededHex, seededNumber } from '../fleet'
 import { shareOf } from '@/core/layout'
 
@@ -59,6 +59,17 @@ function drive(array: SimulatedArray, kind: DriveKind, enclosureId: string, bay:
   }
 }
 
+/** Who has been using bittern for years: group, initiator, volumes. */
+const inUse: readonly (readonly [string, string, readonly string[]])[] = [
+  [
+    'ct-scans',
+    'iqn.2019-04.example.marrowfield:scanner-gate',
+    ['ct-scans-raw-01', 'ct-scans-raw-02', 'ct-scans-derived-01'],
+  ],
+  ['ticket-desk', 'iqn.2019-04.example.marrowfield:tickets', ['ticket-desk-01']],
+  ['reading-room', 'iqn.2019-04.example.marrowfield:desk-1', ['reading-room-image-01']],
+]
+
 const bays = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, index) => from + index)
 const gibibyte = 1024n ** 3n
 
@@ -105,6 +116,11 @@ export function seedBittern(array: SimulatedArray): void {
     array.entry('pools', fast),
     ...volumes.map(each => array.entry('volumes', each)),
   ])
+  for (const [group, initiator, names] of inUse) {
+    const endpoint = hostAccess.addEndpoint(array, initiator)
+    const { id } = hostAccess.addGroup(array, group, '', [endpoint.id])
+    for (const name of names) hostAccess.connect(array, id, name, '')
+  }
 }
 
 function pool(

@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto'
 import { WendrelError, type Refusal } from '@/core/errors'
-import type { SimulatedArray } from '../array'
-import type { VolumeEntity } from '../array'
+import { hostAccess, type SimulatedArray, type VolumeEntity } from '../array'
 import { seededHex, type Store } from '../fleet'
 
 export interface HostModel {
@@ -125,7 +124,9 @@ export class SimulatedHost {
     return this.arrays
       .filter(array => array.model.ports.some(port => this.state.logins.includes(port.target)))
       .flatMap(array =>
-        this.model.initiators.flatMap(initiator => array.visibleTo(initiator).map(seen => ({ array, ...seen }))),
+        this.model.initiators.flatMap(initiator =>
+          hostAccess.visibleTo(array, initiator).map(seen => ({ array, ...seen })),
+        ),
       )
   }
 

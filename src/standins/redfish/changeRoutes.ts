@@ -1,5 +1,5 @@
 import type { FastifyInstance, FastifyReply } from 'fastify'
-import type { SimulatedArray, TaskEntity } from '../array'
+import { hostAccess, type SimulatedArray, type TaskEntity } from '../array'
 import { matchOrRefuse } from './answering'
 import {
   idIn,
@@ -88,23 +88,26 @@ export function changeRoutes(server: FastifyInstance, array: SimulatedArray, ses
   })
 
   server.post(`${root}/Fabrics/SAN/Endpoints`, ({ body }, reply) => {
-    const endpoint = array.addEndpoint(readEndpoint(body).Identifiers[0]?.DurableName ?? '')
+    const endpoint = hostAccess.addEndpoint(array, readEndpoint(body).Identifiers[0]?.DurableName ?? '')
     return created(reply, resources.initiatorEndpoint(endpoint.id, endpoint.initiator))
   })
   server.post(`${root}/Fabrics/SAN/EndpointGroups`, ({ body }, reply) => {
     const wanted = readGroup(body)
     return created(
       reply,
-      resources.endpointGroup(array.addGroup(wanted.Name, wanted.Description ?? '', wanted.Endpoints.map(idIn))),
+      resources.endpointGroup(
+        hostAccess.addGroup(array, wanted.Name, wanted.Description ?? '', wanted.Endpoints.map(idIn)),
+      ),
     )
   })
   server.patch<{ Params: Params }>(`${root}/Fabrics/SAN/EndpointGroups/:a`, ({ body, params }, reply) => {
-    array.setGroupMembers(params.a, readGroupChange(body).Endpoints.map(idIn))
+    hostAccess.setGroupMembers(array, params.a, readGroupChange(body).Endpoints.map(idIn))
     return reply.send(resources.endpointGroup(array.one('groups', params.a)))
   })
   server.post(`${root}/Fabrics/SAN/Connections`, ({ body }, reply) => {
     const wanted = readConnection(body)
-    const made = array.connect(
+    const made = hostAccess.connect(
+      array,
       idIn(wanted.Links.InitiatorEndpointGroups[0]),
       idIn(wanted.VolumeInfo[0]?.Volume),
       wanted.Description ?? '',
@@ -112,7 +115,7 @@ export function changeRoutes(server: FastifyInstance, array: SimulatedArray, ses
     return created(reply, resources.connection(made))
   })
   server.delete<{ Params: Params }>(`${root}/Fabrics/SAN/Connections/:a`, ({ params }, reply) => {
-    array.disconnect(params.a)
+    hostAccess.disconnect(array, params.a)
     return reply.code(204).send()
   })
 }

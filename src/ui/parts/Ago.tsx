@@ -15,7 +15,7 @@ export function Ago({ at }: { readonly at: string }) {
   const date = new Date(at)
   // The server does not know the reader's zone: it writes the instant, and the browser replaces it.
   if (now === 0) return <time dateTime={at}>{at.slice(0, 16).replace('T', ' ')}</time>
-  const seconds = (Date.now() - date.getTime()) / 1000
+  const seconds = (now * everyMilliseconds - date.getTime()) / 1000
   return (
     <time dateTime={at} title={date.toLocaleString()}>
       {seconds < 5 ? 'just now' : `${formatSeconds(seconds)} ago`}

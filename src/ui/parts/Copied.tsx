@@ -22,7 +22,7 @@ export function Copied({
       type="button"
       onClick={() => void copy()}
       title={`Copy ${text}`}
-      className={`mono cursor-copy border-0 bg-transparent p-0 text-left break-all ${className}`}
+      className={`mono cursor-copy border-0 bg-transparent p-0 text-left [overflow-wrap:anywhere] ${className}`}
     >
       {shown ?? text}
       <span aria-live="polite" className="text-faint">

@@ -7,7 +7,7 @@ const longestPauseMilliseconds = 15_000
 const passing = new Set(['connection.not-reached', 'connection.answer-late', 'connection.unreadable-answer'])
 
 /** Whether what went wrong may be over in a while: the system does not answer, is busy, or answers nonsense. */
-export const isPassing = (cause: unknown) =>
+const isPassing = (cause: unknown) =>
   passing.has(refusalOf(cause).code) ||
   (cause instanceof RequestRefused && (cause.status >= 500 || cause.status === 429))
 

@@ -215,7 +215,7 @@ function VolumeMargin({ page }: { readonly page: VolumePage | undefined }) {
           <State gravity="fine">in use</State>
         ) : (
           <State gravity="soon">
-            in holding until {volume.holdingUntil?.slice(0, 16).replace('T', ' ')} by the systems' clock
+            in holding until {volume.holdingUntil?.slice(0, 16).replace('T', ' ')} by the systems’ clock
           </State>
         )}
       </div>

@@ -1,0 +1,51 @@
+/** @type {import('dependency-cruiser').IConfiguration} */
+module.exports = {
+  forbidden: [
+    {
+      name: 'no-cycles',
+      severity: 'error',
+      comment: 'A cycle has no first file to read.',
+      from: {},
+      to: { circular: true },
+    },
+    {
+      name: 'no-orphans',
+      severity: 'error',
+      from: {
+        orphan: true,
+        pathNot: ['(^|/)(page|layout|route|error|not-found)\\.tsx?$', '\\.test\\.tsx?$', '\\.d\\.ts$', 'testing/'],
+      },
+      to: {},
+    },
+    { name: 'core-is-alone', severity: 'error', from: { path: '^src/core' }, to: { path: '^src/(?!core)' } },
+    {
+      name: 'standins-know-core-only',
+      severity: 'error',
+      from: { path: '^src/standins' },
+      to: { path: '^src/(?!core|standins)' },
+    },
+    { name: 'ui-knows-core-only', severity: 'error', from: { path: '^src/ui' }, to: { path: '^src/(?!core|ui)' } },
+    {
+      name: 'nobody-needs-the-standins',
+      severity: 'error',
+      from: { path: '^src/(?!standins)', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/standins' },
+    },
+    {
+      name: 'rooms-by-their-index',
+      severity: 'error',
+      comment: 'Test support is for tests.',
+      from: { pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/records/testing' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
+  },
+}

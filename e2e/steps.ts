@@ -1,0 +1,44 @@
+import { execFileSync } from 'node:child_process'
+import { resolve } from 'node:path'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page } from '@playwright/test'
+
+export const address = () => process.env['WENDREL_ADDRESS'] ?? ''
+export const administrator = { name: 'keeper', password: 'plover-egg-42' }
+
+export async function signIn(page: Page): Promise<void> {
+  await page.goto(`${address()}/sign-in`)
+  await page.getByLabel('Your name').fill(administrator.name)
+  await page.getByLabel('Password').fill(administrator.password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.waitForURL(`${address()}/`)
+}
+
+/** That axe finds nothing serious on the page as it is now. */
+export async function isAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  const serious = violations.filter(each => each.impact === 'serious' || each.impact === 'critical')
+  expect(
+    serious.map(
+      each =>
+        `${each.id}: ${each.nodes
+          .map(node => node.html)
+          .slice(0, 3)
+          .join(' | ')}`,
+    ),
+  ).toEqual([])
+}
+
+/** Speaks to the fleet's own control interface, as whoever tests the product would. */
+export function fleet(...words: readonly string[]): void {
+  execFileSync('./wendrel', ['fleet', ...words], {
+    cwd: resolve(import.meta.dirname, '..'),
+    env: { ...process.env, WENDREL_DATA: process.env['WENDREL_E2E_DATA'] ?? '' },
+  })
+}
+
+/** Waits until the change on the page has been proven. */
+export async function isProven(page: Page): Promise<void> {
+  await page.waitForURL(/\/changes\/[0-9a-f-]{36}$/)
+  await expect(page.getByText('Carried out and proven.')).toBeVisible({ timeout: 60_000 })
+}

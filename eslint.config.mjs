@@ -1,0 +1,79 @@
+import next from 'eslint-config-next/core-web-vitals'
+import boundaries from 'eslint-plugin-boundaries'
+import tseslint from 'typescript-eslint'
+
+/** Who may import whom. A room that is not named imports nothing but core. */
+const mayImport = {
+  core: [],
+  ports: ['core'],
+  connectors: ['core', 'ports'],
+  records: ['core', 'ports'],
+  changes: ['core', 'ports'],
+  drafting: ['core', 'changes', 'connectors', 'records'],
+  worker: ['core', 'ports', 'changes', 'connectors', 'drafting', 'records'],
+  standins: ['core'],
+  ui: ['core'],
+  app: ['core', 'changes', 'drafting', 'records', 'ui'],
+}
+const rooms = Object.keys(mayImport)
+
+export default tseslint.config(
+  { ignores: ['node_modules/', '.next/', '.built/', '.data/', 'next-env.d.ts', 'test-results/', 'playwright-report/'] },
+  ...next,
+  ...tseslint.configs.recommended,
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'error',
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      'no-console': ['error', { allow: ['error'] }],
+      'max-lines': ['error', { max: 300, skipBlankLines: true, skipComments: true }],
+      '@next/next/no-location-assign-relative-destination': 'off', // signing in and out must leave nothing of the page behind
+      'react-hooks/incompatible-library': 'off', // the compiler is not used
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'prefer-const': 'error',
+    },
+  },
+  { files: ['**/*.test.ts'], rules: { 'max-lines': 'off' } },
+  { files: ['*.mjs'], rules: { 'import/no-anonymous-default-export': 'off' } },
+  {
+    // The core is pure: no clock, no chance, no network, no files.
+    files: ['src/core/**/*.ts'],
+    ignores: ['src/core/**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'process', 'fetch', 'setTimeout', 'setInterval', 'console'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'Core takes the time as a parameter.' },
+        { object: 'Math', property: 'random', message: 'Core takes a seed as a parameter.' },
+      ],
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^(node:|react|next|sequelize|fastify)', message: 'Core is pure.' }] },
+      ],
+    },
+  },
+  {
+    files: ['src/**/*.ts', 'src/**/*.tsx'],
+    ignores: ['**/*.test.ts', '**/*.test.tsx'],
+    plugins: { boundaries },
+    settings: {
+      'boundaries/elements': rooms.map(type => ({ type, pattern: `src/${type}` })),
+      'import/resolver': { typescript: { project: './tsconfig.json' } },
+    },
+    rules: {
+      'boundaries/dependencies': [
+        'error',
+        {
+          default: 'disallow',
+          policies: rooms.map(type => ({
+            from: { element: { type } },
+            allow: { to: { element: { type: [type, ...mayImport[type]] } } },
+          })),
+        },
+      ],
+    },
+  },
+)

@@ -1,0 +1,80 @@
+import type { ConnectionEntity, EndpointEntity, GroupEntity, VolumeEntity } from './entities'
+import { conflict } from './Refused'
+import type { SimulatedArray } from './SimulatedArray'
+
+export function addEndpoint(array: SimulatedArray, initiator: string): EndpointEntity {
+  const known = array.all('endpoints').find(endpoint => endpoint.initiator === initiator)
+  if (known !== undefined) return known
+  const endpoint = { id: array.nextId('endpoints', initiator), initiator }
+  array.store.commit([array.entry('endpoints', endpoint)])
+  return endpoint
+}
+
+export function addGroup(
+  array: SimulatedArray,
+  name: string,
+  description: string,
+  endpointIds: readonly string[],
+): GroupEntity {
+  if (array.all('groups').some(group => group.name === name))
+    throw conflict(`Group ${name} was not made.`, 'It exists.', 'Use it.')
+  endpointIds.forEach(id => array.one('endpoints', id))
+  const group = { id: array.nextId('groups', name), name, description, endpointIds }
+  array.store.commit([array.entry('groups', group)])
+  return group
+}
+
+export function setGroupMembers(array: SimulatedArray, id: string, endpointIds: readonly string[]): void {
+  endpointIds.forEach(each => array.one('endpoints', each))
+  array.store.commit([array.entry('groups', { ...array.one('groups', id), endpointIds })])
+}
+
+export function connect(
+  array: SimulatedArray,
+  groupId: string,
+  volumeId: string,
+  description: string,
+): ConnectionEntity {
+  const group = array.one('groups', groupId)
+  const volume = array.one('volumes', volumeId)
+  const ofGroup = array.all('connections').filter(connection => connection.groupId === groupId)
+  if (ofGroup.some(connection => connection.volumeId === volumeId)) {
+    throw conflict(`${volume.name} was not mapped.`, `It is mapped to ${group.name} already.`, 'Use that mapping.')
+  }
+  let lun = 0
+  while (ofGroup.some(connection => connection.lun === lun)) lun += 1
+  const connection = {
+    id: array.nextId('connections', `${groupId}/${volumeId}`),
+    description,
+    groupId,
+    volumeId,
+    lun,
+  }
+  array.store.commit([array.entry('connections', connection)])
+  return connection
+}
+
+export function disconnect(array: SimulatedArray, id: string): void {
+  array.one('connections', id)
+  array.store.commit([array.gone('connections', id)])
+}
+
+/** What an initiator that has logged in is shown: the volumes mapped to a group that holds it, and nothing else. */
+export function visibleTo(
+  array: SimulatedArray,
+  initiator: string,
+): { readonly volume: VolumeEntity; readonly lun: number }[] {
+  const endpoint = array.all('endpoints').find(each => each.initiator === initiator)
+  if (endpoint === undefined) return []
+  const groups = new Set(
+    array
+      .all('groups')
+      .filter(group => group.endpointIds.includes(endpoint.id))
+      .map(group => group.id),
+  )
+  return array
+    .all('connections')
+    .filter(connection => groups.has(connection.groupId))
+    .map(connection => ({ volume: array.one('volumes', connection.volumeId), lun: connection.lun }))
+    .filter(({ volume }) => volume.isReady)
+}

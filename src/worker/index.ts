@@ -1,1 +1,0 @@
-export { startWorker } from './startWorker'

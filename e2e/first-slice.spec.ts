@@ -136,7 +136,7 @@ test('a thin volume is provisioned to a host and proven by a write and read-back
   await expect(page.getByRole('button', { name: /Carry out/ })).toBeEnabled()
   await page.getByRole('button', { name: /Carry out/ }).click()
   await isProven(page)
-  await expect(page.getByText('reads the same back')).toHaveCount(3)
+  await expect(page.getByText(/writes 1 MiB at byte/)).toHaveCount(3)
   await expect(page.getByText('not in the group, does not see it')).toBeVisible()
   await expect(page.getByText('mkfs.xfs -L accession-re')).toBeVisible()
   await page.keyboard.press('1')

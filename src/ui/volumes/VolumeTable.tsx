@@ -54,11 +54,11 @@ export function VolumeTable({ first, question, selected }: VolumeTableProps) {
       </div>
       <div
         ref={scroller}
+        role="rowgroup"
         className="overflow-auto"
         style={{ height: `min(${Math.max(1, total) * rowPixels + 2}px, calc(100vh - 270px))` }}
-        tabIndex={-1}
       >
-        <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+        <div role="presentation" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
           {items.map(item => (
             <div
               key={item.key}

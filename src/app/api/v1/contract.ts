@@ -1,6 +1,7 @@
 import { kinds } from '@/changes'
 import {
   bytesSchema,
+  controllerSchema,
   driveSchema,
   enclosureSchema,
   hostGroupSchema,
@@ -8,6 +9,7 @@ import {
   idSchema,
   mappingSchema,
   poolSchema,
+  portSchema,
   probeSchema,
   siteSchema,
   systemSchema,
@@ -120,10 +122,12 @@ const table = {
     summary: 'One system with what stands in it',
     answers: {
       type: 'object',
-      required: ['system', 'enclosures', 'drives', 'pools'],
+      required: ['system', 'controllers', 'enclosures', 'drives', 'ports', 'pools'],
       properties: {
         system: systemSchema,
+        controllers: list(controllerSchema),
         enclosures: list(enclosureSchema),
+        ports: list(portSchema),
         drives: list(driveSchema),
         pools: list(poolSchema),
       },

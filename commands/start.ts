@@ -104,6 +104,12 @@ async function begin(folder: string, isDemo: boolean, started: { stop: () => Pro
     throw new CommandRefused('The simulated fleet does not answer.', `See ${join(logs, 'standins.log')}.`)
   if (!(await untilAnswers(`${address}/api/v1/openapi.json`, patienceMilliseconds)))
     throw new CommandRefused('The pages do not answer.', `See ${join(logs, 'web.log')}.`)
+  // The first to come should not wait for what is loaded on first use.
+  await Promise.all(
+    ['/', '/sign-in', '/api/v1/plans', '/api/v1/changes', '/api/v1/changes/warm'].map(path =>
+      fetch(`${address}${path}`, { method: path.includes('plans') ? 'POST' : 'GET' }).catch(() => undefined),
+    ),
+  )
   if (ports !== undefined) await loadDemo(database, key, ports, say)
   const code = await firstCode({ database })
   await database.close()

@@ -3,7 +3,8 @@ import { context } from '@/app/server/context'
 import { todayFindings } from '@/core/today'
 import { estateLadder, provisionableBytes } from '@/core/estate'
 import { score } from '@/core/transfer'
-import { formatBytes } from '@/core/units'
+import { countAtStart, countWords, formatBytes } from '@/core/units'
+import { estateNow } from '@/drafting'
 import { forecastOutcomes, journalOf, latestChanges } from '@/records/changes'
 import { pools, systems, unassigned } from '@/records/queries'
 import { ChangeState } from '@/ui/changes'
@@ -28,7 +29,7 @@ export default async function Page() {
   const progress = new Map(
     await Promise.all(running.map(async change => [change.id, (await journalOf(scope, change.id)).at(-1)] as const)),
   )
-  const weekday = new Date().toLocaleDateString('en', { weekday: 'long' })
+  const weekday = (await estateNow(scope)).toLocaleDateString('en', { weekday: 'long' })
   const usable = allPools.reduce((sum, pool) => sum + provisionableBytes(pool), 0n)
   const { coverage, medianAbsolutePercentageError } = score(outcomes)
   const margin = (
@@ -93,13 +94,13 @@ export default async function Page() {
             <b>
               {findings.length === 0
                 ? 'Nothing needs you.'
-                : findings.length === 1
-                  ? 'One thing to look at.'
-                  : `${findings.length} things to look at.`}
+                : `${countAtStart(findings.length, 'thing', 'things')} to look at.`}
             </b>{' '}
-            {allSystems.length === 1 ? 'One system' : `${allSystems.length} systems`} with{' '}
-            {allPools.length === 1 ? 'one pool' : `${allPools.length} pools`} hold {formatBytes(usable)} for volumes
-            {free.count > 0 ? `; ${free.count} drives with ${formatBytes(free.bytes)} are used by none.` : '.'}
+            {countAtStart(allSystems.length, 'system', 'systems')} with {countWords(allPools.length, 'pool', 'pools')}{' '}
+            {allSystems.length === 1 ? 'holds' : 'hold'} {formatBytes(usable)} for volumes
+            {free.count > 0
+              ? `; ${countWords(free.count, 'drive', 'drives')} of ${formatBytes(free.bytes)} ${free.count === 1 ? 'is' : 'are'} in no pool.`
+              : '.'}
           </p>
           {findings.length > 0 && (
             <h3>

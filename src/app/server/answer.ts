@@ -19,17 +19,19 @@ type Handler = (
 ) => Promise<Response>
 
 const ajv = new Ajv({ allErrors: true, formats: { bytes: true, uuid: true, uri: true, 'date-time': true } })
-const compiled = new Map<OperationId, ValidateFunction>()
 const isId = (text: string) => /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/.test(text)
 
 /** A route of the API: who asks is known and the body has passed its schema before `work` runs; every error becomes a body that says why. */
 export function answer(operation: OperationId, work: (asked: Asked) => Promise<unknown>, status = 200): Handler {
+  const schema = operations[operation].body
+  // Compiled when the route is loaded, so that the first to draft something does not wait for it.
+  const isBody = schema === undefined ? undefined : ajv.compile(schema)
   return async (request, route) => {
     try {
       const who = operations[operation].isOpen === true ? { id: '', name: '' } : await asker(request.method)
       const id = (await route.params)?.['id'] ?? ''
       if (id !== '' && !isId(id)) throw new BadRequest('The id in the path is no UUID.')
-      const body = await readBody(operation, request)
+      const body = await readBody(isBody, request)
       const result = await work({ who, body, query: new URL(request.url).searchParams, id, request })
       if (result instanceof Response) return result
       return result === undefined ? new Response(null, { status: 204 }) : json(result, status)
@@ -39,11 +41,11 @@ export function answer(operation: OperationId, work: (asked: Asked) => Promise<u
   }
 }
 
-async function readBody(operation: OperationId, request: Request): Promise<Readonly<Record<string, unknown>>> {
-  const schema = operations[operation].body
-  if (schema === undefined) return {}
-  const isBody = compiled.get(operation) ?? ajv.compile(schema)
-  compiled.set(operation, isBody)
+async function readBody(
+  isBody: ValidateFunction | undefined,
+  request: Request,
+): Promise<Readonly<Record<string, unknown>>> {
+  if (isBody === undefined) return {}
   const body: unknown = await request.json().catch(() => undefined)
   if (isBody(body)) return body as Readonly<Record<string, unknown>>
   const first = isBody.errors?.[0]

@@ -2,3 +2,4 @@ export { bytesInWords, formatBytes, tebibytes, type BytesInWords } from './forma
 export { parseBytes, type ParsedBytes } from './parseBytes'
 export { formatSeconds, formatSecondsRange } from './formatTime'
 export { oddsInWords } from './formatProbability'
+export { countAtStart, countWords } from './countWords'

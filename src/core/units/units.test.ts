@@ -1,5 +1,15 @@
 import fc from 'fast-check'
-import { bytesInWords, formatBytes, formatSeconds, formatSecondsRange, oddsInWords, parseBytes, tebibytes } from '.'
+import {
+  bytesInWords,
+  countAtStart,
+  countWords,
+  formatBytes,
+  formatSeconds,
+  formatSecondsRange,
+  oddsInWords,
+  parseBytes,
+  tebibytes,
+} from '.'
 
 test.each([
   [0n, '0 B'],
@@ -73,3 +83,11 @@ test('odds read as words', () => {
 })
 
 test('a column in tebibytes keeps one unit', () => expect(tebibytes(1649267441664n)).toBe('1.5'))
+
+test('small numbers are words, large ones are figures', () => {
+  expect([
+    countWords(0, 'pool', 'pools'),
+    countAtStart(1, 'pool', 'pools'),
+    countWords(1204, 'volume', 'volumes'),
+  ]).toEqual(['no pools', 'One pool', '1,204 volumes'])
+})

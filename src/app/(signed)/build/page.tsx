@@ -2,7 +2,7 @@ import Link from 'next/link'
 import { context } from '@/app/server/context'
 import { keptDraft } from '@/app/server/keptDraft'
 import { provisionableBytes } from '@/core/estate'
-import { formatBytes } from '@/core/units'
+import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { drives, pools, sites, systems } from '@/records/queries'
 import { KeyedDraft, RegisterSystem } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
@@ -68,10 +68,10 @@ export default async function Page({
         <b>
           {allSystems.length === 0
             ? 'No system is registered yet.'
-            : `${allSystems.length === 1 ? 'One system has' : `${allSystems.length} systems have`} ${allDrives.length} drives in ${allPools.length === 1 ? 'one pool' : `${allPools.length} pools`}.`}
+            : `${countAtStart(allSystems.length, 'system has', 'systems have')} ${allDrives.length} drives and ${countWords(allPools.length, 'pool', 'pools')}.`}
         </b>{' '}
         {free.length > 0
-          ? `${free.length} healthy drives are used by no pool.`
+          ? `${countAtStart(free.length, 'healthy drive is', 'healthy drives are')} in no pool.`
           : allSystems.length === 0
             ? 'Register the first by its management address.'
             : 'Every healthy drive is in a pool.'}

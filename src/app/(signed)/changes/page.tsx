@@ -1,6 +1,8 @@
 import Link from 'next/link'
 import { context } from '@/app/server/context'
 import { changeStates } from '@/core/plan'
+import { countAtStart, formatSeconds, formatSecondsRange } from '@/core/units'
+import { timelineOf, type ChangeRecord } from '@/core/views'
 import { latestChanges } from '@/records/changes'
 import { ChangeState } from '@/ui/changes'
 import { Page as Frame, Title } from '@/ui/frame'
@@ -9,6 +11,11 @@ import { Ago } from '@/ui/parts/Ago'
 export const metadata = { title: 'Changes' }
 
 const pageChanges = 100
+
+const tookWords = (change: ChangeRecord) => {
+  const { tookSeconds } = timelineOf(change, [], { wall: new Date(0), estate: new Date(0) })
+  return tookSeconds === null || change.state === 'running' ? '' : formatSeconds(tookSeconds)
+}
 
 export default async function Page({
   searchParams,
@@ -40,9 +47,7 @@ export default async function Page({
         </nav>
       </Title>
       <p className="sentence">
-        <b>
-          {running === 0 ? 'Nothing runs now.' : running === 1 ? 'One change runs now.' : `${running} changes run now.`}
-        </b>{' '}
+        <b>{running === 0 ? 'Nothing runs now.' : `${countAtStart(running, 'change runs', 'changes run')} now.`}</b>{' '}
         {changes.length === 0 ? 'No change is in this state.' : 'Each keeps its plan, what happened, and the evidence.'}
       </p>
       <div className="overflow-x-auto">
@@ -54,6 +59,8 @@ export default async function Page({
               <th>State</th>
               <th>By</th>
               <th>Made</th>
+              <th className="number">Forecast</th>
+              <th className="number">Took</th>
               <th>What stands</th>
             </tr>
           </thead>
@@ -78,6 +85,10 @@ export default async function Page({
                 <td className="whitespace-nowrap text-second">
                   <Ago at={change.madeAt} />
                 </td>
+                <td className="number text-second">
+                  {formatSecondsRange(change.plan.forecast.p10Seconds, change.plan.forecast.p90Seconds)}
+                </td>
+                <td className="number">{tookWords(change)}</td>
                 <td className="text-second">{change.refusal?.why ?? change.stands ?? ''}</td>
               </tr>
             ))}

@@ -5,7 +5,7 @@ import { keptDraft } from '@/app/server/keptDraft'
 import { byId } from '@/core/estate'
 import { linuxCommands } from '@/core/hosts'
 import { volumeSorts, type VolumePage } from '@/core/views'
-import { formatBytes } from '@/core/units'
+import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { hostGroups, pools, systems, volumeList, volumePage } from '@/records/queries'
 import { ChangeState, HostCommands } from '@/ui/changes'
 import type { ChangeState as ChangeStateName } from '@/core/plan'
@@ -75,13 +75,11 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
             ? search.filter === undefined && state === undefined
               ? 'No volume has been provisioned yet.'
               : 'No volume is so.'
-            : first.total === 1
-              ? 'One volume.'
-              : `${first.total.toLocaleString('en')} volumes.`}
+            : `${countAtStart(first.total, 'volume', 'volumes')}.`}
         </b>{' '}
         {allPools.length === 0
           ? 'Build a pool first: volumes come from it.'
-          : `They come from ${allPools.length === 1 ? 'one pool' : `${allPools.length} pools`}.`}
+          : `They come from ${countWords(allPools.length, 'pool', 'pools')}.`}
       </p>
       <VolumeFilter poolNames={allPools.map(({ id, name }) => ({ id, name }))} />
       <div className="overflow-x-auto">

@@ -2,7 +2,7 @@ import Link from 'next/link'
 import { context } from '@/app/server/context'
 import { keptDraft } from '@/app/server/keptDraft'
 import { byId, poolLadder, provisionableBytes, type Pool, type System } from '@/core/estate'
-import { formatBytes, tebibytes } from '@/core/units'
+import { countAtStart, formatBytes, tebibytes } from '@/core/units'
 import { drives, pools, systems } from '@/records/queries'
 import { KeyedDraft, RemovePool } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
@@ -55,7 +55,7 @@ export default async function Page({
         <b>
           {allPools.length === 0
             ? 'No pool has been built yet.'
-            : `${allPools.length === 1 ? 'One pool holds' : `${allPools.length} pools hold`} ${formatBytes(capacity)} for volumes.`}
+            : `${countAtStart(allPools.length, 'pool holds', 'pools hold')} ${formatBytes(capacity)} for volumes.`}
         </b>{' '}
         {fullestFirst[0] === undefined
           ? 'Choose a system with free drives.'

@@ -65,7 +65,13 @@ export function CommandList() {
         <span className="truncate">Find anything</span>
         <kbd>/</kbd>
       </button>
-      <Dialog.Root open={isOpen} onOpenChange={setOpen}>
+      <Dialog.Root
+        open={isOpen}
+        onOpenChange={next => {
+          setOpen(next)
+          if (!next) setText('')
+        }}
+      >
         <Dialog.Portal>
           <Dialog.Overlay className="dialog-veil" />
           <Dialog.Content className="dialog" aria-describedby={undefined}>
@@ -113,7 +119,14 @@ export function CommandList() {
                       <span className="text-faint">{command.detail}</span>
                     </Command.Item>
                   ))}
-                  <Command.Item value="Night round or day" onSelect={() => toggleNight()}>
+                  <Command.Item
+                    value="Night round or day"
+                    onSelect={() => {
+                      toggleNight()
+                      setOpen(false)
+                      setText('')
+                    }}
+                  >
                     Night round or day
                   </Command.Item>
                   <Command.Item value="List of keys" onSelect={() => setKeysOpen(true)}>

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { createWriteStream, mkdirSync } from 'node:fs'
+import { createWriteStream, mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 
 interface Program {
@@ -29,10 +29,6 @@ export class KeptProcess {
     this.#start()
   }
 
-  get pid(): number | undefined {
-    return this.#child?.pid
-  }
-
   async stop(): Promise<void> {
     this.#isEnding = true
     const child = this.#child
@@ -57,6 +53,7 @@ export class KeptProcess {
       stdio: ['ignore', 'pipe', 'pipe'],
       detached: true,
     })
+    writeFileSync(join(this.logFolder, `${this.program.name}.pid`), `${child.pid ?? ''}`)
     child.stdout?.pipe(log)
     child.stderr?.pipe(log)
     child.once('exit', (code, signal) => this.#ended(code, signal))

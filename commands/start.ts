@@ -16,6 +16,7 @@ import { leaveFolder, note, takeFolder } from './runFile'
 
 const leastFreeBytes = 500_000_000
 const patienceMilliseconds = 60_000
+const lookMilliseconds = 2000
 const say = (line: string) => process.stdout.write(`  ${line}\n`)
 
 /** Starts everything and stays until it is told to end. @param isDemo with the simulated fleet and its estate */
@@ -53,7 +54,7 @@ async function begin(folder: string, isDemo: boolean, started: { stop: () => Pro
   if (given === undefined) {
     say('starting PostgreSQL')
     postgres = await startPostgres(folder)
-    started.push(postgres)
+    started.push(keepUp(folder, postgres))
   }
   const url = given ?? postgres?.url ?? ''
   const keyFile = join(folder, 'key')
@@ -134,6 +135,21 @@ function announce(address: string, code: string | undefined, ports: FleetPorts |
   }
   lines.push('Ctrl-C ends everything; all data is kept.', '')
   process.stdout.write(`${lines.join('\n')}\n`)
+}
+
+/** Looks after PostgreSQL while we run: a server that has died is started again. */
+function keepUp(folder: string, postgres: PrivatePostgres): { stop: () => void } {
+  const timer = setInterval(async () => {
+    if (!(await isFree(postgres.port))) return
+    say('PostgreSQL has ended; it is started again')
+    await startPostgres(folder).catch((cause: unknown) => say(cause instanceof Error ? cause.message : String(cause)))
+  }, lookMilliseconds)
+  return {
+    stop: () => {
+      clearInterval(timer)
+      postgres.stop()
+    },
+  }
 }
 
 /** A port that stays the same from start to start, since addresses of registered systems rest on it. */

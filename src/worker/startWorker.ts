@@ -14,7 +14,7 @@ export async function startWorker(
   url: string,
   key: Buffer,
   log: (line: string) => void,
-): Promise<{ readonly world: World; readonly stop: () => Promise<void> }> {
+): Promise<{ readonly ended: Promise<void>; readonly stop: () => Promise<void> }> {
   const ending = new AbortController()
   const database = openDatabase(url, 12)
   const world = new World(database, url, key, ending.signal)
@@ -30,7 +30,8 @@ export async function startWorker(
   })
   const loops = [clockLoop(world), collectLoop(world, log), watchOverChanges(world, log)]
   return {
-    world,
+    // The queue gives up when it has lost its database for good: then the process has to begin anew.
+    ended: runner.promise.catch((cause: unknown) => log(`queue: ${String(cause)}`)),
     async stop() {
       ending.abort()
       await runner.stop()

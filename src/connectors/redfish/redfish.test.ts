@@ -1,3 +1,5 @@
+import http from 'node:http'
+import https from 'node:https'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -7,6 +9,7 @@ import type { FaultKind } from '@/standins/fleet'
 import type { StorageSystem } from '@/ports'
 import { hostAgent } from '../host'
 import { lookAt, redfishSystem } from '.'
+import { certificate, privateKey } from './testing/certificate'
 
 const anywhere = { control: 0, arrays: {}, hosts: {} }
 const never = new AbortController().signal
@@ -84,6 +87,38 @@ test('a wrong password, a closed port and a stranger are told apart', async () =
   await expect(lookAt(`http://127.0.0.1:${fleet.ports.hosts['desk-1']}`, credentials, never)).rejects.toMatchObject({
     code: 'redfish.no-storage-system',
   })
+})
+
+test('a certificate that no authority signed is shown, and only the accepted one is trusted', async () => {
+  const server = https.createServer({ cert: certificate, key: privateKey }, (incoming, outgoing) => {
+    const onward = http.request(
+      `${address}${incoming.url}`,
+      { method: incoming.method, headers: incoming.headers },
+      answer => {
+        outgoing.writeHead(answer.statusCode ?? 500, answer.headers)
+        answer.pipe(outgoing)
+      },
+    )
+    incoming.pipe(onward)
+  })
+  await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
+  const secure = `https://127.0.0.1:${(server.address() as { port: number }).port}`
+  const look = await lookAt(secure, credentials, never)
+  expect(look).toMatchObject({
+    isEncrypted: true,
+    certificateTrouble: expect.stringMatching(/SELF_SIGNED/),
+    certificateFingerprint: expect.stringMatching(/^([0-9A-F]{2}:){31}/),
+  })
+  const trusted = redfishSystem(
+    { address: secure, acceptedFingerprint: look.certificateFingerprint },
+    credentials,
+    never,
+  )
+  await expect(trusted.identity()).resolves.toMatchObject({ name: 'heron' })
+  const stranger = redfishSystem({ address: secure, acceptedFingerprint: null }, credentials, never)
+  await expect(stranger.identity()).rejects.toMatchObject({ code: 'connection.certificate-changed' })
+  server.closeAllConnections()
+  server.close()
 })
 
 test('a broken or wrongly typed answer is refused whole', async () => {

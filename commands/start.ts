@@ -139,10 +139,13 @@ function announce(address: string, code: string | undefined, ports: FleetPorts |
 
 /** Looks after PostgreSQL while we run: a server that has died is started again. */
 function keepUp(folder: string, postgres: PrivatePostgres): { stop: () => void } {
+  let isStarting = false
   const timer = setInterval(async () => {
-    if (!(await isFree(postgres.port))) return
+    if (isStarting || !(await isFree(postgres.port))) return
+    isStarting = true
     say('PostgreSQL has ended; it is started again')
     await startPostgres(folder).catch((cause: unknown) => say(cause instanceof Error ? cause.message : String(cause)))
+    isStarting = false
   }, lookMilliseconds)
   return {
     stop: () => {

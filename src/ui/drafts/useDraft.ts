@@ -38,7 +38,12 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set())
   const [isSending, setSending] = useState(false)
   const [again, tryAgain] = useState(0)
-  const sent = useRef({ turn: 0, making: undefined as Promise<string | undefined> | undefined, planned: '' })
+  const sent = useRef({
+    turn: 0,
+    making: undefined as Promise<string | undefined> | undefined,
+    planned: '',
+    isLeft: false,
+  })
 
   useEffect(() => {
     const text = JSON.stringify(intent)
@@ -63,6 +68,21 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
     return () => clearTimeout(timer)
   }, [kind, intent, changeId, touched, again])
 
+  const latest = useRef({ intent, changeId })
+  useEffect(() => {
+    latest.current = { intent, changeId }
+  }, [intent, changeId])
+  useEffect(() => {
+    const state = sent.current
+    // What was typed last and not yet sent is sent when the form goes, so that leaving quickly loses nothing.
+    return () => {
+      const { intent: last, changeId: id } = latest.current
+      if (id !== undefined && !state.isLeft && state.planned !== '' && state.planned !== JSON.stringify(last)) {
+        void ask('PUT', `/changes/${id}`, { intent: last })
+      }
+    }
+  }, [])
+
   const set = useCallback((patch: Partial<Intent>) => {
     setIntent(was => ({ ...was, ...patch }))
     setTouched(was => new Set([...was, ...Object.keys(patch)]))
@@ -75,7 +95,10 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
     const answer = id === undefined ? undefined : await ask<ChangeRecord>('POST', `/changes/${id}/carry-out`)
     setSending(false)
     if (answer === undefined || id === undefined) return
-    if (answer.ok) return router.push(`/changes/${id}`)
+    if (answer.ok) {
+      sent.current.isLeft = true
+      return router.push(`/changes/${id}`)
+    }
     setRefusal(answer.refusal)
     setChangeId(id)
     const now = await ask<{ change: ChangeRecord }>('GET', `/changes/${id}`)
@@ -85,6 +108,7 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
   }
 
   const discard = async () => {
+    sent.current.isLeft = true
     if (changeId !== undefined) await ask('DELETE', `/changes/${changeId}`)
     router.push(window.location.pathname)
   }

@@ -1,9 +1,11 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useEffect } from 'react'
+import { ask, isPassing } from '../api'
 
 const settleMilliseconds = 350
 const mostMilliseconds = 1500
+const againMilliseconds = 2500
 
 /** Reads the page's records anew when the server tells that something has changed; bursts are waited out, but not for long. */
 export function Live() {
@@ -12,15 +14,22 @@ export function Live() {
     let timer: ReturnType<typeof setTimeout> | undefined
     let firstAt = 0
     const source = new EventSource('/api/v1/events')
+    /** A page that cannot be read would replace the one that is open, and what is typed in it: so it is asked first whether the records answer. */
+    const refresh = async () => {
+      const answer = await ask('GET', '/settings')
+      if (answer.ok) {
+        timer = undefined
+        router.refresh()
+      } else if (isPassing(answer.refusal)) {
+        timer = setTimeout(() => void refresh(), againMilliseconds)
+      }
+    }
     source.onmessage = () => {
       const now = Date.now()
       if (timer === undefined) firstAt = now
       clearTimeout(timer)
       const wait = Math.min(settleMilliseconds, Math.max(0, firstAt + mostMilliseconds - now))
-      timer = setTimeout(() => {
-        timer = undefined
-        router.refresh()
-      }, wait)
+      timer = setTimeout(() => void refresh(), wait)
     }
     return () => {
       clearTimeout(timer)

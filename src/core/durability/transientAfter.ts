@@ -14,58 +14,80 @@ export function transientAfter(worse: readonly number[], better: readonly number
   const fastest = worse.reduce((most, rate, state) => Math.max(most, rate + (better[state] ?? 0)), 0)
   if (fastest === 0 || hours <= 0) return 0
   const squarings = Math.max(0, Math.ceil(Math.log2(fastest * hours * 2)))
-  const spanEvents = (fastest * hours) / 2 ** squarings
-  let power = seriesOf(jumpMatrix(worse, better, fastest, size), spanEvents, size)
-  for (let round = 0; round < squarings; round += 1) power = withUnitRows(product(power, power, size), size)
+  let power = seriesOf(jumpsOf(worse, better, fastest), (fastest * hours) / 2 ** squarings, size)
+  let spare = new Float64Array(size * size)
+  for (let round = 0; round < squarings; round += 1) {
+    square(power, spare, size)
+    const next = spare
+    spare = power
+    power = next
+  }
   return power[size - 1] ?? 0
 }
 
-/** I + Q ÷ fastest: the chain seen at the beats of a Poisson clock. */
-function jumpMatrix(worse: readonly number[], better: readonly number[], fastest: number, size: number): Float64Array {
-  const jump = new Float64Array(size * size)
+/** I + Q ÷ fastest: the chain seen at the beats of a Poisson clock; what leads down, stays and leads up from each state. */
+interface Jumps {
+  readonly down: Float64Array
+  readonly stay: Float64Array
+  readonly up: Float64Array
+}
+
+function jumpsOf(worse: readonly number[], better: readonly number[], fastest: number): Jumps {
+  const size = worse.length + 1
+  const jumps = { down: new Float64Array(size), stay: new Float64Array(size), up: new Float64Array(size) }
   worse.forEach((rate, state) => {
     const back = state > 0 ? (better[state] ?? 0) : 0
-    jump[state * size + state + 1] = rate / fastest
-    if (state > 0) jump[state * size + state - 1] = back / fastest
-    jump[state * size + state] = Math.max(0, (fastest - rate - back) / fastest)
+    jumps.up[state] = rate / fastest
+    jumps.down[state] = back / fastest
+    jumps.stay[state] = Math.max(0, (fastest - rate - back) / fastest)
   })
-  jump[size * size - 1] = 1
-  return jump
+  jumps.stay[size - 1] = 1
+  return jumps
 }
 
-/** e^(−x) Σ xᵏ/k! · jumpᵏ for x ≤ ½, where eighteen terms reach the last bit. */
-function seriesOf(jump: Float64Array, events: number, size: number): Float64Array {
-  let term = new Float64Array(size * size)
-  for (let state = 0; state < size; state += 1) term[state * size + state] = 1
-  const sum = Float64Array.from(term)
-  for (let order = 1; order <= taylorTerms; order += 1) {
-    term = product(term, jump, size).map(entry => (entry * events) / order)
-    term.forEach((entry, index) => (sum[index] = (sum[index] ?? 0) + entry))
-  }
-  return withUnitRows(sum, size)
-}
-
-function product(left: Float64Array, right: Float64Array, size: number): Float64Array<ArrayBuffer> {
-  const result = new Float64Array(size * size)
+/** e^(−x) Σ xᵏ/k! · jumpᵏ for x ≤ ½, where eighteen terms reach the last bit; a jump leads to neighbours only, so a product is three terms. */
+function seriesOf({ down, stay, up }: Jumps, events: number, size: number): Float64Array<ArrayBuffer> {
+  const sum = new Float64Array(size * size)
+  let term = new Float64Array(size)
+  let next = new Float64Array(size)
   for (let row = 0; row < size; row += 1) {
-    for (let inner = 0; inner < size; inner += 1) {
-      const factor = left[row * size + inner] ?? 0
-      if (factor === 0) continue
-      for (let column = 0; column < size; column += 1) {
-        const at = row * size + column
-        result[at] = (result[at] ?? 0) + factor * (right[inner * size + column] ?? 0)
+    term.fill(0)
+    term[row] = 1
+    sum[row * size + row] = 1
+    for (let order = 1; order <= taylorTerms; order += 1) {
+      const weight = events / order
+      for (let state = 0; state < size; state += 1) {
+        const reached =
+          (term[state] ?? 0) * (stay[state] ?? 0) +
+          (term[state - 1] ?? 0) * (up[state - 1] ?? 0) +
+          (term[state + 1] ?? 0) * (down[state + 1] ?? 0)
+        next[state] = reached * weight
+        sum[row * size + state] = (sum[row * size + state] ?? 0) + reached * weight
       }
+      const spare = term
+      term = next
+      next = spare
     }
+    toUnitRow(sum, row, size)
   }
-  return result
+  return sum
 }
 
-function withUnitRows(matrix: Float64Array<ArrayBuffer>, size: number): Float64Array<ArrayBuffer> {
+function square(matrix: Float64Array, result: Float64Array, size: number): void {
   for (let row = 0; row < size; row += 1) {
-    let sum = 0
-    for (let column = 0; column < size; column += 1) sum += matrix[row * size + column] ?? 0
-    for (let column = 0; column < size; column += 1)
-      matrix[row * size + column] = (matrix[row * size + column] ?? 0) / sum
+    const from = row * size
+    for (let column = 0; column < size; column += 1) {
+      let sum = 0
+      for (let inner = 0; inner < size; inner += 1)
+        sum += (matrix[from + inner] ?? 0) * (matrix[inner * size + column] ?? 0)
+      result[from + column] = sum
+    }
+    toUnitRow(result, row, size)
   }
-  return matrix
+}
+
+function toUnitRow(matrix: Float64Array, row: number, size: number): void {
+  let sum = 0
+  for (let at = row * size; at < (row + 1) * size; at += 1) sum += matrix[at] ?? 0
+  for (let at = row * size; at < (row + 1) * size; at += 1) matrix[at] = (matrix[at] ?? 0) / sum
 }

@@ -10,11 +10,20 @@ import { TooFewDomains } from './errors'
  */
 export function mostStripes(chunksByDomain: readonly bigint[], width: number): bigint {
   if (chunksByDomain.length < width) throw new TooFewDomains(chunksByDomain.length, width)
-  const total = chunksByDomain.reduce((sum, chunks) => sum + chunks, 0n)
+  const chunks = new Float64Array(chunksByDomain.length)
+  let total = 0
+  for (let index = 0; index < chunks.length; index += 1) {
+    const count = Number(chunksByDomain[index])
+    chunks[index] = count
+    total += count
+  }
   // Doubles are exact here as long as even the whole sum is; they are some fifty times faster than bigint.
-  if (total <= BigInt(Number.MAX_SAFE_INTEGER))
-    return BigInt(halve(Float64Array.from(chunksByDomain, Number), width, Number(total)))
-  return halveExactly(chunksByDomain, BigInt(width), total)
+  if (total <= Number.MAX_SAFE_INTEGER) return BigInt(halve(chunks, width, total))
+  return halveExactly(
+    chunksByDomain,
+    BigInt(width),
+    chunksByDomain.reduce((sum, count) => sum + count, 0n),
+  )
 }
 
 function halve(chunks: Float64Array, width: number, total: number): number {

@@ -85,6 +85,9 @@ create table volumes (
 );
 create index volumes_by_name on volumes (name text_pattern_ops, id);
 create index volumes_by_sorted_name on volumes (name, id);
+create extension if not exists pg_trgm;
+create index volumes_by_name_parts on volumes using gin (name gin_trgm_ops);
+create index volumes_by_naa_parts on volumes using gin (naa gin_trgm_ops);
 create index volumes_by_size on volumes (size_bytes, id);
 create index volumes_by_written on volumes (written_bytes, id);
 create index volumes_by_pool on volumes (pool_id);

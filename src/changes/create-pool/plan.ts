@@ -29,6 +29,8 @@ const expectedMetadataRatio = 0.0075
 /** Of a drive's rate that hosts leave to initialising and rebuilding. */
 const backgroundShare = 0.8
 const rebuildShare = 0.5
+/** To ask for the pool and hear that it has begun. */
+const askSeconds = 1
 
 export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const system = byId(estate.systems, intent.systemId)
@@ -48,7 +50,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
     2,
     estate.pastMisses,
   )
-  const ask = { ...initialise, p10Seconds: 0.3, p50Seconds: 1, p90Seconds: 5, boundBy: 'requests' }
+  const ask = forecastBefore(0n, [], askSeconds, estate.pastMisses)
   const claims = [...intent.driveIds, ...(system === undefined ? [] : [`pool:${system.id}/${intent.name}`])]
   const groups = layout.feasible
     ? layout.groups.map(group => group.driveIndexes.map(index => chosen[index]?.locator ?? ''))

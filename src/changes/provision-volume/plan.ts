@@ -38,7 +38,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
     `volume:${system?.id ?? ''}/${intent.name}`,
     ...(pool === undefined || intent.isThin ? [] : [pool.id]),
   ]
-  const request = forecastBefore(0n, [], 0.6, estate.pastMisses)
+  const request = forecastBefore(0n, [], 0.35, estate.pastMisses)
   const zeroing =
     pool === undefined
       ? request

@@ -19,7 +19,7 @@ const isAddress = (text: string) => URL.canParse(text) && /^https?:$/.test(new U
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const known = estate.hosts.find(host => host.agentAddress === intent.agentAddress)
   const group = estate.hostGroups.find(each => each.name === intent.groupName)
-  const forecast = forecastBefore(0n, [], 0.5, estate.pastMisses)
+  const forecast = forecastBefore(0n, [], 0.09, estate.pastMisses)
   return {
     title: `Register the host at ${intent.agentAddress}`,
     checks: [

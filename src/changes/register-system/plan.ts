@@ -1,12 +1,13 @@
 import { byId, nameCheck, type Estate } from '@/core/estate'
-import { forecastBefore } from '@/core/transfer'
+import { forecastBefore, inSequence } from '@/core/transfer'
 import type { Plan } from '@/core/plan'
 import { must } from '../parts/checks'
 import type { Intent } from './schema'
 import type { Step } from './steps'
 
 /** Seconds to read one drive's or volume's resource, as a first guess. */
-const secondsByObject = 0.02
+const secondsByObject = 0.0005
+const secondsAtLeast = 0.25
 
 export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const probe = byId(estate.probes, intent.probeId)
@@ -16,7 +17,13 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const sameAddress = estate.systems.find(system => system.address === probe?.address)
   const known = sameUuid ?? sameAddress
   const needsFingerprint = probe?.certificateTrouble != null
-  const forecast = forecastBefore(0n, [], 2 + (driveCount + (probe?.volumes ?? 0)) * secondsByObject, estate.pastMisses)
+  const forecast = forecastBefore(
+    0n,
+    [],
+    secondsAtLeast + (driveCount + (probe?.volumes ?? 0)) * secondsByObject,
+    estate.pastMisses,
+  )
+  const enrol = forecastBefore(0n, [], 0.03, estate.pastMisses)
   return {
     title: `Register ${intent.name === '' ? 'a system' : intent.name}`,
     checks: [
@@ -86,12 +93,12 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
       {
         name: 'enrol',
         words: 'Take it into the estate',
-        forecast: { ...forecast, p10Seconds: 0.1, p50Seconds: 0.3, p90Seconds: 1 },
+        forecast: enrol,
         step: { step: 'enrol', probeId: intent.probeId, name: intent.name, siteId: intent.siteId },
       },
       { name: 'read', words: 'Read all that it has', forecast, step: { step: 'read' } },
     ],
-    forecast: { ...forecast, p50Seconds: forecast.p50Seconds + 0.3 },
+    forecast: inSequence([enrol, forecast]),
     reads: [],
     claims: [`name:${intent.name}`, ...(probe === undefined ? [] : [`uuid:${probe.uuid}`])],
     proof:

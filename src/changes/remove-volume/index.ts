@@ -35,6 +35,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const days = estate.settings.holdingDays
   const claims = volume === undefined ? [] : [volume.id]
   const forecast = forecastBefore(0n, [], 0.4, estate.pastMisses)
+  const holding = forecastBefore(0n, [], 0.05, estate.pastMisses)
   const systemId = system?.id ?? ''
   const access = mappings.map((mapping: Mapping) => ({
     locator: mapping.locator,
@@ -96,11 +97,11 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       {
         name: 'hold',
         words: `Keep it in holding for ${days} days`,
-        forecast: { ...forecast, p50Seconds: 0.1 },
+        forecast: holding,
         step: { step: 'hold', systemId, volumeId: intent.volumeId, days },
       },
     ],
-    forecast: inSequence([forecast]),
+    forecast: inSequence([forecast, holding]),
     reads: [...readsOf('system', [system]), ...readsOf('volume', [volume])],
     claims,
     proof: 'Hosts that saw it rescan and no longer find it; the system still states it, with every byte.',

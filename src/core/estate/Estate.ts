@@ -27,7 +27,7 @@ export interface Estate {
   readonly hosts: readonly Host[]
   readonly mappings: readonly Mapping[]
   readonly probes: readonly Probe[]
-  /** Actual ÷ forecast of earlier runs of the kind being planned, latest last. */
+  /** Actual ÷ base seconds of earlier runs of the kind being planned, latest last. */
   readonly pastMisses: readonly number[]
   /** Objects that a running change holds, by id, with that change's title. */
   readonly claims: ReadonlyMap<string, string>

@@ -1,6 +1,6 @@
 import { canMove, changeStates, isReady, planDifference, runSheet, type Plan } from '.'
 
-const forecast = { p10Seconds: 8, p50Seconds: 10, p90Seconds: 14, boundBy: 'drives', learnedFrom: 0 }
+const forecast = { baseSeconds: 10, p10Seconds: 8, p50Seconds: 10, p90Seconds: 14, boundBy: 'drives', learnedFrom: 0 }
 const plan: Plan = {
   title: 'x',
   checks: [{ rule: 'name', field: 'name', holds: true, level: 'must', why: 'good' }],

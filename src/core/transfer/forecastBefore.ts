@@ -2,6 +2,8 @@ import { quantile } from './quantile'
 
 /** When a job will end: P10, P50 and P90 of its length in seconds, and what the range rests on. */
 export interface Forecast {
+  /** Bytes ÷ rate and overhead alone, before anything was learned: what later misses are measured against. */
+  readonly baseSeconds: number
   readonly p10Seconds: number
   readonly p50Seconds: number
   readonly p90Seconds: number
@@ -21,7 +23,7 @@ export interface SharedPart {
 
 /**
  * Until a kind of job has run often enough, its range is this guess; each earlier run outweighs one of its points.
- * Actual ÷ forecast.
+ * Actual ÷ base.
  */
 const untriedMisses: readonly number[] = [0.85, 0.95, 1, 1.1, 1.35]
 const remembered = 50
@@ -31,7 +33,7 @@ const remembered = 50
  * @param bytes to move or write; 0 for a job of settled length
  * @param parts what the bytes pass; at least one with a rate above 0, else the forecast is endless
  * @param overheadSeconds what is spent besides moving bytes
- * @param pastMisses actual ÷ forecast P50 of earlier jobs of the kind, latest last
+ * @param pastMisses actual ÷ base seconds of earlier jobs of the kind, latest last
  */
 export function forecastBefore(
   bytes: bigint,
@@ -51,6 +53,7 @@ export function forecastBefore(
     ...learned,
   ]
   return {
+    baseSeconds: seconds,
     p10Seconds: seconds * quantile(misses, 0.1),
     p50Seconds: seconds * quantile(misses, 0.5),
     p90Seconds: seconds * quantile(misses, 0.9),
@@ -67,6 +70,7 @@ export function inSequence(forecasts: readonly Forecast[]): Forecast {
   )
   const sum = (pick: (forecast: Forecast) => number) => forecasts.reduce((total, forecast) => total + pick(forecast), 0)
   return {
+    baseSeconds: sum(forecast => forecast.baseSeconds),
     p10Seconds: sum(forecast => forecast.p10Seconds),
     p50Seconds: sum(forecast => forecast.p50Seconds),
     p90Seconds: sum(forecast => forecast.p90Seconds),

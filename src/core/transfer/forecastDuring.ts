@@ -36,8 +36,9 @@ export function forecastDuring(samples: readonly ProgressSample[], tailSlowdown 
   let weightedRate = 0
   let weights = 0
   const rates: number[] = []
-  samples.slice(1).forEach((sample, index) => {
-    const before = samples[index] ?? first
+  const spaced = inWindows(samples)
+  spaced.slice(1).forEach((sample, index) => {
+    const before = spaced[index] ?? first
     const span = sample.atSeconds - before.atSeconds
     if (span <= 0) return
     // In the tail a job is expected to be slow; its rate is put back to that of the body, so that both speak of one thing.
@@ -58,4 +59,23 @@ export function forecastDuring(samples: readonly ProgressSample[], tailSlowdown 
     p50Seconds: seconds,
     p90Seconds: seconds * Math.max(1.08, rate / Math.min(rate, quantile(usual, 0.1))),
   }
+}
+
+const mostWindows = 8
+
+/**
+ * Samples that lie an eighth of the observed span apart. Systems tell whole per cents: from one to the next the rate is mostly
+ * noise, and its spread would be taken for that of the job.
+ */
+function inWindows(samples: readonly ProgressSample[]): ProgressSample[] {
+  const [first] = samples
+  const last = samples.at(-1)
+  if (first === undefined || last === undefined) return []
+  const window = (last.atSeconds - first.atSeconds) / mostWindows
+  const kept = [first]
+  for (const sample of samples.slice(1)) {
+    if (sample.atSeconds - (kept.at(-1)?.atSeconds ?? 0) >= window * 0.999) kept.push(sample)
+  }
+  if (kept.at(-1) !== last) kept.push(last)
+  return kept
 }

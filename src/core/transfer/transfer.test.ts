@@ -77,3 +77,12 @@ test('no progress is no answer', () => {
   ).toBeUndefined()
   expect(forecastDuring([])).toBeUndefined()
 })
+
+test('whole per cents do not widen the range of a steady job', () => {
+  const steady = Array.from({ length: 60 }, (_, index) => ({
+    atSeconds: index * 7,
+    doneRatio: Math.floor(index * 0.8) / 100,
+  }))
+  const left = forecastDuring(steady)
+  expect((left?.p90Seconds ?? 0) / (left?.p10Seconds ?? 1)).toBeLessThan(1.4)
+})

@@ -69,8 +69,8 @@ export async function endChange(scope: Required<Scope>, changeId: string, end: C
 export async function keepOutcome(scope: Scope, changeId: string): Promise<void> {
   await run(
     scope,
-    `insert into forecast_outcomes (change_id, kind, p10_seconds, p50_seconds, p90_seconds, actual_seconds)
-     select id, kind, (plan #>> '{forecast,p10Seconds}')::float8, (plan #>> '{forecast,p50Seconds}')::float8, (plan #>> '{forecast,p90Seconds}')::float8,
+    `insert into forecast_outcomes (change_id, kind, base_seconds, p10_seconds, p50_seconds, p90_seconds, actual_seconds)
+     select id, kind, (plan #>> '{forecast,baseSeconds}')::float8, (plan #>> '{forecast,p10Seconds}')::float8, (plan #>> '{forecast,p50Seconds}')::float8, (plan #>> '{forecast,p90Seconds}')::float8,
        -- what waits for requests takes the wall's time, what waits for drives the systems' own
        case plan #>> '{forecast,boundBy}' when 'requests' then extract(epoch from ended_at - carried_out_at)
          else extract(epoch from ended_estate_at - carried_out_estate_at) end

@@ -71,7 +71,7 @@ export async function loadEstate(
         ])
   const misses = await rows<{ readonly miss: number }>(
     scope,
-    'select actual_seconds / p50_seconds as miss from forecast_outcomes where kind = $1 and p50_seconds > 0 order by ended_at desc limit $2',
+    'select actual_seconds / base_seconds as miss from forecast_outcomes where kind = $1 and base_seconds > 0 order by ended_at desc limit $2',
     [kind, mostMisses],
   )
   const claims = await rows<{ readonly claim: string; readonly title: string }>(

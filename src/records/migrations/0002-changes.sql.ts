@@ -52,7 +52,7 @@ create table claims (claim text primary key, change_id uuid not null references 
 create index claims_by_change on claims (change_id);
 
 create table forecast_outcomes (
-  change_id uuid primary key references changes, kind text not null, p10_seconds double precision not null,
+  change_id uuid primary key references changes, kind text not null, base_seconds double precision not null, p10_seconds double precision not null,
   p50_seconds double precision not null, p90_seconds double precision not null, actual_seconds double precision not null,
   ended_at timestamptz not null default now()
 );

@@ -4,7 +4,7 @@ import { context } from '@/app/server/context'
 import { keptDraft } from '@/app/server/keptDraft'
 import { poolLadder, suffixOf, unassignedBytes, estateLadder, type Drive } from '@/core/estate'
 import type { SystemPage } from '@/core/views'
-import { formatBytes } from '@/core/units'
+import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { systemPage } from '@/records/queries'
 import { DriveTable, SystemBays } from '@/ui/bays'
 import { CreatePool, KeyedDraft, PoolChoice } from '@/ui/drafts'
@@ -46,11 +46,9 @@ export default async function Page({ params, searchParams }: PageProps) {
           </Title>
           <p className="sentence">
             <b>{system.reach === 'answering' ? `${system.name} answers.` : `${system.name} does not answer.`}</b>{' '}
-            {pools.length === 0
-              ? 'No pool has been built on it yet'
-              : `${pools.length === 1 ? 'One pool' : `${pools.length} pools`}`}
+            {pools.length === 0 ? 'No pool has been built on it yet' : countAtStart(pools.length, 'pool', 'pools')}
             {free.length > 0
-              ? `; ${free.length} of its ${drives.length} drives are free for one.`
+              ? `; ${countWords(free.length, 'drive', 'drives')} of its ${drives.length} ${free.length === 1 ? 'is' : 'are'} free for one.`
               : `; all of its ${drives.length} drives are in use.`}
           </p>
           <SystemBays enclosures={enclosures} drives={drives} pools={pools} highlighted={drive} />

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { createWriteStream, mkdirSync, writeFileSync } from 'node:fs'
+import { createWriteStream, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 
 interface Program {
@@ -74,6 +74,24 @@ export class KeptProcess {
     setTimeout(() => {
       if (!this.#isEnding) this.#start()
     }, 300 * this.#failures)
+  }
+}
+
+/** Ends what a start that was itself killed has left running: processes that its files name and that are still ours. */
+export async function endLeftOver(logFolder: string, names: readonly string[]): Promise<void> {
+  for (const name of names) {
+    const file = join(logFolder, `${name}.pid`)
+    if (!existsSync(file)) continue
+    const pid = Number(readFileSync(file, 'utf8'))
+    const isOurs = () =>
+      pid > 0 &&
+      existsSync(`/proc/${pid}/cmdline`) &&
+      /\.built\/|next/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8'))
+    if (isOurs()) process.kill(pid, 'SIGTERM')
+    for (let waited = 0; waited < graceMilliseconds && isOurs(); waited += 100)
+      await new Promise(resolve => setTimeout(resolve, 100))
+    if (isOurs()) process.kill(pid, 'SIGKILL')
+    rmSync(file, { force: true })
   }
 }
 

@@ -11,7 +11,7 @@ import { loadDemo } from './loadDemo'
 import { dataFolder, projectFolder } from './paths'
 import { freePort, isFree } from './ports'
 import { ensureDatabase, startPostgres, type PrivatePostgres } from './postgres'
-import { KeptProcess, untilAnswers } from './processes'
+import { endLeftOver, KeptProcess, untilAnswers } from './processes'
 import { leaveFolder, note, takeFolder } from './runFile'
 
 const leastFreeBytes = 500_000_000
@@ -70,6 +70,7 @@ async function begin(folder: string, isDemo: boolean, started: { stop: () => Pro
   await buildWhenStale(say)
 
   const logs = join(folder, 'logs')
+  await endLeftOver(logs, ['web', 'worker', 'standins'])
   const environment = {
     DATABASE_URL: url,
     WENDREL_KEY_FILE: keyFile,

@@ -4,6 +4,7 @@ import { createPool } from './create-pool'
 import { deleteHeldVolume } from './delete-held-volume'
 import { UnknownKind } from './errors'
 import { expandVolume } from './expand-volume'
+import { forgetSystem } from './forget-system'
 import { mapVolume } from './map-volume'
 import { provisionVolume } from './provision-volume'
 import { registerHost } from './register-host'
@@ -24,6 +25,7 @@ export const kinds: readonly AnyKind[] = [
   bringBackVolume,
   removePool,
   registerHost,
+  forgetSystem,
   deleteHeldVolume,
 ]
 

@@ -322,6 +322,13 @@ test('a removed volume goes into holding, comes back with its mapping, grows, an
   expect((await estate({ volumeIds: [ids['volume'] ?? ''] })).volumes).toEqual([])
 })
 
+test('a system is taken out of the estate, and what was done to it is still told', async () => {
+  const taken = await carriedOut('forget-system', { systemId: ids['heron'] })
+  expect(taken).toMatchObject({ state: 'proven', stands: null })
+  expect((await estate()).systems).toEqual([])
+  expect((await forecastOutcomes({ database })).length).toBeGreaterThan(5)
+})
+
 test('history is only ever added to', async () => {
   await expect(database.query(`update change_journal set words = 'other'`)).rejects.toThrow('only ever added to')
   await expect(database.query('delete from evidence')).rejects.toThrow('only ever added to')

@@ -24,6 +24,7 @@ export function draftHref({ id, kind, state, intent }: ChangeRecord): string | u
       return `/provision?draft=${kind}&change=${id}`
     case 'register-host':
       return `/provision/hosts?draft=${kind}&change=${id}`
+    case 'forget-system':
     case 'delete-held-volume':
       return undefined
     default:

@@ -17,5 +17,6 @@ export const registerSystem: ChangeKind<Intent, Step> = {
   undoStep,
   prove,
   collects: () => [],
-  reverse: () => undefined,
+  reverse: (_intent, facts) =>
+    facts['systemId'] === undefined ? undefined : { kind: 'forget-system', intent: { systemId: facts['systemId'] } },
 }

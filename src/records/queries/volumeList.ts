@@ -35,7 +35,7 @@ export async function volumeList(
     `select count(*)::int as total from volumes where ${where}`,
     bind,
   )
-  // The page is cut before anything is joined: joining 100,000 rows to show 200 took forty times as long.
+  // The page is cut by the index alone before anything is read or joined: joining 100,000 rows to show 200 took forty times as long.
   const lines = await rows<{
     id: string
     name: string
@@ -50,12 +50,12 @@ export async function volumeList(
   }>(
     scope,
     `with page as (
-       select id, name, naa, system_id, pool_id, size_bytes, written_bytes, is_thin, state from volumes where ${where}
-       order by ${column} ${direction}, id ${direction} offset $6 limit $7)
-     select page.id, page.name, page.naa, systems.name as system_name, pools.name as pool_name, page.size_bytes::text, page.written_bytes::text, page.is_thin, page.state,
-       (select array_agg(group_name order by group_name) from mappings where volume_id = page.id) as group_names
-     from page join systems on systems.id = page.system_id join pools on pools.id = page.pool_id
-     order by page.${column} ${direction}, page.id ${direction}`,
+       select id from volumes where ${where} order by ${column} ${direction}, id ${direction} offset $6 limit $7)
+     select volumes.id, volumes.name, volumes.naa, systems.name as system_name, pools.name as pool_name, volumes.size_bytes::text,
+       volumes.written_bytes::text, volumes.is_thin, volumes.state,
+       (select array_agg(group_name order by group_name) from mappings where volume_id = volumes.id) as group_names
+     from page join volumes using (id) join systems on systems.id = volumes.system_id join pools on pools.id = volumes.pool_id
+     order by volumes.${column} ${direction}, volumes.id ${direction}`,
     [...bind, Math.max(0, question.offset ?? 0), Math.min(mostLines, Math.max(1, question.limit ?? 200))],
   )
   return {

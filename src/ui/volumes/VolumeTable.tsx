@@ -198,8 +198,8 @@ function usePages(
   useEffect(() => asked.current.clear(), [first])
   const want = useCallback(
     (from: number, to: number) => {
-      const firstPage = Math.max(0, Math.floor(from / pageLines) - (from % pageLines < 60 ? 1 : 0))
-      const lastPage = Math.floor((to + 60) / pageLines)
+      const firstPage = Math.max(0, Math.floor((from - pageLines) / pageLines))
+      const lastPage = Math.floor((to + pageLines) / pageLines)
       for (let page = firstPage; page <= lastPage; page += 1) {
         if (page === 0 || asked.current.has(page)) continue
         asked.current.add(page)

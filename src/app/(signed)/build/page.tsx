@@ -8,6 +8,7 @@ import { KeyedDraft, RegisterSystem } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Bytes } from '@/ui/parts/Bytes'
 import { State } from '@/ui/parts/State'
+import { AddSite } from '@/ui/sites/AddSite'
 import { buildParts } from './parts'
 
 export const metadata = { title: 'Build' }
@@ -54,9 +55,8 @@ export default async function Page({
             </span>
           </div>
         ))}
-        {allSites.length === 0 && (
-          <p className="text-second">None yet. Sites can be added by a script: POST /api/v1/sites.</p>
-        )}
+        {allSites.length === 0 && <p className="text-second">None yet.</p>}
+        <AddSite />
       </Margin>
     )
   return (

@@ -36,7 +36,7 @@ export async function recordsFigures(url: string): Promise<Figure[]> {
     scheme: { kind: 'parity', parityDrives: 2 },
     maxGroupDrives: 12,
     spareCount: 8,
-    snapshotReservePercent: 10,
+    snapshotSharePercent: 10,
   }
   const draft = await medianMilliseconds(15, () => planNow(scope, 'create-pool', intent))
   const first = await medianMilliseconds(15, () => volumeList(scope, { limit: 200 }))

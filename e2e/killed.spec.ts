@@ -43,7 +43,7 @@ async function buildPool(request: APIRequestContext, name: string): Promise<stri
     scheme: { kind: 'parity', parityDrives: 2 },
     maxGroupDrives: 12,
     spareCount: 0,
-    snapshotReservePercent: 0,
+    snapshotSharePercent: 0,
   }
   const draft = (await (
     await request.post(`${address()}/api/v1/changes`, { data: { kind: 'create-pool', intent } })

@@ -70,7 +70,7 @@ const poolIntent = async (name: string, from: number, count: number) => {
     scheme: { kind: 'parity', parityDrives: 2 },
     maxGroupDrives: 12,
     spareCount: 1,
-    snapshotReservePercent: 10,
+    snapshotSharePercent: 10,
   }
 }
 const volumeIntent = (name: string, more: object = {}) => ({

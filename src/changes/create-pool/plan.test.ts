@@ -56,7 +56,7 @@ const intentOf = (drives: readonly Drive[], more: Partial<Intent> = {}): Intent 
   scheme: { kind: 'parity', parityDrives: 2 },
   maxGroupDrives: 12,
   spareCount: 1,
-  snapshotReservePercent: 10,
+  snapshotSharePercent: 10,
   ...more,
 })
 const many = (count: number, more: Partial<Drive> = {}) =>

@@ -95,7 +95,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
           scheme: intent.scheme,
           groups,
           spares,
-          snapshotReservePercent: intent.snapshotReservePercent,
+          snapshotSharePercent: intent.snapshotSharePercent,
         },
       },
       {
@@ -249,7 +249,7 @@ function sketchOf(layout: RaidLayout, intent: Intent, chosen: readonly Drive[], 
     redundancyBytes: layout.redundancyBytes,
     strandedBytes: layout.strandedBytes,
     metadataBytes,
-    snapshotReserveBytes: shareOf(layout.usableBytes - metadataBytes, intent.snapshotReservePercent / 100),
+    snapshotReserveBytes: shareOf(layout.usableBytes - metadataBytes, intent.snapshotSharePercent / 100),
     writtenBytes: 0n,
   })
   const media = chosen.some(drive => drive.media === 'HDD') ? 'HDD' : 'SSD'

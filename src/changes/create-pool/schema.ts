@@ -3,7 +3,7 @@ import { raidSchemeSchema } from '@/core/estate'
 
 export const intentSchema = {
   type: 'object',
-  required: ['systemId', 'name', 'driveIds', 'scheme', 'maxGroupDrives', 'spareCount', 'snapshotReservePercent'],
+  required: ['systemId', 'name', 'driveIds', 'scheme', 'maxGroupDrives', 'spareCount', 'snapshotSharePercent'],
   additionalProperties: false,
   properties: {
     systemId: { type: 'string', maxLength: 36, pattern: '^([0-9a-f-]{36})?$' },
@@ -17,7 +17,7 @@ export const intentSchema = {
     scheme: raidSchemeSchema,
     maxGroupDrives: { type: 'integer', minimum: 1, maximum: 64 },
     spareCount: { type: 'integer', minimum: 0, maximum: 100 },
-    snapshotReservePercent: { type: 'number', minimum: 0, maximum: 50 },
+    snapshotSharePercent: { type: 'number', minimum: 0, maximum: 50 },
   },
 } as const satisfies JSONSchema
 export type Intent = FromSchema<typeof intentSchema>

@@ -11,7 +11,7 @@ export type Step = Readonly<
       scheme: RaidSchemeText
       groups: readonly (readonly string[])[]
       spares: readonly string[]
-      snapshotReservePercent: number
+      snapshotSharePercent: number
     }
   | { step: 'initialise'; systemId: string }
 >
@@ -31,7 +31,7 @@ export async function runStep(step: Step, { key, facts }: StepContext, ports: Ch
         scheme: step.scheme,
         groups: step.groups,
         spares: step.spares,
-        snapshotReserveRatio: step.snapshotReservePercent / 100,
+        snapshotReserveRatio: step.snapshotSharePercent / 100,
       },
       key,
     ))

@@ -125,8 +125,6 @@ function named(cause: Error, address: string, path: string, late: AbortSignal, s
   const code = (cause as NodeJS.ErrnoException).code ?? ''
   const why =
     reasons[code] ??
-    (code.startsWith('HPE_') || code.startsWith('ERR_SSL')
-      ? 'What answers there speaks another protocol.'
-      : cause.message)
+    ('rawPacket' in cause || code.startsWith('ERR_SSL') ? 'What answers there speaks another protocol.' : cause.message)
   return new NotReached(address, why, { cause })
 }

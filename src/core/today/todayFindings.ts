@@ -32,15 +32,15 @@ export function todayFindings(systems: readonly System[], pools: readonly Pool[]
       href: `/build/systems/${pool.systemId}`,
     }))
   const full = pools.flatMap(pool => {
-    const capacity = provisionableBytes(pool)
-    const fill = capacity === 0n ? 0 : Number(pool.writtenBytes) / Number(capacity)
+    const room = provisionableBytes(pool)
+    const fill = room === 0n ? 0 : Number(pool.writtenBytes) / Number(room)
     if (fill < fullRatio) return []
-    const left = capacity - pool.writtenBytes
+    const left = room - pool.writtenBytes
     return [
       {
         gravity: 'soon' as const,
         what: `${pool.name} is ${(fill * 100).toFixed(0)}% full`,
-        why: `${formatBytes(left < 0n ? 0n : left)} is left to write; ${formatBytes(pool.provisionedBytes)} has been promised of ${formatBytes(capacity)}.`,
+        why: `${formatBytes(left < 0n ? 0n : left)} is left to write; ${formatBytes(pool.provisionedBytes)} has been promised of ${formatBytes(room)}.`,
         remedy: 'Remove what is not needed, or build another pool.',
         href: `/build/systems/${pool.systemId}`,
       },

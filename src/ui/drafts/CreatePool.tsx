@@ -16,7 +16,7 @@ interface PoolIntent {
   readonly scheme: RaidSchemeText
   readonly maxGroupDrives: number
   readonly spareCount: number
-  readonly snapshotReservePercent: number
+  readonly snapshotSharePercent: number
 }
 
 const layouts = [
@@ -47,7 +47,7 @@ export function CreatePool({
     scheme: { kind: 'parity', parityDrives: 2 },
     maxGroupDrives: 12,
     spareCount: 1,
-    snapshotReservePercent: 10,
+    snapshotSharePercent: 10,
   }
   const draft = useDraft<PoolIntent>('create-pool', initial, kept)
   const { intent, set } = draft
@@ -129,8 +129,8 @@ export function CreatePool({
               min={0}
               max={50}
               className="field mono"
-              value={intent.snapshotReservePercent}
-              onChange={event => set({ snapshotReservePercent: number(event.target.value, 0, 50) })}
+              value={intent.snapshotSharePercent}
+              onChange={event => set({ snapshotSharePercent: number(event.target.value, 0, 50) })}
             />
           )}
         </Field>

@@ -1,0 +1,91 @@
+import { spawn } from 'node:child_process'
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
+import { freePort, isFree } from './ports'
+import { endLeftOver, KeptProcess } from './processes'
+import { leaveFolder, note, takeFolder, whoRuns } from './runFile'
+import { runVectors } from './vectors'
+
+let folder: string
+beforeEach(() => (folder = mkdtempSync(join(tmpdir(), 'commands-'))))
+afterEach(() => rmSync(folder, { recursive: true, force: true }))
+
+test('a data folder is held by one start; what a dead one left is cleared away', () => {
+  takeFolder(folder)
+  note(folder, 'http://127.0.0.1:4180')
+  expect(() => takeFolder(folder)).toThrow(/runs on this data folder already, at http/)
+  leaveFolder(folder)
+  expect(whoRuns(folder)).toBeUndefined()
+  writeFileSync(
+    join(folder, 'running.json'),
+    JSON.stringify({ pid: process.pid, startedAt: 'another life of that number' }),
+  )
+  expect(whoRuns(folder)).toBeUndefined()
+  writeFileSync(join(folder, 'running.json'), '{"pid": 1')
+  expect(whoRuns(folder)).toBeUndefined()
+})
+
+test('a taken port is seen, and another is found', async () => {
+  const port = await freePort()
+  const server = createServer()
+  await new Promise<void>(resolve => server.listen(port, '127.0.0.1', resolve))
+  expect(await isFree(port)).toBe(false)
+  expect(await freePort(port)).not.toBe(port)
+  server.close()
+})
+
+test('a process that dies is started again, and one that is told to end stays ended', async () => {
+  const said: string[] = []
+  const kept = new KeptProcess(
+    { name: 'sleeper', arguments: ['-e', 'setInterval(() => {}, 1000)'], environment: {}, folder },
+    join(folder, 'logs'),
+    line => said.push(line),
+  )
+  const pid = () => Number(readFileSync(join(folder, 'logs', 'sleeper.pid'), 'utf8'))
+  const first = pid()
+  process.kill(first, 'SIGKILL')
+  for (let waited = 0; waited < 5000 && pid() === first; waited += 50) await pause(50)
+  expect(pid()).not.toBe(first)
+  expect(said).toEqual(['sleeper was ended by SIGKILL; it is started again'])
+  const second = pid()
+  await kept.stop()
+  await pause(500)
+  expect(() => process.kill(second, 0)).toThrow()
+  expect(pid()).toBe(second)
+})
+
+test('only what is ours is ended when an earlier start was killed', async () => {
+  mkdirSync(join(folder, 'logs'))
+  const stranger = spawn(process.execPath, ['-e', 'setInterval(() => {}, 1000)'])
+  writeFileSync(join(folder, 'logs', 'worker.pid'), `${stranger.pid}`)
+  await endLeftOver(join(folder, 'logs'), ['worker', 'never-was'])
+  expect(stranger.exitCode).toBeNull()
+  stranger.kill('SIGKILL')
+})
+
+test('worked cases are counted, a failing one is told with expected and got, an unknown subject fails', () => {
+  const scored = (p50: number) => ({
+    name: `case ${p50}`,
+    input: { jobs: [{ p10: 90, p50, p90: 120, actual: 100 }] },
+    expected: { medianAbsolutePercentageError: 0, coverage: 1 },
+  })
+  writeFileSync(
+    join(folder, 'a.json'),
+    JSON.stringify({ subject: 'transfer-scoring', tolerance: 1e-9, cases: [scored(100), scored(110)] }),
+  )
+  writeFileSync(
+    join(folder, 'b.json'),
+    JSON.stringify({ subject: 'weather', tolerance: 0, cases: [{ name: 'rain', input: {}, expected: {} }] }),
+  )
+  const lines: string[] = []
+  expect(runVectors(folder, line => lines.push(line))).toBe(2)
+  expect(lines).toEqual([
+    'a.json: case 110: medianAbsolutePercentageError: expected 0, got 0.1',
+    expect.stringContaining('b.json: rain: expected {}, got an error'),
+    '1 passed, 2 failed',
+  ])
+  expect(() => runVectors(join(folder, 'nowhere'), () => undefined)).toThrow(/cannot be read/)
+})

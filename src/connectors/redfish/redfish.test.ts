@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import { startFleet, type Fleet } from '@/standins'
+import { failDrive } from '@/standins/array'
 import type { FaultKind } from '@/standins/fleet'
 import type { StorageSystem } from '@/ports'
 import { hostAgent } from '../host'
@@ -210,9 +211,45 @@ test('changes reach who listens', async () => {
   expect(await done(pool.task)).toBe('done')
 })
 
+test('a drive that fails is stated, and a spare takes its place and is rebuilt at what drives can write', async () => {
+  const all = (await drives()).slice(8, 16)
+  const wanted = {
+    name: 'spared',
+    scheme: { kind: 'parity' as const, parityDrives: 2 },
+    groups: [all.slice(1).map(drive => drive.locator)],
+    spares: [all[0]?.locator ?? ''],
+    snapshotReserveRatio: 0,
+  }
+  const pool = await heron.createPool(wanted, 'k8')
+  expect(await done(pool.task)).toBe('done')
+  const [array] = fleet.arrays
+  if (array === undefined) throw new Error('heron is not there')
+  failDrive(array, '1', all[1]?.bay ?? 0)
+  const after = await drives()
+  expect(after.find(drive => drive.serial === all[1]?.serial)).toMatchObject({ state: 'failed', poolLocator: null })
+  expect(after.find(drive => drive.serial === all[0]?.serial)).toMatchObject({
+    role: 'data',
+    poolLocator: pool.locator,
+  })
+  failDrive(array, '1', all[2]?.bay ?? 0)
+  expect((await heron.inventory()).pools.find(each => each.name === 'spared')).toMatchObject({ state: 'degraded' })
+  await expect(
+    heron.createPool(
+      {
+        ...wanted,
+        name: 'again',
+        groups: [[all[1]?.locator ?? '', ...all.slice(4, 6).map(drive => drive.locator)]],
+        spares: [],
+      },
+      'k9',
+    ),
+  ).rejects.toThrow(/failed|in use/)
+  await heron.removePool(pool.locator)
+})
+
 test('the fleet comes back as it was, and its half-done work goes on', async () => {
   fleet.clock.setRate(1)
-  const pool = await heron.createPool(await poolOf('interrupted', 8, 8), 'k7')
+  const pool = await heron.createPool(await poolOf('interrupted', 12, 4), 'k7')
   await fleet.stop()
   fleet = await startFleet(folder, fleet.ports, 1)
   expect(await heron.pool(pool.locator)).toMatchObject({ name: 'interrupted', isReady: false })

@@ -161,14 +161,14 @@ function ChangeMargin({
       </div>
       <ChangeActions change={change} draftHref={draftHref(change)} canReverse={canReverse} />
       {typeof systemId === 'string' && change.kind === 'register-system' && change.state === 'proven' && (
-        <p>
+        <p className="mt-3">
           <Link className="button" href={`/build/systems/${systemId}`}>
             Open the system
           </Link>
         </p>
       )}
       {typeof volumeId === 'string' && volumeId !== '' && change.state === 'proven' && (
-        <p>
+        <p className="mt-3">
           <Link className="textlink" href={`/provision?sel=${volumeId}`}>
             Open the volume
           </Link>

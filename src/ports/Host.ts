@@ -11,7 +11,7 @@ export interface HostDevice {
   readonly path: string
 }
 
-/** A host, through the agent that runs on it: the only way to prove that storage is what its user would find. */
+/** A host, through its own agent: the only way to prove that storage is what its user would find. */
 export interface Host {
   readonly identity: () => Promise<HostIdentity>
   readonly login: (target: string) => Promise<void>

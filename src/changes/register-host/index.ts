@@ -59,7 +59,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     steps: [
       {
         name: 'enrol',
-        words: 'Ask the agent who it is and take it into the estate',
+        words: 'Ask the host who it is and take it into the estate',
         forecast,
         step: { step: 'enrol', ...intent },
       },

@@ -8,7 +8,7 @@ export class HostRefused extends WendrelError {
       said ?? {
         what: `The host agent at ${address} refused.`,
         why: 'It gave no reason.',
-        remedy: "See the agent's log on the host.",
+        remedy: "See the log of the host's own agent.",
       },
     )
   }

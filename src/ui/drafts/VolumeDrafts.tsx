@@ -152,7 +152,7 @@ export function RegisterHost({
     <DraftFrame title="Register a host" draft={draft} verb="Register">
       <Field
         label="Address of its agent"
-        hint="Such as http://10.0.0.5:4300; the agent says which initiators the host has."
+        hint="Such as http://10.0.0.5:4300; it says which initiators the host has."
         error={draft.errorOf('agentAddress')}
       >
         {props => (

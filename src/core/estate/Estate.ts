@@ -12,6 +12,16 @@ import type {
   System,
   Volume,
 } from './schemas'
+import type {
+  Catalogue,
+  NameAnswer,
+  Node,
+  NodePort,
+  PathProbe,
+  SignedException,
+  Switch,
+  SwitchPort,
+} from './nodeSchemas'
 
 /** The part of the estate that a plan looks at. Records fill it by the kind's `needs`. */
 export interface Estate {
@@ -27,6 +37,16 @@ export interface Estate {
   readonly hosts: readonly Host[]
   readonly mappings: readonly Mapping[]
   readonly probes: readonly Probe[]
+  readonly nodes: readonly Node[]
+  readonly nodePorts: readonly NodePort[]
+  readonly switches: readonly Switch[]
+  readonly switchPorts: readonly SwitchPort[]
+  /** The latest of each system. */
+  readonly pathProbes: readonly PathProbe[]
+  readonly nameAnswers: readonly NameAnswer[]
+  readonly exceptions: readonly SignedException[]
+  /** The latest of each maker. */
+  readonly catalogues: readonly Catalogue[]
   /** Actual ÷ base seconds of earlier runs of the kind being planned, latest last. */
   readonly pastMisses: readonly number[]
   /** Objects that a running change holds, by id, with that change's title. */
@@ -38,6 +58,8 @@ export interface Estate {
 export interface EstateSettings {
   readonly volumeNaming: string
   readonly holdingDays: number
+  /** Where names are looked up, as `host:port`; empty where none is known. */
+  readonly nameServer: string
 }
 
 /** What a kind of change reads. Systems, sites, pools and hosts are few and always given; drives and volumes only as asked for. */
@@ -65,9 +87,17 @@ export const emptyEstate: Estate = {
   hosts: [],
   mappings: [],
   probes: [],
+  nodes: [],
+  nodePorts: [],
+  switches: [],
+  switchPorts: [],
+  pathProbes: [],
+  nameAnswers: [],
+  exceptions: [],
+  catalogues: [],
   pastMisses: [],
   claims: new Map(),
-  settings: { volumeNaming: '{group}-{purpose}-{nn}', holdingDays: 7 },
+  settings: { volumeNaming: '{group}-{purpose}-{nn}', holdingDays: 7, nameServer: '' },
 }
 
 /** The object with an id, or undefined. Linear: estates given to plans are slices. */

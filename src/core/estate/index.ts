@@ -1,4 +1,6 @@
 export * from './schemas'
+export * from './nodeSchemas'
+export { intakeState, intakeStates, type IntakeState } from './intakeState'
 export { byId, emptyEstate, type Estate, type EstateNeeds, type EstateSettings } from './Estate'
 export { brokenInvariants, type BrokenInvariant } from './invariants'
 export { nameByPattern, nameCheck, namePrefix } from './names'

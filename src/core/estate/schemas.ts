@@ -3,14 +3,14 @@ import type { FromSchema } from 'json-schema-to-ts'
 /** Bytes travel as decimal text, since a JSON number loses bits above 2^53; in the model they are `bigint`. */
 export const bytesSchema = { type: 'string', format: 'bytes', pattern: '^(0|[1-9][0-9]{0,24})$' } as const
 export const idSchema = { type: 'string', format: 'uuid' } as const
-const nameSchema = { type: 'string', minLength: 1, maxLength: 255 } as const
-const nullableId = { type: ['string', 'null'], format: 'uuid' } as const
-const nullableText = { type: ['string', 'null'], maxLength: 2000 } as const
-const instant = { type: 'string', format: 'date-time' } as const
+export const nameSchema = { type: 'string', minLength: 1, maxLength: 255 } as const
+export const nullableId = { type: ['string', 'null'], format: 'uuid' } as const
+export const nullableText = { type: ['string', 'null'], maxLength: 2000 } as const
+export const instant = { type: 'string', format: 'date-time' } as const
 const nullableInstant = { type: ['string', 'null'], format: 'date-time' } as const
-const locator = { type: 'string', minLength: 1, maxLength: 2048 } as const
-const revision = { type: 'integer', minimum: 1 } as const
-const count = { type: 'integer', minimum: 0 } as const
+export const locator = { type: 'string', minLength: 1, maxLength: 2048 } as const
+export const revision = { type: 'integer', minimum: 1 } as const
+export const count = { type: 'integer', minimum: 0 } as const
 
 export const raidSchemeSchema = {
   oneOf: [
@@ -29,7 +29,33 @@ export const raidSchemeSchema = {
   ],
 } as const
 
-const object = <const P extends Readonly<Record<string, unknown>>>(properties: P) =>
+/** How a cluster protects its data: copies or an erasure code, each piece in a failure domain of its own. */
+export const spreadSchemeSchema = {
+  oneOf: [
+    {
+      type: 'object',
+      required: ['kind', 'copies'],
+      additionalProperties: false,
+      properties: { kind: { const: 'copies' }, copies: { type: 'integer', minimum: 2, maximum: 4 } },
+    },
+    {
+      type: 'object',
+      required: ['kind', 'dataPieces', 'parityPieces'],
+      additionalProperties: false,
+      properties: {
+        kind: { const: 'erasure' },
+        dataPieces: { type: 'integer', minimum: 2, maximum: 16 },
+        parityPieces: { type: 'integer', minimum: 1, maximum: 4 },
+      },
+    },
+  ],
+} as const
+
+export const failureDomainSchema = { enum: ['node', 'enclosure', 'rack'] } as const
+
+const poolSchemeSchema = { oneOf: [...raidSchemeSchema.oneOf, ...spreadSchemeSchema.oneOf] } as const
+
+export const object = <const P extends Readonly<Record<string, unknown>>>(properties: P) =>
   ({
     type: 'object',
     required: Object.keys(properties) as (keyof P & string)[],
@@ -52,6 +78,8 @@ export const systemSchema = object({
   reach: { enum: ['answering', 'not answering'] },
   reachWhy: nullableText,
   seenAt: nullableInstant,
+  /** The cluster that its nodes form, once they do. */
+  clusterName: nullableText,
   revision,
 })
 
@@ -89,12 +117,32 @@ export const driveSchema = object({
   wwn: nullableText,
   firmware: nullableText,
   state: { enum: ['fine', 'failing', 'failed'] },
-  role: { enum: ['unassigned', 'data', 'spare'] },
+  role: { enum: ['unassigned', 'data', 'spare', 'cache'] },
   poolId: nullableId,
   groupIndex: { type: ['integer', 'null'] },
   rotationSpeedRpm: { type: ['integer', 'null'] },
   powerOnHours: { type: ['integer', 'null'] },
   wearRatio: { type: ['number', 'null'] },
+  /** The node in which it stands, where the system is a row of nodes. */
+  nodeId: nullableId,
+  isBoot: { type: 'boolean' },
+  /** Its locate light is on. */
+  isLit: { type: 'boolean' },
+  /** Full drive writes a day that its maker warrants. */
+  driveWritesPerDay: { type: ['number', 'null'] },
+  /** What an earlier use has left on it. */
+  leftOver: {
+    oneOf: [
+      { type: 'null' },
+      object({
+        system: nullableText,
+        lastUsedAt: nullableInstant,
+        partitions: { type: 'array', items: { type: 'string', maxLength: 200 } },
+      }),
+    ],
+  },
+  /** Its bank in the node, counted from 1. */
+  bank: { type: ['integer', 'null'] },
   revision,
 })
 
@@ -116,7 +164,8 @@ export const poolSchema = object({
   systemId: idSchema,
   locator,
   name: nameSchema,
-  scheme: raidSchemeSchema,
+  scheme: poolSchemeSchema,
+  failureDomain: { enum: ['node', 'enclosure', 'rack', null] },
   driveKind: object({ media: { enum: ['HDD', 'SSD'] }, protocol: { enum: ['NVMe', 'SAS', 'SATA'] } }),
   groupSizes: { type: 'array', items: count },
   spareCount: count,
@@ -130,6 +179,7 @@ export const poolSchema = object({
   redundancyBytes: bytesSchema,
   strandedBytes: bytesSchema,
   spareBytes: bytesSchema,
+  rebuildReserveBytes: bytesSchema,
   revision,
 })
 
@@ -143,6 +193,8 @@ export const volumeSchema = object({
   sizeBytes: bytesSchema,
   isThin: { type: 'boolean' },
   writtenBytes: bytesSchema,
+  /** What can no longer be read of it: more was lost at once than its pool survives. */
+  lostBytes: bytesSchema,
   state: { enum: ['in use', 'holding'] },
   holdingUntil: nullableInstant,
   revision,
@@ -192,8 +244,11 @@ export const probeSchema = object({
   volumes: count,
 })
 
-type Bytes = { deserialize: [{ pattern: { type: 'string'; format: 'bytes' }; output: bigint }] }
+export type Bytes = { deserialize: [{ pattern: { type: 'string'; format: 'bytes' }; output: bigint }] }
 export type RaidSchemeText = FromSchema<typeof raidSchemeSchema>
+export type PoolScheme = FromSchema<typeof poolSchemeSchema>
+export type SpreadSchemeText = FromSchema<typeof spreadSchemeSchema>
+export type FailureDomainKind = FromSchema<typeof failureDomainSchema>
 export type Site = Readonly<FromSchema<typeof siteSchema>>
 export type System = Readonly<FromSchema<typeof systemSchema>>
 export type Controller = Readonly<FromSchema<typeof controllerSchema>>

@@ -16,6 +16,10 @@ export interface LadderInput {
   /** What the system keeps for its own accounts. */
   readonly metadataBytes: bigint
   readonly snapshotReserveBytes: bigint
+  /** Kept free so that all can be made whole again after losing the largest failure domain. */
+  readonly rebuildReserveBytes?: bigint
+  /** Drives that only speed up others. */
+  readonly cacheBytes?: bigint
   readonly writtenBytes: bigint
 }
 
@@ -25,7 +29,7 @@ const million = 1_000_000n
 export const shareOf = (bytes: bigint, ratio: number) => (bytes * BigInt(Math.round(ratio * Number(million)))) / million
 
 /**
- * The ladder of a pool, in the order in which space is taken: spares, layout, metadata, snapshot reserve, written.
+ * The ladder of a pool, in the order in which space is taken: spares, layout, metadata, rebuild reserve, snapshot reserve, written.
  * Every rung keeps its own figure, so that each can be opened to its sum; the rungs' `takenBytes` and the last `bytes` add up to raw.
  */
 export function capacityLadder(input: LadderInput): Rung[] {
@@ -36,12 +40,22 @@ export function capacityLadder(input: LadderInput): Rung[] {
     rungs.push({ name, bytes: left, takenBytes, sum })
   }
   step('raw', 0n, [{ name: 'all chosen drives', bytes: input.rawBytes }])
-  step('after spares', input.spareBytes, [{ name: 'drives kept as spares', bytes: input.spareBytes }])
+  const cacheBytes = input.cacheBytes ?? 0n
+  step(cacheBytes > 0n ? 'after cache' : 'after spares', input.spareBytes + cacheBytes, [
+    { name: 'drives kept as spares', bytes: input.spareBytes },
+    ...(cacheBytes > 0n ? [{ name: 'cache drives', bytes: cacheBytes }] : []),
+  ])
   step('after layout', input.redundancyBytes + input.strandedBytes, [
     { name: 'parity or copies', bytes: input.redundancyBytes },
     { name: 'stranded on larger drives', bytes: input.strandedBytes },
   ])
   step('after metadata', input.metadataBytes, [{ name: "the system's own accounts", bytes: input.metadataBytes }])
+  const rebuildReserveBytes = input.rebuildReserveBytes ?? 0n
+  // Only layouts over failure domains know this reserve; elsewhere it would be a step of nothing.
+  if (rebuildReserveBytes > 0n)
+    step('after rebuild reserve', rebuildReserveBytes, [
+      { name: 'to heal after losing the largest failure domain', bytes: rebuildReserveBytes },
+    ])
   step('after snapshot reserve', input.snapshotReserveBytes, [
     { name: 'kept for snapshots', bytes: input.snapshotReserveBytes },
   ])

@@ -10,6 +10,8 @@ export interface PlanCheck {
   readonly field?: string
   /** What would satisfy it. */
   readonly remedy?: string
+  /** Where the change that would satisfy it is drafted. */
+  readonly href?: string
 }
 
 /** A figure before and after; bytes as decimal text, so that a plan is plain JSON. */
@@ -43,6 +45,46 @@ export interface RungText {
   readonly sum: readonly { readonly name: string; readonly bytes: string }[]
 }
 
+/** A cluster as it would be: its banks in the bays, and all that follows from the choice. */
+export interface ClusterSketch {
+  readonly of: 'cluster'
+  readonly ladder: readonly RungText[]
+  readonly banks: readonly {
+    readonly nodeId: string
+    readonly number: number
+    readonly cacheDriveId: string
+    readonly capacityDriveIds: readonly string[]
+  }[]
+  /** Why a drive has the role that is suggested for it. */
+  readonly roles: Readonly<Record<string, { readonly role: 'cache' | 'capacity'; readonly why: string }>>
+  readonly domains: readonly { readonly name: string; readonly rawBytes: string; readonly strandedBytes: string }[]
+  readonly lacking: { readonly bytes: string; readonly domainNames: readonly string[] } | null
+  readonly tolerance: { readonly readable: number; readonly writable: number; readonly domainWords: string }
+  readonly writeCost: { readonly smallWriteOperations: number; readonly fullStripeRatio: number }
+  readonly rebuild: { readonly seconds: number; readonly boundBy: string } | null
+  readonly durability: {
+    readonly oneYear: number
+    readonly fiveYears: number
+    readonly whileOneIsAway: number
+    readonly awayHours: number
+    readonly basis: string
+  } | null
+  /** Other layouts of the same drives. */
+  readonly alternatives: readonly {
+    readonly words: string
+    readonly freeBytes: string
+    readonly strandedBytes: string
+    readonly readable: number
+    readonly writable: number
+  }[]
+  /** What is alike in all nodes and what is not. */
+  readonly nodes: readonly {
+    readonly id: string
+    readonly name: string
+    readonly cells: readonly { readonly what: string; readonly value: string; readonly isOdd: boolean }[]
+  }[]
+}
+
 /** What a draft draws beside its figures. */
 export type Sketch =
   | {
@@ -58,6 +100,7 @@ export type Sketch =
         readonly basis: string
       }
     }
+  | ClusterSketch
   | {
       readonly of: 'pool-fill'
       readonly poolName: string

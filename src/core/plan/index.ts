@@ -1,5 +1,6 @@
 export {
   isReady,
+  type ClusterSketch,
   type Effect,
   type ObjectRead,
   type Plan,

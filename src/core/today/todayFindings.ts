@@ -1,4 +1,5 @@
 import { provisionableBytes, type Pool, type System } from '../estate'
+import { arrange, type Finding } from '../findings'
 import { formatBytes } from '../units'
 
 export interface TodayFinding {
@@ -9,10 +10,20 @@ export interface TodayFinding {
   readonly href: string
 }
 
+/** A finding of a row of nodes that no exception covers. */
+interface FoundThere {
+  readonly finding: Finding
+  readonly systemId: string
+}
+
 const fullRatio = 0.9
 
 /** What Today puts first: systems that are silent, pools that are hurt or nearly full. Gravest first. */
-export function todayFindings(systems: readonly System[], pools: readonly Pool[]): TodayFinding[] {
+export function todayFindings(
+  systems: readonly System[],
+  pools: readonly Pool[],
+  found: readonly FoundThere[] = [],
+): TodayFinding[] {
   const silent = systems
     .filter(system => system.reach !== 'answering')
     .map(system => ({
@@ -23,7 +34,7 @@ export function todayFindings(systems: readonly System[], pools: readonly Pool[]
       href: `/build/systems/${system.id}`,
     }))
   const hurt = pools
-    .filter(pool => pool.state === 'degraded' || pool.state === 'failed')
+    .filter(pool => (pool.state === 'degraded' || pool.state === 'failed') && pool.failureDomain === null)
     .map(pool => ({
       gravity: 'now' as const,
       what: `${pool.name} is ${pool.state}`,
@@ -46,5 +57,22 @@ export function todayFindings(systems: readonly System[], pools: readonly Pool[]
       },
     ]
   })
-  return [...silent, ...hurt, ...full]
+  // Of what was found in rows of nodes only causes are shown: what they explain stands beneath them on their own page.
+  const roots = arrange(found.map(each => each.finding)).map(tree => tree.finding)
+  const there = roots.flatMap(finding => {
+    const systemId = found.find(each => each.finding.key === finding.key)?.systemId ?? ''
+    return finding.gravity === 'note'
+      ? []
+      : [
+          {
+            gravity: finding.gravity,
+            what: finding.title,
+            why: finding.risk,
+            remedy: finding.remedy,
+            href: finding.draft?.href ?? `/build/systems/${systemId}`,
+          },
+        ]
+  })
+  const all = [...silent, ...there, ...hurt, ...full]
+  return [...all.filter(each => each.gravity === 'now'), ...all.filter(each => each.gravity === 'soon')]
 }

@@ -1,5 +1,6 @@
 import { domainLayout, raidLayout, type FailureDomain, type RaidScheme, type SpreadScheme } from '../layout'
 import { lossProbability, meanHoursToLoss, poolLossProbability, yearHours } from '../durability'
+import { evacuation, type EvacuationMode } from '../placement'
 import { score, type ScoredJob } from '../transfer'
 import { UnknownSubject } from './errors'
 
@@ -69,10 +70,40 @@ function durability({ groups, bitsReadToRebuild, ...input }: DurabilityInput): u
   }
 }
 
+interface EvacuationInput {
+  readonly mode: EvacuationMode
+  readonly piecesToRead: number
+  readonly pieceBytes: string
+  readonly drives: readonly {
+    readonly id: string
+    readonly node: string
+    readonly capacityBytes: string
+    readonly limitBytes: string
+  }[]
+  readonly leavingDrives: readonly number[]
+  readonly leavingNodes: readonly string[]
+  readonly stripes: readonly (readonly number[])[]
+}
+
+function evacuated({ pieceBytes, drives, ...input }: EvacuationInput): unknown {
+  const answer = evacuation({
+    ...input,
+    pieceBytes: BigInt(pieceBytes),
+    drives: drives.map(drive => ({
+      ...drive,
+      capacityBytes: BigInt(drive.capacityBytes),
+      limitBytes: BigInt(drive.limitBytes),
+    })),
+  })
+  if (!answer.feasible) return answer
+  return { ...answer, leastMovedBytes: answer.movedBytes, leastWorstFill: answer.worstFill }
+}
+
 const answerBySubject: Readonly<Record<string, (input: never) => unknown>> = {
   'layout-raid': raid,
   'layout-domains': domains,
   durability,
+  evacuation: evacuated,
   'transfer-scoring': ({ jobs }: { readonly jobs: readonly ScoredJob[] }) => score(jobs),
 }
 

@@ -1,0 +1,76 @@
+import type { Drive, Node } from '../estate'
+import type { DriveRole } from './roles'
+
+/** One cache drive and the capacity drives behind it in one node; lost together when the cache drive is lost. */
+export interface Bank {
+  readonly nodeId: string
+  /** In its node, counted from 1. */
+  readonly number: number
+  readonly cacheDriveId: string
+  readonly capacityDriveIds: readonly string[]
+}
+
+export interface LaidBanks {
+  readonly banks: readonly Bank[]
+  /** Chosen drives for which there is no place, with the reason. */
+  readonly unplaced: readonly { readonly driveId: string; readonly why: string }[]
+}
+
+type Chosen = Pick<Drive, 'id' | 'capacityBytes' | 'bay'> & { readonly role: DriveRole }
+
+/**
+ * Puts a node's chosen drives into banks: one for each cache drive, capacity dealt out largest first so that all banks hold about
+ * the same. What goes beyond the node's limit stays out.
+ * @param taken capacity drives that stand behind cache drives already, by cache drive, where a cluster grows
+ */
+export function layBanks(
+  node: Pick<Node, 'id' | 'name' | 'mostCapacityDrives'>,
+  drives: readonly Chosen[],
+  firstNumber = 1,
+): LaidBanks {
+  const caches = drives.filter(drive => drive.role === 'cache').sort((a, b) => a.bay - b.bay)
+  const capacity = drives
+    .filter(drive => drive.role === 'capacity')
+    .sort((a, b) => (a.capacityBytes === b.capacityBytes ? a.bay - b.bay : a.capacityBytes > b.capacityBytes ? -1 : 1))
+  if (caches.length === 0) {
+    return {
+      banks: [],
+      unplaced: capacity.map(drive => ({
+        driveId: drive.id,
+        why: `${node.name} has no cache drive to put it behind.`,
+      })),
+    }
+  }
+  const filled = caches.map((cache, index) => ({
+    number: firstNumber + index,
+    cacheDriveId: cache.id,
+    own: [] as Chosen[],
+    bytes: 0n,
+  }))
+  const unplaced: { driveId: string; why: string }[] = []
+  for (const drive of capacity) {
+    const open = filled.filter(bank => bank.own.length < node.mostCapacityDrives)
+    const least = open.reduce<(typeof filled)[number] | undefined>(
+      (best, bank) => (best === undefined || bank.bytes < best.bytes ? bank : best),
+      undefined,
+    )
+    if (least === undefined) {
+      unplaced.push({
+        driveId: drive.id,
+        why: `${node.name} takes at most ${node.mostCapacityDrives} capacity drives a bank.`,
+      })
+      continue
+    }
+    least.own.push(drive)
+    least.bytes += drive.capacityBytes
+  }
+  return {
+    banks: filled.map(bank => ({
+      nodeId: node.id,
+      number: bank.number,
+      cacheDriveId: bank.cacheDriveId,
+      capacityDriveIds: [...bank.own].sort((a, b) => a.bay - b.bay).map(drive => drive.id),
+    })),
+    unplaced,
+  }
+}

@@ -1,0 +1,133 @@
+import type { Drive, FailureDomainKind, Node, SpreadSchemeText } from '../estate'
+import { capacityLadder, domainLayout, shareOf, type DomainLayout, type Rung } from '../layout'
+import { asSpread, piecesOf, widthOf } from './scheme'
+
+/** Space is given out in pieces of this size; a chunk never spans drives. */
+const chunkBytes = 1n << 30n
+/** What a cluster keeps of raw for its own accounts, until it states it. */
+export const metadataRatio = 0.0075
+
+export interface ClusterParts {
+  readonly nodes: readonly Node[]
+  readonly cache: readonly Drive[]
+  readonly capacity: readonly Drive[]
+}
+
+export interface ClusterLayout {
+  readonly domains: readonly {
+    readonly id: string
+    readonly name: string
+    readonly nodeIds: readonly string[]
+    readonly rawBytes: bigint
+    readonly strandedBytes: bigint
+  }[]
+  readonly layout: DomainLayout
+  readonly rawBytes: bigint
+  readonly cacheBytes: bigint
+  readonly usableBytes: bigint
+  readonly redundancyBytes: bigint
+  readonly strandedBytes: bigint
+  readonly metadataBytes: bigint
+  readonly rebuildReserveBytes: bigint
+  readonly snapshotReserveBytes: bigint
+  readonly freeBytes: bigint
+  readonly ladder: readonly Rung[]
+}
+
+export interface LayoutWish {
+  readonly domain: Exclude<FailureDomainKind, null>
+  readonly scheme: SpreadSchemeText
+  readonly keepsRebuildReserve: boolean
+  readonly snapshotShareRatio: number
+}
+
+/** The failure domain in which a node stands. A node whose rack or enclosure is not stated stands alone. */
+export function domainOf(node: Node, domain: LayoutWish['domain']): { readonly id: string; readonly name: string } {
+  if (domain === 'rack' && node.rack !== null) return { id: `rack/${node.rack}`, name: node.rack }
+  if (domain === 'enclosure' && node.enclosureId !== null) return { id: node.enclosureId, name: node.name }
+  return { id: node.id, name: node.name }
+}
+
+/** What a cluster of these drives holds, from raw to free; the rungs and what is left add up to raw. */
+export function clusterLayout({ nodes, cache, capacity }: ClusterParts, wish: LayoutWish): ClusterLayout {
+  const nodeOf = new Map(nodes.map(node => [node.id, node]))
+  const domains = new Map<string, { name: string; nodeIds: Set<string>; drives: Drive[] }>()
+  for (const drive of capacity) {
+    const node = nodeOf.get(drive.nodeId ?? '')
+    if (node === undefined) continue
+    const { id, name } = domainOf(node, wish.domain)
+    const own = domains.get(id) ?? { name, nodeIds: new Set(), drives: [] }
+    own.nodeIds.add(node.id)
+    own.drives.push(drive)
+    domains.set(id, own)
+  }
+  const layout = domainLayout(
+    [...domains].map(([id, own]) => ({ id, drives: counted(own.drives) })),
+    asSpread(wish.scheme),
+    chunkBytes,
+  )
+  const { needed } = piecesOf(wish.scheme)
+  const cacheBytes = cache.reduce((sum, drive) => sum + drive.capacityBytes, 0n)
+  const rawBytes = layout.rawBytes + cacheBytes
+  const strandedChunks = layout.domains.reduce((sum, domain) => sum + domain.strandedChunks, 0n)
+  const strandedBytes = (strandedChunks + layout.remainderChunks) * chunkBytes + layout.unchunkedBytes
+  const redundancyBytes = layout.stripes * BigInt(widthOf(wish.scheme) - needed) * chunkBytes
+  const usableBytes = layout.usableBytes
+  const metadataBytes = least(usableBytes, shareOf(layout.rawBytes, metadataRatio))
+  const rebuildReserveBytes = wish.keepsRebuildReserve
+    ? least(usableBytes - metadataBytes, layout.reserveBytes ?? 0n)
+    : 0n
+  const left = usableBytes - metadataBytes - rebuildReserveBytes
+  const snapshotReserveBytes = shareOf(left, wish.snapshotShareRatio)
+  const parts = {
+    rawBytes,
+    cacheBytes,
+    redundancyBytes,
+    strandedBytes,
+    metadataBytes,
+    rebuildReserveBytes,
+    snapshotReserveBytes,
+  }
+  return {
+    domains: layout.domains.map(({ id, strandedChunks: chunks }) => {
+      const own = domains.get(id)
+      return {
+        id,
+        name: own?.name ?? id,
+        nodeIds: [...(own?.nodeIds ?? [])],
+        rawBytes: own?.drives.reduce((sum, drive) => sum + drive.capacityBytes, 0n) ?? 0n,
+        strandedBytes: chunks * chunkBytes,
+      }
+    }),
+    layout,
+    usableBytes,
+    ...parts,
+    freeBytes: left - snapshotReserveBytes,
+    ladder: capacityLadder({ ...parts, spareBytes: 0n, writtenBytes: 0n }),
+  }
+}
+
+const least = (a: bigint, b: bigint) => (a < b ? a : b)
+
+function counted(drives: readonly Drive[]): { readonly bytes: bigint; readonly count: number }[] {
+  const counts = new Map<bigint, number>()
+  for (const drive of drives) counts.set(drive.capacityBytes, (counts.get(drive.capacityBytes) ?? 0) + 1)
+  return [...counts].map(([bytes, count]) => ({ bytes, count }))
+}
+
+/**
+ * What the other domains lack for the largest one to be used whole: every stripe then has a piece there.
+ * @returns bytes, and the domains that hold least; undefined where nothing is stranded
+ */
+export function lacking(
+  { domains }: Pick<ClusterLayout, 'domains'>,
+  scheme: SpreadSchemeText,
+): { readonly bytes: bigint; readonly domainNames: readonly string[] } | undefined {
+  if (!domains.some(domain => domain.strandedBytes > 0n)) return undefined
+  const largest = domains.reduce((most, domain) => (domain.rawBytes > most ? domain.rawBytes : most), 0n)
+  const total = domains.reduce((sum, domain) => sum + domain.rawBytes, 0n)
+  const bytes = BigInt(widthOf(scheme)) * largest - total
+  if (bytes <= 0n) return undefined
+  const smaller = domains.filter(domain => domain.rawBytes < largest).sort((a, b) => (a.rawBytes < b.rawBytes ? -1 : 1))
+  return { bytes, domainNames: smaller.slice(0, 3).map(domain => domain.name) }
+}

@@ -1,0 +1,14 @@
+export { suggestedRole, type DriveRole, type SuggestedRole } from './roles'
+export { layBanks, type Bank, type LaidBanks } from './banks'
+export { isSpreadScheme, lossTolerance, piecesOf, schemeWords, widthOf, writeCost } from './scheme'
+export {
+  clusterLayout,
+  domainOf,
+  lacking,
+  metadataRatio,
+  type ClusterLayout,
+  type ClusterParts,
+  type LayoutWish,
+} from './clusterLayout'
+export { clusterDurability, stripeSetCount, type ClusterDurability } from './clusterDurability'
+export { spreadMove, spreadRebuild, unevenness } from './rates'

@@ -1,0 +1,2 @@
+export { ErasureCode } from './ErasureCode'
+export { PiecesUnlike, TooFewPieces, WidthRefused } from './errors'

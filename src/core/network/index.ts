@@ -1,0 +1,7 @@
+export { pathBetween, type Hop, type Wiring } from './path'
+export { readPath, type PathAnswer, type PathReading, type PathVerdict } from './readPath'
+export { consecutiveAddresses, inOneSubnet, plainAddress, readAddress, type Subnetted } from './addresses'
+export { reverseName } from './reverseName'
+export { storageShare } from './storageShare'
+export { nameTrouble } from './nameTrouble'
+export { pathMatrix, storagePort, type PathCell } from './pathMatrix'

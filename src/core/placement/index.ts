@@ -1,0 +1,11 @@
+export { placer, type Placer, type PlacementDomain, type PlacementDrive } from './placer'
+export { movedPieces } from './movedPieces'
+export { placementAfter } from './placementAfter'
+export {
+  evacuation,
+  type EvacuationAnswer,
+  type EvacuationDrive,
+  type EvacuationMode,
+  type EvacuationRequest,
+} from './evacuation'
+export { TooFewPlaces } from './errors'

@@ -1,5 +1,6 @@
-import type { Estate } from '@/core/estate'
+import type { Catalogue, Estate, PathProbe } from '@/core/estate'
 import type { Host } from './Host'
+import type { NodeAgent } from './NodeAgent'
 import type { StorageSystem } from './StorageSystem'
 
 /** What steps write into the records themselves; everything else is read from the systems after each step. */
@@ -21,6 +22,20 @@ export interface EstateWriter {
   readonly collect: (systemId: string) => Promise<void>
   readonly hold: (volumeId: string, until: Date) => Promise<void>
   readonly release: (volumeId: string) => Promise<void>
+  readonly keepPathProbe: (probe: PathProbe) => Promise<void>
+  /** Lets a finding stand until a day; safe to repeat by its key. */
+  readonly signException: (
+    exception: {
+      readonly findingKey: string
+      readonly reason: string
+      readonly until: Date
+      readonly signedBy: string
+    },
+    key: string,
+  ) => Promise<void>
+  readonly withdrawException: (key: string) => Promise<void>
+  readonly keepCatalogue: (catalogue: Catalogue, importedBy: string, key: string) => Promise<void>
+  readonly dropCatalogue: (key: string) => Promise<void>
   readonly idAt: (systemId: string, locator: string) => Promise<string | undefined>
 }
 
@@ -30,8 +45,11 @@ export interface ChangePorts {
   /** A system that has been looked at but not yet registered. */
   readonly probedSystem: (probeId: string) => Promise<StorageSystem>
   readonly host: (agentAddress: string) => Host
+  readonly node: (agentAddress: string) => NodeAgent
   readonly records: EstateWriter
   readonly estate: () => Promise<Estate>
+  /** Who made the change. */
+  readonly madeBy: string
   readonly now: () => Promise<Date>
   /** Says how far the step is (0 to 1), from work done; also where a pause or a stop takes effect. */
   readonly progress: (doneRatio: number, words: string) => Promise<void>

@@ -1,4 +1,5 @@
-import type { Drive, Pool, Volume } from '@/core/estate'
+import type { Drive, Node, NodePort, Pool, Switch, SwitchPort, Volume } from '@/core/estate'
+import type { PoolWork } from './NodeRow'
 
 export interface SystemIdentity {
   readonly uuid: string
@@ -10,9 +11,13 @@ export interface SystemIdentity {
   readonly redfishVersion: string
 }
 
-type Found<T> = Omit<T, 'id' | 'systemId' | 'revision' | 'poolId' | 'enclosureId' | 'state' | 'holdingUntil'> & {
+type Found<T> = Omit<
+  T,
+  'id' | 'systemId' | 'revision' | 'poolId' | 'nodeId' | 'enclosureId' | 'state' | 'holdingUntil'
+> & {
   readonly locator: string
 }
+type Plain<T> = Omit<T, 'id' | 'systemId' | 'revision'>
 
 export interface SensorReading {
   readonly name: string
@@ -40,6 +45,7 @@ export interface Inventory {
   readonly drives: readonly (Found<Drive> & {
     readonly enclosureLocator: string
     readonly poolLocator: string | null
+    readonly nodeLocator: string | null
     readonly state: Drive['state']
   })[]
   readonly ports: readonly {
@@ -61,4 +67,17 @@ export interface Inventory {
     readonly initiators: readonly string[]
   }[]
   readonly sensors: readonly SensorReading[]
+  /** Nodes, their ports and the switches between them, where the system is a row of nodes. */
+  readonly nodes: readonly (Omit<Plain<Node>, 'enclosureId'> & { readonly enclosureLocator: string | null })[]
+  readonly nodePorts: readonly (Omit<Plain<NodePort>, 'nodeId' | 'switchPortId'> & {
+    readonly nodeLocator: string
+    readonly switchPortLocator: string | null
+  })[]
+  readonly switches: readonly Plain<Switch>[]
+  readonly switchPorts: readonly (Omit<Plain<SwitchPort>, 'switchId' | 'peerPortId'> & {
+    readonly switchLocator: string
+    readonly peerPortLocator: string | null
+  })[]
+  readonly clusterName: string | null
+  readonly works: readonly (PoolWork & { readonly poolLocator: string; readonly bytes: bigint })[]
 }

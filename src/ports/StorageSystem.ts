@@ -1,4 +1,6 @@
 import type { RaidSchemeText } from '@/core/estate'
+import type { Made } from './Made'
+import type { NodeRow } from './NodeRow'
 import type { Inventory, SystemIdentity } from './Inventory'
 
 /** Long work that a system answers with a task resource. */
@@ -7,12 +9,6 @@ export interface SystemTask {
   readonly state: 'running' | 'done' | 'failed'
   readonly doneRatio: number
   readonly why: string
-}
-
-/** What a request for something new has led to: it is there, or it will be once the task is done. */
-export interface Made {
-  readonly locator: string
-  readonly task: string | null
 }
 
 export interface PoolWanted {
@@ -77,6 +73,8 @@ export interface StorageSystem {
   readonly mappingsOf: (volumeLocator: string) => Promise<readonly MappingSeen[]>
   readonly unmapVolume: (mappingLocator: string) => Promise<void>
   readonly targets: () => Promise<readonly string[]>
+  /** What only a row of bare nodes takes; a system without nodes refuses these calls. */
+  readonly row: NodeRow
   readonly task: (locator: string) => Promise<SystemTask>
   /** Calls back whenever the system says that something has changed, until stopped. */
   readonly watch: (changed: () => void, stop: AbortSignal) => Promise<void>

@@ -1,7 +1,6 @@
 export type {
   StorageSystem,
   SystemTask,
-  Made,
   PoolWanted,
   VolumeWanted,
   VolumeSeen,
@@ -9,6 +8,18 @@ export type {
   MappingMade,
   MappingSeen,
 } from './StorageSystem'
+export type {
+  BankWanted,
+  ClusterPoolWanted,
+  ClusterSeen,
+  InterfaceSeen,
+  InterfaceWanted,
+  NodeRow,
+  PoolWork,
+} from './NodeRow'
+export type { Made } from './Made'
+export type { NodeAgent } from './NodeAgent'
+export type { NameServer, NamesFound } from './NameServer'
 export type { Inventory, SystemIdentity, SensorReading } from './Inventory'
 export type { Host, HostDevice, HostIdentity } from './Host'
 export type { ChangePorts, EstateWriter } from './ChangePorts'

@@ -46,6 +46,8 @@ const isRefusal = ajv.compile<{ what: string; why: string; remedy: string }>({
   properties: { what: text, why: text, remedy: text },
 })
 
+export { HostRefused }
+
 /** A host through its agent's HTTP interface. */
 export function hostAgent(address: string, stop: AbortSignal): Host {
   const ask = async <T>(

@@ -70,3 +70,15 @@ export class NoHostAccess extends WendrelError {
     })
   }
 }
+
+/** The system has no nodes to do that with. */
+export class NoNodes extends WendrelError {
+  readonly code = 'redfish.no-nodes'
+  constructor(readonly address: string) {
+    super({
+      what: `${address} cannot do that.`,
+      why: 'It is no row of nodes: it names no computers that could become a cluster.',
+      remedy: 'Choose a system that is a row of nodes.',
+    })
+  }
+}

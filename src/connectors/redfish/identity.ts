@@ -1,7 +1,7 @@
 import type { SystemIdentity } from '@/ports'
 import type { Connection } from './Connection'
 import { NoStorageSystem } from './errors'
-import { isController, isManager, isServiceRoot, isStorage } from './schemas'
+import { isChassis, isController, isManager, isServiceRoot, isStorage } from './schemas'
 
 /** Where the parts of a system's service stand. */
 export interface ServiceMap {
@@ -14,6 +14,11 @@ export interface ServiceMap {
   readonly fabrics: string | undefined
   readonly managers: string | undefined
   readonly eventService: string | undefined
+  /** Where the nodes of a row stand, and the unions of them; undefined for an array. */
+  readonly computers: string | undefined
+  readonly aggregation: string | undefined
+  /** Racks by the chassis that stand in them. */
+  readonly rackOf: ReadonlyMap<string, string>
 }
 
 /** Reads who the system is and finds its storage. @throws {NoStorageSystem} where it has none */
@@ -44,7 +49,20 @@ export async function serviceMap(connection: Connection): Promise<ServiceMap> {
     fabrics: root.Fabrics?.['@odata.id'],
     managers: root.Managers?.['@odata.id'],
     eventService: root.EventService?.['@odata.id'],
+    computers: root.Systems?.['@odata.id'],
+    aggregation: root.AggregationService?.['@odata.id'],
+    rackOf: await racks(connection, root.Chassis?.['@odata.id']),
   }
+}
+
+async function racks(connection: Connection, chassis: string | undefined): Promise<Map<string, string>> {
+  const all = chassis === undefined ? [] : await connection.members(chassis, isChassis)
+  return new Map(
+    all.flatMap(each => {
+      const rack = each.Location?.Placement?.Rack
+      return rack === null || rack === undefined ? [] : [[each['@odata.id'], rack] as const]
+    }),
+  )
 }
 
 /** The system's own time. */

@@ -17,7 +17,8 @@ export async function readDrives(
   for (const chassis of all) {
     const own = chassis.Drives === undefined ? [] : await connection.members(chassis.Drives['@odata.id'], isDrive)
     const locator = chassis['@odata.id']
-    drives.push(...own.map((drive, index) => foundDrive(drive, locator, index)))
+    const node = chassis.Links?.ComputerSystems?.[0]?.['@odata.id'] ?? null
+    drives.push(...own.map((drive, index) => foundDrive(drive, locator, node, index)))
     if (own.length > 0) enclosures.push(foundEnclosure(chassis, own))
     if (chassis.Sensors === undefined) continue
     for (const sensor of await connection.members(chassis.Sensors['@odata.id'], isSensor)) {
@@ -33,7 +34,14 @@ export async function readDrives(
   return { enclosures, drives, sensors }
 }
 
-function foundDrive(drive: RedfishDrive, enclosureLocator: string, index: number): FoundDrive {
+function foundDrive(
+  drive: RedfishDrive,
+  enclosureLocator: string,
+  nodeLocator: string | null,
+  index: number,
+): FoundDrive {
+  const own = drive.Oem?.Mirefield
+  const leftOver = own?.LeftOver
   const life = drive.PredictedMediaLifeLeftPercent
   const hours = drive.Metrics?.PowerOnHours
   const poolLocator = drive.Links?.StoragePools?.[0]?.['@odata.id'] ?? null
@@ -66,6 +74,15 @@ function foundDrive(drive: RedfishDrive, enclosureLocator: string, index: number
     rotationSpeedRpm: drive.RotationSpeedRPM ?? null,
     powerOnHours: hours === null || hours === undefined ? null : Math.round(hours),
     wearRatio: life === null || life === undefined ? null : 1 - life / 100,
+    nodeLocator,
+    isBoot: own?.IsBoot ?? false,
+    isLit: drive.LocationIndicatorActive ?? false,
+    driveWritesPerDay: own?.WritesPerDay ?? null,
+    leftOver:
+      leftOver === null || leftOver === undefined
+        ? null
+        : { system: leftOver.System ?? null, lastUsedAt: leftOver.LastUsed ?? null, partitions: leftOver.Partitions },
+    bank: null, // the pool says which bank a drive is in
   }
 }
 

@@ -2,6 +2,9 @@ import type { Inventory } from '@/ports'
 import type { Connection } from './Connection'
 import type { ServiceMap } from './identity'
 import { readDrives } from './readDrives'
+import { banksIn, spreadIn } from './row/nodeRow'
+import { readRow } from './row/readRow'
+import { readWorks } from './row/readWorks'
 import { foundPool, foundVolume, groupsOf } from './readPools'
 import { isConnection, isController, isEndpoint, isEndpointGroup, isFabric, isPool, isPort, isVolume } from './schemas'
 
@@ -20,6 +23,15 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
   const groupByDrive = new Map(
     pools.flatMap(pool => groupsOf(pool).flatMap((group, index) => group.map(locator => [locator, index] as const))),
   )
+  const bankByDrive = new Map(
+    pools.flatMap(pool => {
+      const spread = spreadIn(pool)
+      const banks = spread === undefined ? [] : banksIn(spread)
+      return banks.flatMap(bank =>
+        [bank.cacheLocator, ...bank.capacityLocators].map(locator => [locator, bank] as const),
+      )
+    }),
+  )
   return {
     identity: map.identity,
     controllers: controllers.map(each => ({
@@ -30,7 +42,15 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
       state: each.Status?.Health === 'Critical' ? 'failed' : 'fine',
     })),
     enclosures,
-    drives: drives.map(drive => ({ ...drive, groupIndex: groupByDrive.get(drive.locator) ?? null })),
+    drives: drives.map(drive => {
+      const place = bankByDrive.get(drive.locator)
+      return {
+        ...drive,
+        groupIndex: groupByDrive.get(drive.locator) ?? null,
+        bank: place?.number ?? null,
+        role: place?.cacheLocator === drive.locator ? ('cache' as const) : drive.role,
+      }
+    }),
     ports: ports.map(each => ({
       locator: each['@odata.id'],
       name: each.Name,
@@ -44,6 +64,8 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
     volumes: volumes.map(foundVolume),
     mappings: fabric.mappings,
     sensors,
+    ...(await readRow(connection, map)),
+    works: map.computers === undefined ? [] : await readWorks(connection),
   }
 }
 

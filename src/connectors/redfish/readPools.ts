@@ -1,6 +1,8 @@
-import type { RaidSchemeText } from '@/core/estate'
+import type { RaidSchemeText, SpreadSchemeText } from '@/core/estate'
 import { raidLayout } from '@/core/layout'
 import type { Inventory } from '@/ports'
+import { banksIn, spreadIn } from './row/nodeRow'
+import type { Spread } from './row/schemas'
 import type { RedfishPool, RedfishVolume } from './schemas'
 
 type FoundPool = Inventory['pools'][number]
@@ -26,6 +28,8 @@ export const sparesOf = (pool: RedfishPool) => (pool.Links?.DedicatedSpareDrives
 
 /** A pool as its system states it, with what redundancy and stranding take, recomputed from its groups' drives. */
 export function foundPool(pool: RedfishPool, driveAt: ReadonlyMap<string, Inventory['drives'][number]>): FoundPool {
+  const spread = spreadIn(pool)
+  if (spread !== undefined) return foundSpreadPool(pool, spread, driveAt)
   const bytesOf = (locator: string) => driveAt.get(locator)?.capacityBytes ?? 0n
   const first = driveAt.get(groupsOf(pool)[0]?.[0] ?? '')
   const scheme = schemeByRaidType[pool.SupportedRAIDTypes?.[0] ?? ''] ?? { kind: 'parity', parityDrives: 0 }
@@ -42,17 +46,11 @@ export function foundPool(pool: RedfishPool, driveAt: ReadonlyMap<string, Invent
     locator: pool['@odata.id'],
     name: pool.Name,
     scheme,
+    failureDomain: null,
     driveKind: { media: first?.media ?? 'HDD', protocol: first?.protocol ?? 'SAS' },
     groupSizes: groups.map(group => group.length),
     spareCount: sparesOf(pool).length,
-    state:
-      pool.Status.State === 'Starting'
-        ? 'starting'
-        : pool.Status.Health === 'Critical'
-          ? 'failed'
-          : pool.Status.Health === 'Warning'
-            ? 'degraded'
-            : 'fine',
+    state: stateOf(pool),
     rawBytes,
     usableBytes,
     writtenBytes: BigInt(pool.Capacity.Data.ConsumedBytes ?? 0),
@@ -62,6 +60,56 @@ export function foundPool(pool: RedfishPool, driveAt: ReadonlyMap<string, Invent
     redundancyBytes: redundancyBytes < 0n ? 0n : redundancyBytes,
     strandedBytes,
     spareBytes,
+    rebuildReserveBytes: 0n,
+  }
+}
+
+const stateOf = ({ Status }: RedfishPool): FoundPool['state'] =>
+  Status.State === 'Starting'
+    ? 'starting'
+    : Status.Health === 'Critical'
+      ? 'failed'
+      : Status.Health === 'Warning'
+        ? 'degraded'
+        : 'fine'
+
+const schemeIn = ({ Copies, DataPieces, ParityPieces }: Spread): SpreadSchemeText =>
+  Copies === undefined
+    ? { kind: 'erasure', dataPieces: DataPieces ?? 2, parityPieces: ParityPieces ?? 1 }
+    : { kind: 'copies', copies: Copies }
+
+/** A cluster's pool: one group a bank; cache drives are counted as spares are, since they hold no data of their own. */
+function foundSpreadPool(
+  pool: RedfishPool,
+  spread: Spread,
+  driveAt: ReadonlyMap<string, Inventory['drives'][number]>,
+): FoundPool {
+  const banks = banksIn(spread)
+  const first = driveAt.get(banks[0]?.capacityLocators[0] ?? '')
+  const usableBytes = BigInt(pool.Capacity.Data.AllocatedBytes ?? 0)
+  const rawBytes = BigInt(spread.RawBytes)
+  const strandedBytes = BigInt(spread.StrandedBytes)
+  const cacheBytes = banks.reduce((sum, bank) => sum + (driveAt.get(bank.cacheLocator)?.capacityBytes ?? 0n), 0n)
+  const redundancyBytes = rawBytes - cacheBytes - strandedBytes - usableBytes
+  return {
+    locator: pool['@odata.id'],
+    name: pool.Name,
+    scheme: schemeIn(spread),
+    failureDomain: spread.FailureDomain,
+    driveKind: { media: first?.media ?? 'HDD', protocol: first?.protocol ?? 'SAS' },
+    groupSizes: banks.map(bank => bank.capacityLocators.length),
+    spareCount: 0,
+    state: stateOf(pool),
+    rawBytes,
+    usableBytes,
+    writtenBytes: BigInt(pool.Capacity.Data.ConsumedBytes ?? 0),
+    provisionedBytes: BigInt(pool.Capacity.Data.ProvisionedBytes ?? 0),
+    metadataBytes: BigInt(pool.Capacity.Metadata?.AllocatedBytes ?? 0),
+    snapshotReserveBytes: BigInt(pool.Capacity.Snapshot?.GuaranteedBytes ?? 0),
+    redundancyBytes: redundancyBytes < 0n ? 0n : redundancyBytes,
+    strandedBytes,
+    spareBytes: cacheBytes,
+    rebuildReserveBytes: BigInt(spread.RebuildReserveBytes),
   }
 }
 
@@ -81,5 +129,6 @@ export function foundVolume(volume: RedfishVolume): FoundVolume {
     isThin: volume.ProvisioningPolicy === 'Thin',
     writtenBytes:
       volume.Capacity?.Data?.ConsumedBytes === undefined ? sizeBytes : BigInt(volume.Capacity.Data.ConsumedBytes),
+    lostBytes: BigInt(volume.Oem?.Mirefield?.LostBytes ?? 0),
   }
 }

@@ -12,7 +12,7 @@ import { hostAgent } from '../host'
 import { lookAt, redfishSystem } from '.'
 import { certificate, privateKey } from './testing/certificate'
 
-const anywhere = { control: 0, arrays: {}, hosts: {} }
+const anywhere = { control: 0, arrays: {}, hosts: {}, nodes: 0, names: 0 }
 const never = new AbortController().signal
 const credentials = { userName: 'admin', password: 'heron-demo' }
 let folder: string

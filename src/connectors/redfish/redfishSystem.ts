@@ -5,6 +5,7 @@ import { serviceMap, systemTime, type ServiceMap } from './identity'
 import { mappingsOf, mapVolume, targets } from './mappingRequests'
 import { createPool, poolAt, poolByKey } from './poolRequests'
 import { readInventory } from './readInventory'
+import { nodeRow } from './row/nodeRow'
 import { RequestRefused } from './errors'
 import { readTask } from './tasks'
 import { createVolume, enlargeVolume, volumeAt, volumeByKey } from './volumeRequests'
@@ -48,6 +49,7 @@ export function redfishSystem(endpoint: Endpoint, credentials: Credentials, stop
     mappingsOf: async volume => mappingsOf(connection, (await map()).fabrics, volume),
     unmapVolume: remove,
     targets: async () => targets(connection, (await map()).fabrics),
+    row: nodeRow(connection, map),
     task: locator => readTask(connection, locator),
     watch: async (changed, until) => watch(connection, (await map()).eventService, changed, until),
   }

@@ -8,13 +8,14 @@ import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
  */
 const ajv = new Ajv({ allErrors: false })
 type Shape<S> = S extends JSONSchema ? FromSchema<S> : never
-const compile = <const S extends object>(schema: S) => ajv.compile(schema) as unknown as ValidateFunction<Shape<S>>
-const text = { type: 'string', maxLength: 4096 } as const
+export const compile = <const S extends object>(schema: S) =>
+  ajv.compile(schema) as unknown as ValidateFunction<Shape<S>>
+export const text = { type: 'string', maxLength: 4096 } as const
 const bytes = { type: 'integer', minimum: 0, maximum: Number.MAX_SAFE_INTEGER } as const
 const id = { type: 'string', minLength: 1, maxLength: 2048 } as const
-const reference = { type: 'object', required: ['@odata.id'], properties: { '@odata.id': id } } as const
-const references = { type: 'array', items: reference } as const
-const status = {
+export const reference = { type: 'object', required: ['@odata.id'], properties: { '@odata.id': id } } as const
+export const references = { type: 'array', items: reference } as const
+export const status = {
   type: 'object',
   properties: { State: { type: ['string', 'null'] }, Health: { type: ['string', 'null'] } },
 } as const
@@ -26,7 +27,7 @@ const names = {
   },
 } as const
 const head = { '@odata.id': id, Id: text, Name: text } as const
-const optionalText = { type: ['string', 'null'], maxLength: 4096 } as const
+export const optionalText = { type: ['string', 'null'], maxLength: 4096 } as const
 
 export const isErrorBody = compile({
   type: 'object',
@@ -65,6 +66,8 @@ export const isServiceRoot = compile({
     Managers: reference,
     Fabrics: reference,
     EventService: reference,
+    Systems: reference,
+    AggregationService: reference,
   },
 } as const)
 
@@ -80,6 +83,8 @@ export const isChassis = compile({
     ...head,
     HeightMm: { type: ['number', 'null'] },
     SerialNumber: optionalText,
+    Location: { type: 'object', properties: { Placement: { type: 'object', properties: { Rack: optionalText } } } },
+    Links: { type: 'object', properties: { ComputerSystems: references } },
     Drives: reference,
     Sensors: reference,
   },
@@ -105,6 +110,28 @@ export const isDrive = compile({
     PhysicalLocation: {
       type: 'object',
       properties: { PartLocation: { type: 'object', properties: { LocationOrdinalValue: { type: 'integer' } } } },
+    },
+    LocationIndicatorActive: { type: ['boolean', 'null'] },
+    Oem: {
+      type: 'object',
+      properties: {
+        Mirefield: {
+          type: 'object',
+          properties: {
+            IsBoot: { type: 'boolean' },
+            WritesPerDay: { type: ['number', 'null'] },
+            LeftOver: {
+              type: ['object', 'null'],
+              required: ['System', 'LastUsed', 'Partitions'],
+              properties: {
+                System: optionalText,
+                LastUsed: optionalText,
+                Partitions: { type: 'array', items: { type: 'string', maxLength: 200 } },
+              },
+            },
+          },
+        },
+      },
     },
     Status: status,
     Metrics: { type: 'object', properties: { PowerOnHours: { type: ['number', 'null'] } } },
@@ -181,6 +208,7 @@ export const isVolume = compile({
     ProvisioningPolicy: { type: ['string', 'null'] },
     Identifiers: names,
     Capacity: { type: 'object', properties: { Data: capacityPart } },
+    Oem: { type: 'object', properties: { Mirefield: { type: 'object', properties: { LostBytes: bytes } } } },
     CapacitySources: {
       type: 'array',
       minItems: 1,

@@ -1,0 +1,173 @@
+import type { StorageInterface } from '@/core/estate'
+import type { Inventory } from '@/ports'
+import type { Connection } from '../Connection'
+import type { ServiceMap } from '../identity'
+import { systemTime } from '../identity'
+import {
+  isAdapter,
+  isAggregate,
+  isAggregationService,
+  isComputer,
+  isEthernetInterface,
+  isEthernetPort,
+  isNodeManager,
+  isSwitch,
+  isSwitchedFabric,
+  type EthernetInterface,
+} from './schemas'
+
+/** What a frame has around the packet: addresses, type and checksum. Source: IEEE 802.3. */
+export const headerBytes = 18
+type Row = Pick<Inventory, 'nodes' | 'nodePorts' | 'switches' | 'switchPorts' | 'clusterName'>
+const none: Row = { nodes: [], nodePorts: [], switches: [], switchPorts: [], clusterName: null }
+
+/** Nodes with their ports and clocks, the switches between them, and the cluster that they form; nothing where the system has no nodes. */
+export async function readRow(connection: Connection, map: ServiceMap): Promise<Row> {
+  if (map.computers === undefined) return none
+  const computers = await connection.members(map.computers, isComputer)
+  const clocks = await readClocks(connection, map)
+  const { switches, switchPorts } = await readSwitches(connection, map.fabrics)
+  const nodes: Row['nodes'][number][] = []
+  const nodePorts: Row['nodePorts'][number][] = []
+  for (const computer of computers) {
+    const locator = computer['@odata.id']
+    const chassis = computer.Links?.Chassis?.[0]?.['@odata.id'] ?? null
+    const own = computer.Oem?.Mirefield
+    nodes.push({
+      locator,
+      name: computer.Name,
+      hostName: computer.HostName ?? null,
+      rack: map.rackOf.get(chassis ?? '') ?? null,
+      enclosureLocator: chassis,
+      state: computer.Status.State === 'Enabled' ? 'fine' : 'not answering',
+      firmware: computer.BiosVersion ?? null,
+      model: computer.Model ?? null,
+      clockOffsetSeconds: clocks.get(locator) ?? 0,
+      isRestartServiceOn: computer.HostWatchdogTimer?.FunctionEnabled ?? false,
+      mostCapacityDrives: own?.MostCapacityDrives ?? 0,
+      memoryBytes: (computer.MemorySummary?.TotalSystemMemoryGiB ?? 0) * 2 ** 30,
+      agentAddress: own?.AgentUri ?? null,
+    })
+    if (computer.EthernetInterfaces === undefined) continue
+    const farEnd = await readFarEnds(connection, chassis)
+    for (const port of await connection.members(computer.EthernetInterfaces['@odata.id'], isEthernetInterface)) {
+      nodePorts.push({
+        locator: port['@odata.id'],
+        nodeLocator: locator,
+        name: port.Name,
+        mac: port.MACAddress,
+        speedBitsPerSecond: (port.SpeedMbps ?? 0) * 1e6,
+        isUp: port.LinkStatus === 'LinkUp',
+        mtu: port.MTUSize ?? 1500,
+        traffic: port.Oem?.Mirefield?.OtherTraffic ?? [],
+        switchPortLocator: switchPorts.get(farEnd.get(port.MACAddress) ?? '')?.locator ?? null,
+        storage: storageOf(port),
+      })
+    }
+  }
+  return {
+    nodes,
+    nodePorts,
+    switches,
+    switchPorts: [...switchPorts.values()],
+    clusterName: await readClusterName(connection, map),
+  }
+}
+
+/** The storage interface of a port; null where it carries none. */
+export function storageOf(port: EthernetInterface): StorageInterface | null {
+  const own = port.Oem?.Mirefield
+  if (own?.CarriesStorage !== true) return null
+  const vlan = port.VLAN?.VLANEnable === true ? (port.VLAN.VLANId ?? null) : null
+  const isReserved = own.LeaseReserved ?? false
+  const six = port.IPv6Addresses?.[0]
+  if (six !== undefined) {
+    const origin = six.AddressOrigin === 'DHCPv6' ? ('leased' as const) : ('static' as const)
+    return { family: 'IPv6', address: six.Address, prefixLength: six.PrefixLength ?? 64, origin, isReserved, vlan }
+  }
+  const four = port.IPv4Addresses?.[0]
+  const origin = port.DHCPv4?.DHCPEnabled === true ? ('leased' as const) : ('static' as const)
+  const prefixLength = four === undefined ? 24 : prefixOf(four.SubnetMask ?? '255.255.255.0')
+  return { family: 'IPv4', address: four?.Address ?? null, prefixLength, origin, isReserved, vlan }
+}
+
+const prefixOf = (mask: string) =>
+  mask.split('.').reduce((bits, byte) => bits + Number(byte).toString(2).replaceAll('0', '').length, 0)
+
+/** The switch port at the far end of each cable, by the MAC address of the near one. Source: IEEE 802.1AB, as received. */
+async function readFarEnds(connection: Connection, chassis: string | null): Promise<Map<string, string>> {
+  if (chassis === null) return new Map()
+  const adapters = await connection.members(`${chassis}/NetworkAdapters`, isAdapter)
+  const farEnds = new Map<string, string>()
+  for (const adapter of adapters) {
+    const ports =
+      adapter.Ports === undefined ? [] : await connection.members(adapter.Ports['@odata.id'], isEthernetPort)
+    for (const port of ports) {
+      const mac = port.Ethernet?.AssociatedMACAddresses?.[0]
+      const far = port.Ethernet?.LLDPReceive
+      if (mac !== undefined && far !== undefined) farEnds.set(mac, `${far.ChassisId ?? ''}/${far.PortId ?? ''}`)
+    }
+  }
+  return farEnds
+}
+
+async function readSwitches(connection: Connection, fabricsPath: string | undefined) {
+  const switches: Row['switches'][number][] = []
+  const found: { key: string; far: string; port: Omit<Row['switchPorts'][number], 'peerPortLocator'> }[] = []
+  const fabrics = fabricsPath === undefined ? [] : await connection.members(fabricsPath, isSwitchedFabric)
+  for (const fabric of fabrics) {
+    const own = fabric.Switches === undefined ? [] : await connection.members(fabric.Switches['@odata.id'], isSwitch)
+    for (const each of own) {
+      const switchLocator = each['@odata.id']
+      switches.push({
+        locator: switchLocator,
+        name: each.Name,
+        model: each.Model ?? null,
+        firmware: each.FirmwareVersion ?? null,
+      })
+      const ports = each.Ports === undefined ? [] : await connection.members(each.Ports['@odata.id'], isEthernetPort)
+      for (const port of ports) {
+        const far = port.Ethernet?.LLDPReceive
+        found.push({
+          key: `${each.Id ?? ''}/${port.Id ?? ''}`,
+          far: far === undefined ? '' : `${far.ChassisId ?? ''}/${far.PortId ?? ''}`,
+          port: {
+            locator: port['@odata.id'],
+            switchLocator,
+            name: port.Name,
+            mtu: (port.MaxFrameSize ?? 1500 + headerBytes) - headerBytes,
+            vlans: port.Oem?.Mirefield?.VLANs ?? [],
+            isUp: port.LinkStatus === 'LinkUp',
+          },
+        })
+      }
+    }
+  }
+  const locatorOf = new Map(found.map(({ key, port }) => [key, port.locator]))
+  const switchPorts = new Map(
+    found.map(({ key, far, port }) => [key, { ...port, peerPortLocator: locatorOf.get(far) ?? null }]),
+  )
+  return { switches, switchPorts }
+}
+
+/** Each node's clock less the row's own, in seconds; both are read one right after the other. */
+async function readClocks(connection: Connection, map: ServiceMap): Promise<Map<string, number>> {
+  if (map.managers === undefined) return new Map()
+  const managers = await connection.members(map.managers, isNodeManager)
+  const own = managers.find(each => (each.Links?.ManagerForServers ?? []).length === 0)
+  const at =
+    own?.DateTime === undefined ? (await systemTime(connection, map.managers)).getTime() : Date.parse(own.DateTime)
+  return new Map(
+    managers.flatMap(({ DateTime, Links }) =>
+      (Links?.ManagerForServers ?? []).map(
+        server => [server['@odata.id'], Math.round((Date.parse(DateTime ?? '') - at) / 100) / 10] as const,
+      ),
+    ),
+  )
+}
+
+async function readClusterName(connection: Connection, map: ServiceMap): Promise<string | null> {
+  if (map.aggregation === undefined) return null
+  const { Aggregates } = await connection.read(map.aggregation, isAggregationService)
+  return (await connection.members(Aggregates['@odata.id'], isAggregate))[0]?.Name ?? null
+}

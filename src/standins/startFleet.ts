@@ -1,9 +1,12 @@
 import { join } from 'node:path'
 import type { FastifyInstance } from 'fastify'
 import { BlockStore, extentBytes, SimulatedArray, work } from './array'
+import { NameServer } from './names/NameServer'
+import { ClusterPools, nodeAgents, PieceStore, RawDrives, rowView, SimulatedRow } from './row'
 import { fleetControl } from './control'
-import { bittern, heron, hostModels } from './demo/models'
+import { bittern, godwit, heron, hostModels } from './demo/models'
 import { seedBittern, seedHeron } from './demo/seedFleet'
+import { seedRow } from './demo/seedRow'
 import { Faults, FleetClock, Store } from './fleet'
 import { hostAgent, SimulatedHost } from './host'
 import { redfishService } from './redfish'
@@ -13,6 +16,10 @@ export interface FleetPorts {
   readonly control: number
   readonly arrays: Readonly<Record<string, number>>
   readonly hosts: Readonly<Record<string, number>>
+  /** The agents of the row's nodes, all on one port. */
+  readonly nodes: number
+  /** The name server, over UDP and TCP. */
+  readonly names: number
 }
 
 export interface Fleet {
@@ -20,6 +27,8 @@ export interface Fleet {
   readonly clock: FleetClock
   readonly faults: Faults
   readonly arrays: readonly SimulatedArray[]
+  readonly row: SimulatedRow
+  readonly pools: ClusterPools
   stop(): Promise<void>
 }
 
@@ -44,7 +53,17 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   for (const array of arrays) {
     if (store.count(`${array.model.name}/drives`) === 0) (array.model === heron ? seedHeron : seedBittern)(array)
   }
-  const hosts = hostModels.map(model => new SimulatedHost(model, store, arrays))
+  const pieces = new PieceStore(join(folder, 'cluster'))
+  const rowArray = new SimulatedArray(godwit, store, clock, faults, pieces)
+  let agentsPort = 0
+  const row = new SimulatedRow(rowArray, id => `http://127.0.0.1:${agentsPort}/${id}`)
+  pieces.serve(row)
+  const raw = new RawDrives(join(folder, 'sectors'))
+  const pools = new ClusterPools(row, pieces, raw, join(folder, 'cluster'))
+  const names = new NameServer(store)
+  if (store.count('godwit/drives') === 0) seedRow(rowArray, row, raw, names)
+  const all = [...arrays, rowArray]
+  const hosts = hostModels.map(model => new SimulatedHost(model, store, all))
   const servers: FastifyInstance[] = []
   const listen = async (server: FastifyInstance, port: number) => {
     servers.push(server)
@@ -52,10 +71,14 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
     const address = server.server.address()
     return typeof address === 'object' && address !== null ? address.port : port
   }
-  const control = await listen(fleetControl(clock, faults, arrays), ports.control)
+  const control = await listen(fleetControl({ clock, faults, arrays: all, row, pools, names }), ports.control)
   const arrayPorts: Record<string, number> = {}
   for (const array of arrays)
     arrayPorts[array.model.name] = await listen(redfishService(array), ports.arrays[array.model.name] ?? 0)
+  const view = rowView(row, pieces)
+  arrayPorts['godwit'] = await listen(redfishService(rowArray, { row, pools, view }), ports.arrays['godwit'] ?? 0)
+  agentsPort = await listen(nodeAgents(row, raw), ports.nodes)
+  const namesPort = await names.listen(ports.names)
   const hostPorts: Record<string, number> = {}
   for (const host of hosts)
     hostPorts[host.model.name] = await listen(hostAgent(host), ports.hosts[host.model.name] ?? 0)
@@ -65,18 +88,22 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
     const now = clock.now()
     const seconds = (now - last) / 1000
     last = now
-    if (seconds > 0) arrays.forEach(array => work(array, seconds))
+    if (seconds <= 0) return
+    all.forEach(array => work(array, seconds))
+    pools.tick()
   }, tickMilliseconds)
   const snapshots = setInterval(() => store.snapshot(), snapshotMilliseconds)
   return {
-    ports: { control, arrays: arrayPorts, hosts: hostPorts },
+    ports: { control, arrays: arrayPorts, hosts: hostPorts, nodes: agentsPort, names: namesPort },
     clock,
     faults,
-    arrays,
+    arrays: all,
+    row,
+    pools,
     async stop() {
       clearInterval(ticking)
       clearInterval(snapshots)
-      await Promise.all(servers.map(server => server.close()))
+      await Promise.all([...servers.map(server => server.close()), names.stop()])
       store.snapshot()
     },
   }

@@ -11,8 +11,18 @@ import {
 } from 'node:fs'
 import { join } from 'node:path'
 
+/** Where a system keeps the bytes of its volumes. */
+export interface VolumeBytes {
+  /** Writes and flushes; @returns how many extents the volume stores now */
+  write(volumeId: string, offset: bigint, data: Buffer): number
+  read(volumeId: string, offset: bigint, length: number): Buffer
+  /** Gives back the extents that lie wholly inside; @returns how many the volume stores now */
+  discard(volumeId: string, offset: bigint, length: number): number
+  forget(volumeId: string): void
+}
+
 /** Bytes that hosts really wrote: one file an extent, so that a volume of any size takes only what was written to it. */
-export class BlockStore {
+export class BlockStore implements VolumeBytes {
   constructor(
     private readonly folder: string,
     private readonly extentBytes: number,

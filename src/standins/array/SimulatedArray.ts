@@ -12,7 +12,7 @@ import type {
 } from './entities'
 import { badValue, conflict, notFound } from './Refused'
 import { layGroups } from './layGroups'
-import type { BlockStore } from './BlockStore'
+import type { VolumeBytes } from './BlockStore'
 
 const metadataRatio = 0.0075
 export const extentBytes = 1024n * 1024n
@@ -34,8 +34,11 @@ export class SimulatedArray {
     readonly store: Store,
     readonly clock: FleetClock,
     readonly faults: Faults,
-    readonly blocks: BlockStore,
+    readonly blocks: VolumeBytes,
   ) {}
+
+  /** What work of other kinds does as it goes on and when it ends; set by whoever starts such work. */
+  extraWork: ExtraWork | undefined
 
   all<K extends keyof Collections>(kind: K): Collections[K][] {
     return this.store.all<Collections[K]>(this.#in(kind))
@@ -74,9 +77,10 @@ export class SimulatedArray {
     )
   }
 
-  /** Space for volumes: usable less metadata and snapshot reserve. */
+  /** Space for volumes: usable less metadata and reserves. */
   poolDataBytes(pool: PoolEntity): bigint {
-    return BigInt(pool.usableBytes) - BigInt(pool.metadataBytes) - BigInt(pool.snapshotReserveBytes)
+    const reserves = BigInt(pool.snapshotReserveBytes) + BigInt(pool.spread?.rebuildReserveBytes ?? 0)
+    return BigInt(pool.usableBytes) - BigInt(pool.metadataBytes) - reserves
   }
 
   createPool(request: PoolRequest): TaskEntity {
@@ -112,6 +116,7 @@ export class SimulatedArray {
       isReady: false,
       rawBytes: `${rawBytes}`,
       usableBytes: `${usableBytes}`,
+      spread: null,
       metadataBytes: `${metadataBytes}`,
       snapshotReserveBytes: `${shareOf(usableBytes - metadataBytes, request.snapshotReserveRatio)}`,
     }
@@ -286,6 +291,14 @@ export class SimulatedArray {
       ? `${counters.last + 1}`
       : `${counters.last + 1}-${seededHex(this.model.serial, name, 4)}`
   }
+}
+
+export interface ExtraWork {
+  /** Why a task cannot go on, or undefined. */
+  readonly halted: (task: TaskEntity) => string | undefined
+  /** Called as more of it is done. */
+  readonly progressed: (task: TaskEntity, doneRatio: number) => void
+  readonly ended: (task: TaskEntity) => readonly Entry[]
 }
 
 export interface PoolRequest {

@@ -16,9 +16,20 @@ export interface DriveEntity {
   readonly hoursAtStart: number
   readonly lifeLeftPercent: number | null
   readonly isFailed: boolean
+  /** Its bay is empty: what is on it is kept, as on a shelf. */
+  readonly isPulled: boolean
+  readonly isBoot: boolean
+  readonly isLit: boolean
+  readonly writesPerDay: number | null
+  /** What an earlier use has left, as its first sectors tell; the bytes themselves are on the drive. */
+  readonly leftOver: {
+    readonly system: string | null
+    readonly lastUsedAt: string | null
+    readonly partitions: readonly string[]
+  } | null
   readonly poolId: string | null
   readonly groupIndex: number | null
-  readonly role: 'unassigned' | 'data' | 'spare'
+  readonly role: 'unassigned' | 'data' | 'spare' | 'cache'
 }
 
 export interface PoolEntity {
@@ -33,6 +44,30 @@ export interface PoolEntity {
   readonly usableBytes: string
   readonly metadataBytes: string
   readonly snapshotReserveBytes: string
+  /** How a cluster's pool spreads its pieces; null for RAID groups of an array. */
+  readonly spread: SpreadLayout | null
+}
+
+export type SpreadScheme =
+  | { readonly kind: 'copies'; readonly copies: number }
+  | { readonly kind: 'erasure'; readonly dataPieces: number; readonly parityPieces: number }
+
+export interface BankEntity {
+  readonly nodeId: string
+  readonly number: number
+  readonly cache: string
+  readonly capacity: readonly string[]
+}
+
+export interface SpreadLayout {
+  readonly scheme: SpreadScheme
+  readonly domain: 'node' | 'enclosure' | 'rack'
+  readonly banks: readonly BankEntity[]
+  readonly keepsReserve: boolean
+  readonly rebuildReserveBytes: string
+  readonly strandedBytes: string
+  /** Of a drive's and link's rate that moving and making anew may take (0 to 1). */
+  readonly rateShare: number
 }
 
 export const raidTypes = ['RAID1', 'RAID1Triple', 'RAID5', 'RAID6', 'RAID6TP'] as const
@@ -80,7 +115,14 @@ export interface TaskEntity {
   readonly method: 'POST' | 'PATCH'
   readonly jsonBody: string
   readonly resultUri: string
-  readonly work: 'initialise-pool' | 'zero-volume' | 'rebuild-drive'
+  readonly work:
+    | 'initialise-pool'
+    | 'zero-volume'
+    | 'rebuild-drive'
+    | 'form-cluster'
+    | 'rebuild-pieces'
+    | 'move-pieces'
+    | 'erase-drive'
   readonly subjectId: string
   readonly state: 'Running' | 'Completed' | 'Exception'
   readonly startedAt: number
@@ -114,6 +156,8 @@ export interface ArrayModel {
     readonly name: string
     readonly model: string
     readonly heightMm: number
+    /** The rack in which a node stands; absent for an array's own enclosures. */
+    readonly rack?: string
   }[]
   readonly controllers: readonly string[]
   readonly ports: readonly {

@@ -26,6 +26,13 @@ export function work(array: SimulatedArray, seconds: number): void {
       ])
       continue
     }
+    const halted = array.extraWork?.halted(task)
+    if (halted !== undefined) {
+      const stopped: TaskEntity = { ...task, state: 'Exception', endedAt: array.clock.now(), message: halted }
+      array.store.commit([array.entry('tasks', stopped)])
+      continue
+    }
+    array.extraWork?.progressed(task, doneRatio(worked))
     const isDone = doneRatio(worked) >= 1
     const ended: TaskEntity = isDone ? { ...worked, state: 'Completed', endedAt: array.clock.now() } : worked
     array.store.commit([array.entry('tasks', ended), ...(isDone ? resultOf(array, task) : [])])
@@ -37,7 +44,7 @@ function resultOf(array: SimulatedArray, task: TaskEntity): Entry[] {
     return [array.entry('pools', { ...array.one('pools', task.subjectId), isReady: true })]
   if (task.work === 'zero-volume')
     return [array.entry('volumes', { ...array.one('volumes', task.subjectId), isReady: true })]
-  return []
+  return [...(array.extraWork?.ended(task) ?? [])]
 }
 
 /** A drive fails: a spare of its pool, if there is one, takes its place and is filled at half a drive's rate. */

@@ -1,6 +1,8 @@
 import Fastify, { type FastifyInstance } from 'fastify'
 import Ajv from 'ajv/dist/2020.js'
 import { failDrive, type SimulatedArray } from '../array'
+import type { NameServer } from '../names/NameServer'
+import type { ClusterPools, SimulatedRow } from '../row'
 import { faultKinds, type FaultKind, type FleetClock, type Faults } from '../fleet'
 
 const faultSchema = {
@@ -14,6 +16,12 @@ const faultSchema = {
     retryAfterSeconds: { type: 'number', minimum: 0 },
     atRatio: { type: 'number', minimum: 0, maximum: 1 },
     drive: { type: 'string' },
+    node: { type: 'string' },
+    port: { type: 'string' },
+    mtu: { type: 'integer' },
+    seconds: { type: 'number' },
+    name: { type: 'string' },
+    address: { type: 'string' },
     times: { type: 'integer', minimum: 0 },
   },
 }
@@ -24,12 +32,27 @@ interface WantedFault {
   readonly retryAfterSeconds?: number
   readonly atRatio?: number
   readonly drive?: string
+  readonly node?: string
+  readonly port?: string
+  readonly mtu?: number
+  readonly seconds?: number
+  readonly name?: string
+  readonly address?: string
   readonly times?: number
 }
 const isFault = new Ajv().compile<WantedFault>(faultSchema)
 
+interface Controlled {
+  readonly clock: FleetClock
+  readonly faults: Faults
+  readonly arrays: readonly SimulatedArray[]
+  readonly row: SimulatedRow
+  readonly pools: ClusterPools
+  readonly names: NameServer
+}
+
 /** The fleet's own control interface: its clock and its faults. Wendrel never speaks to it. */
-export function fleetControl(clock: FleetClock, faults: Faults, arrays: readonly SimulatedArray[]): FastifyInstance {
+export function fleetControl({ clock, faults, arrays, row, pools, names }: Controlled): FastifyInstance {
   const server = Fastify({ forceCloseConnections: true })
   const state = () => ({
     now: new Date(clock.now()).toISOString(),
@@ -37,7 +60,36 @@ export function fleetControl(clock: FleetClock, faults: Faults, arrays: readonly
     faults: faults.all(),
     arrays: arrays.map(each => each.model.name),
   })
+  /** Faults that happen at once and leave a state behind. @returns whether it was one */
+  const strike = (fault: WantedFault): boolean => {
+    const [enclosure = '', bay = ''] = (fault.drive ?? '').split('/')
+    const array = arrays.find(each => each.model.name === fault.target)
+    const isRow = array === row.array
+    if (fault.kind === 'drive-fails' && array !== undefined) {
+      if (isRow) pools.failDrive(enclosure, Number(bay))
+      else failDrive(array, enclosure, Number(bay))
+    } else if (fault.kind === 'drive-pulled' || fault.kind === 'drive-returned') {
+      pools.setPulled(enclosure, Number(bay), fault.kind === 'drive-pulled')
+    } else if (fault.kind === 'node-down') row.setPower(fault.node ?? '', false)
+    else if (fault.kind === 'node-up') {
+      row.setPower(fault.node ?? '', true)
+      pools.nodeIsBack(fault.node ?? '')
+    } else if (fault.kind === 'port-mtu') row.setSwitchPort(fault.port ?? '', { mtu: fault.mtu ?? 1500 })
+    else if (fault.kind === 'clock-skew') row.skewClock(fault.node ?? '', fault.seconds ?? 360)
+    else if (fault.kind === 'name-record') names.setForward(fault.name ?? '', fault.address ?? '')
+    else return false
+    return true
+  }
   server.get('/fleet', state)
+  server.post<{ Body: { system?: unknown; volume?: unknown; bytes?: unknown } }>('/workload', ({ body }, reply) => {
+    const array = arrays.find(each => each.model.name === body?.system)
+    const volume = array?.all('volumes').find(each => each.name === body?.volume)
+    const bytes = String(body?.bytes ?? '')
+    if (array === undefined || volume === undefined || !/^\d{1,20}$/.test(bytes))
+      return reply.code(400).send({ why: 'system, volume by name, and bytes as text' })
+    array.store.commit([array.entry('volumes', { ...volume, workloadBytes: bytes })])
+    return state()
+  })
   server.put<{ Body: { rate?: unknown } }>('/clock', ({ body }, reply) => {
     const rate = Number(body?.rate)
     if (!(rate >= 0 && rate <= 100_000)) return reply.code(400).send({ why: 'rate is 0 to 100000' })
@@ -52,13 +104,9 @@ export function fleetControl(clock: FleetClock, faults: Faults, arrays: readonly
   })
   server.post('/faults', ({ body }, reply) => {
     if (!isFault(body)) return reply.code(400).send({ why: `target, and kind as one of ${faultKinds.join(', ')}` })
-    const array = arrays.find(each => each.model.name === body.target)
-    if (body.kind === 'drive-fails') {
-      const [enclosure = '', bay = ''] = (body.drive ?? '').split('/')
-      if (array === undefined) return reply.code(400).send({ why: `no array ${body.target}` })
-      failDrive(array, enclosure, Number(bay))
-      return state()
-    }
+    if (!arrays.some(each => each.model.name === body.target))
+      return reply.code(400).send({ why: `no system ${body.target}` })
+    if (strike(body)) return state()
     return faults.inject({ milliseconds: 3000, retryAfterSeconds: 2, atRatio: 0.7, drive: '', times: 0, ...body })
   })
   server.delete<{ Params: { id: string } }>('/faults/:id', ({ params }) => {

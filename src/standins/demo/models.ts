@@ -47,6 +47,29 @@ export const bittern = model('bittern', 'Ferrow', 'Mire H56', 'Canal House', '7.
   ],
 })
 
+/** Nodes of the row at Kiln Hill; each is its own enclosure. */
+const rowNodes = [1, 2, 3, 4, 5].map(number => `godwit-${number}`)
+
+export const godwit: ArrayModel = {
+  ...model('godwit', 'Mirefield', 'Row manager', 'Kiln Hill', '3.1.0', 3, {
+    enclosures: rowNodes.map((id, index) => ({
+      id,
+      name: id,
+      model: 'M-210',
+      heightMm: 88,
+      rack: index < 3 ? 'Rack K1' : 'Rack K2',
+    })),
+  }),
+  controllers: ['1'],
+  ports: rowNodes.map((id, index) => ({
+    id,
+    controller: '1',
+    speedGbps: 25,
+    address: `10.61.3.${11 + index}`,
+    target: `iqn.2019-04.example.marrowfield:${id}`,
+  })),
+}
+
 const host = (name: string, initiatorCount = 1): HostModel => ({
   name,
   operatingSystem: 'Linux 6.1',

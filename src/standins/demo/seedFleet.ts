@@ -4,9 +4,10 @@ import { hostAccess, type SimulatedArray } from '../array'
 import { seededHex, seededNumber } from '../fleet'
 import { shareOf } from '@/core/layout'
 
-interface DriveKind {
+export interface DriveKind {
   readonly media: 'HDD' | 'SSD'
   readonly protocol: 'NVMe' | 'SAS'
+  readonly writesPerDay?: number
   readonly bytes: bigint
   readonly model: string
   readonly bytesPerSecond: number
@@ -33,7 +34,7 @@ const hdd: DriveKind = {
   bytesPerSecond: 0.168e9,
 }
 
-function drive(array: SimulatedArray, kind: DriveKind, enclosureId: string, bay: number): DriveEntity {
+export function drive(array: SimulatedArray, kind: DriveKind, enclosureId: string, bay: number): DriveEntity {
   const place = `${array.model.name}/${enclosureId}/${bay}`
   return {
     id: `${enclosureId}-${bay}`,
@@ -53,6 +54,11 @@ function drive(array: SimulatedArray, kind: DriveKind, enclosureId: string, bay:
     hoursAtStart: seededNumber('hours', place, 200, 31_000),
     lifeLeftPercent: kind.media === 'SSD' ? seededNumber('wear', place, 71, 99) : null,
     isFailed: false,
+    isPulled: false,
+    isBoot: false,
+    isLit: false,
+    writesPerDay: kind.writesPerDay ?? (kind.media === 'SSD' ? 1 : null),
+    leftOver: null,
     poolId: null,
     groupIndex: null,
     role: 'unassigned',
@@ -148,6 +154,7 @@ function pool(
     usableBytes: `${usableBytes}`,
     metadataBytes: `${metadataBytes}`,
     snapshotReserveBytes: `${shareOf(usableBytes - metadataBytes, 0.05)}`,
+    spread: null,
   }
 }
 

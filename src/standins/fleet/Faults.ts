@@ -10,6 +10,13 @@ export const faultKinds = [
   'expired-token',
   'task-fails',
   'drive-fails',
+  'drive-pulled',
+  'drive-returned',
+  'node-down',
+  'node-up',
+  'port-mtu',
+  'clock-skew',
+  'name-record',
 ] as const
 export type FaultKind = (typeof faultKinds)[number]
 

@@ -1,5 +1,6 @@
 import Fastify, { type FastifyInstance } from 'fastify'
 import Ajv from 'ajv/dist/2020.js'
+import { InputOutputRefused } from '../row'
 import { HostRefused, type SimulatedHost } from './SimulatedHost'
 
 export { SimulatedHost, type HostModel } from './SimulatedHost'
@@ -19,12 +20,9 @@ const isRange = new Ajv().compile<{ offsetBytes: string; lengthBytes: number; se
 export function hostAgent(host: SimulatedHost): FastifyInstance {
   const server = Fastify({ forceCloseConnections: true })
   server.setErrorHandler((cause, _, reply) => {
-    const status = cause instanceof HostRefused ? cause.status : 500
-    const {
-      what = 'The agent failed.',
-      why = String(cause),
-      remedy = 'See its log.',
-    } = cause instanceof HostRefused ? cause : {}
+    const isRefusal = cause instanceof HostRefused || cause instanceof InputOutputRefused
+    const status = isRefusal ? cause.status : 500
+    const { what = 'The agent failed.', why = String(cause), remedy = 'See its log.' } = isRefusal ? cause : {}
     return reply.code(status).send({ what, why, remedy })
   })
   const bytes = (body: unknown) => {

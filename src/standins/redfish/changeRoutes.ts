@@ -13,6 +13,8 @@ import {
   readVolumeChange,
 } from './requests'
 import * as resources from './resources'
+import { createClusterPool, isClusterPool } from './rowRoutes'
+import type { RowService } from './RowService'
 import type { Sessions } from './sessions'
 
 type Params = { readonly a: string }
@@ -25,7 +27,12 @@ const created = (reply: FastifyReply, body: Readonly<Record<string, unknown>>) =
   reply.code(201).header('Location', String(body['@odata.id'])).send(body)
 
 /** Everything that a client may change. */
-export function changeRoutes(server: FastifyInstance, array: SimulatedArray, sessions: Sessions): void {
+export function changeRoutes(
+  server: FastifyInstance,
+  array: SimulatedArray,
+  sessions: Sessions,
+  nodes?: RowService,
+): void {
   server.post(`${root}/SessionService/Sessions`, ({ body }, reply) => {
     const { UserName, Password } = readSignIn(body)
     const { id, token } = sessions.open(UserName, Password)
@@ -42,6 +49,7 @@ export function changeRoutes(server: FastifyInstance, array: SimulatedArray, ses
   })
 
   server.post(`${root}/Storage/1/StoragePools`, ({ body }, reply) => {
+    if (nodes !== undefined && isClusterPool(body)) return accepted(reply, createClusterPool(nodes.pools, body))
     const wanted = readPool(body)
     const task = array.createPool({
       name: wanted.Name,
@@ -54,8 +62,8 @@ export function changeRoutes(server: FastifyInstance, array: SimulatedArray, ses
     return accepted(reply, task)
   })
   server.delete<{ Params: Params }>(`${root}/Storage/1/StoragePools/:a`, (request, reply) => {
-    matchOrRefuse(request, resources.pool(array, array.one('pools', request.params.a)))
-    array.removePool(request.params.a)
+    matchOrRefuse(request, resources.pool(array, array.one('pools', request.params.a), nodes?.view))
+    ;(nodes?.pools ?? array).removePool(request.params.a)
     return reply.code(204).send()
   })
 
@@ -68,21 +76,23 @@ export function changeRoutes(server: FastifyInstance, array: SimulatedArray, ses
       sizeBytes: BigInt(wanted.CapacityBytes),
       isThin: wanted.ProvisioningPolicy !== 'Fixed',
     })
-    return task === undefined ? created(reply, resources.volume(array, volume)) : accepted(reply, task)
+    return task === undefined ? created(reply, resources.volume(array, volume, nodes?.view)) : accepted(reply, task)
   })
   server.patch<{ Params: Params }>(`${root}/Storage/1/Volumes/:a`, (request, reply) => {
     const { a } = request.params
-    matchOrRefuse(request, resources.volume(array, array.one('volumes', a)))
+    matchOrRefuse(request, resources.volume(array, array.one('volumes', a), nodes?.view))
     const wanted = readVolumeChange(request.body)
     if (wanted.Description !== undefined) array.describeVolume(a, wanted.Description)
     const task =
       wanted.CapacityBytes === undefined
         ? undefined
         : array.enlargeVolume(a, BigInt(wanted.CapacityBytes), wanted.Description ?? '')
-    return task === undefined ? reply.send(resources.volume(array, array.one('volumes', a))) : accepted(reply, task)
+    return task === undefined
+      ? reply.send(resources.volume(array, array.one('volumes', a), nodes?.view))
+      : accepted(reply, task)
   })
   server.delete<{ Params: Params }>(`${root}/Storage/1/Volumes/:a`, (request, reply) => {
-    matchOrRefuse(request, resources.volume(array, array.one('volumes', request.params.a)))
+    matchOrRefuse(request, resources.volume(array, array.one('volumes', request.params.a), nodes?.view))
     array.removeVolume(request.params.a)
     return reply.code(204).send()
   })

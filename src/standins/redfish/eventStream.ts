@@ -8,6 +8,10 @@ const pathByCollection: Readonly<Record<string, string>> = {
   tasks: 'TaskService/Tasks',
   connections: 'Fabrics/SAN/Connections',
   groups: 'Fabrics/SAN/EndpointGroups',
+  nodes: 'Systems',
+  nodePorts: 'Systems',
+  switchPorts: 'Fabrics/Row/Switches',
+  clusters: 'AggregationService/Aggregates',
 }
 
 /** What has changed, as server-sent events. Source: DSP0266, server-sent events; Event.v1_10. */

@@ -2,6 +2,8 @@ import type { FastifyInstance } from 'fastify'
 import { notFound, type SimulatedArray } from '../array'
 import { collection } from './collection'
 import * as resources from './resources'
+import { ethernetFabric, nodeManager } from './rowResources'
+import type { RowService } from './RowService'
 import type { Sessions } from './sessions'
 
 type Query = Readonly<Record<string, unknown>>
@@ -13,7 +15,12 @@ const orMissing = <T>(body: T | undefined, path: string): T => {
 }
 
 /** Everything that an array shows. */
-export function readRoutes(server: FastifyInstance, array: SimulatedArray, sessions: Sessions): void {
+export function readRoutes(
+  server: FastifyInstance,
+  array: SimulatedArray,
+  sessions: Sessions,
+  nodes?: RowService,
+): void {
   const { model } = array
   const root = '/redfish/v1'
   const listOf = <T>(
@@ -38,7 +45,7 @@ export function readRoutes(server: FastifyInstance, array: SimulatedArray, sessi
     }))
 
   server.get('/redfish', () => ({ v1: `${root}/` }))
-  for (const path of [root, `${root}/`]) server.get(path, () => resources.serviceRoot(array))
+  for (const path of [root, `${root}/`]) server.get(path, () => resources.serviceRoot(array, nodes !== undefined))
 
   service('SessionService', 'SessionService.v1_1_9.SessionService', 'SessionService', () => ({
     SessionTimeout: 1800,
@@ -56,7 +63,11 @@ export function readRoutes(server: FastifyInstance, array: SimulatedArray, sessi
       UserName: each.userName,
     }),
   )
-  listOf('Managers', 'ManagerCollection', 'Managers', () => [array], resources.manager)
+  const managers = () => [
+    resources.manager(array),
+    ...(nodes?.row.all('nodes').map(node => nodeManager(nodes.row, node)) ?? []),
+  ]
+  listOf('Managers', 'ManagerCollection', 'Managers', managers, each => each)
   server.get(`${root}/Managers/1`, () => resources.manager(array))
 
   listOf(
@@ -73,7 +84,7 @@ export function readRoutes(server: FastifyInstance, array: SimulatedArray, sessi
     'Chassis/:a/Drives',
     'DriveCollection',
     'Drives',
-    params => array.all('drives').filter(each => each.enclosureId === params.a),
+    params => array.all('drives').filter(each => each.enclosureId === params.a && !each.isPulled),
     each => resources.drive(array, each),
   )
   server.get<{ Params: Params }>(`${root}/Chassis/:a/Drives/:b`, ({ params }) =>
@@ -120,28 +131,28 @@ export function readRoutes(server: FastifyInstance, array: SimulatedArray, sessi
     'StoragePoolCollection',
     'Pools',
     () => array.all('pools'),
-    each => resources.pool(array, each),
+    each => resources.pool(array, each, nodes?.view),
   )
   server.get<{ Params: Params }>(`${root}/Storage/1/StoragePools/:a`, ({ params }) =>
-    resources.pool(array, array.one('pools', params.a)),
+    resources.pool(array, array.one('pools', params.a), nodes?.view),
   )
   listOf(
     'Storage/1/Volumes',
     'VolumeCollection',
     'Volumes',
     () => array.all('volumes'),
-    each => resources.volume(array, each),
+    each => resources.volume(array, each, nodes?.view),
   )
   server.get<{ Params: Params }>(`${root}/Storage/1/Volumes/:a`, ({ params }) =>
-    resources.volume(array, array.one('volumes', params.a)),
+    resources.volume(array, array.one('volumes', params.a), nodes?.view),
   )
 
   listOf(
     'Fabrics',
     'FabricCollection',
     'Fabrics',
-    () => ['SAN'],
-    () => fabric,
+    () => (nodes === undefined ? [fabric] : [fabric, ethernetFabric]),
+    each => each,
   )
   server.get(`${root}/Fabrics/SAN`, () => fabric)
   const endpoints = () => [

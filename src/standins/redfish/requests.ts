@@ -4,9 +4,9 @@ import { badValue, raidTypes } from '../array'
 
 /** Bodies that the array accepts; anything else is refused with the path of the fault. */
 const ajv = new Ajv({ allErrors: true })
-const text = { type: 'string', minLength: 1, maxLength: 255 } as const
-const reference = { type: 'object', required: ['@odata.id'], properties: { '@odata.id': text } } as const
-const references = { type: 'array', items: reference } as const
+export const text = { type: 'string', minLength: 1, maxLength: 255 } as const
+export const reference = { type: 'object', required: ['@odata.id'], properties: { '@odata.id': text } } as const
+export const references = { type: 'array', items: reference } as const
 
 const signIn = {
   type: 'object',
@@ -119,7 +119,7 @@ const newConnection = {
   },
 } as const
 
-function reader<T>(schema: object): (body: unknown) => T {
+export function reader<T>(schema: object): (body: unknown) => T {
   const isValid = ajv.compile<T>(schema)
   return body => {
     if (isValid(body)) return body

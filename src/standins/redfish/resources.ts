@@ -8,12 +8,19 @@ import {
   type TaskEntity,
   type VolumeEntity,
 } from '../array'
+import { spreadOf } from './spreadOf'
+
+/** What only a row of nodes knows of its pools and volumes. */
+export interface RowView {
+  readonly poolHealth: (pool: PoolEntity) => 'OK' | 'Warning' | 'Critical'
+  readonly lostBytes: (volume: VolumeEntity) => bigint
+}
 
 /** Redfish and Swordfish bodies of what an array has. Sources: DMTF DSP8010 schema bundle, SNIA Swordfish 1.2.x. */
 type Body = Readonly<Record<string, unknown>>
-const root = '/redfish/v1'
+export const root = '/redfish/v1'
 export const link = (path: string) => ({ '@odata.id': `${root}/${path}` })
-const resource = (path: string, type: string, id: string, name: string, rest: Body): Body => ({
+export const resource = (path: string, type: string, id: string, name: string, rest: Body): Body => ({
   '@odata.id': `${root}${path === '' ? '' : `/${path}`}`,
   '@odata.type': `#${type}`,
   Id: id,
@@ -22,7 +29,7 @@ const resource = (path: string, type: string, id: string, name: string, rest: Bo
 })
 const status = (isFine: boolean, state = 'Enabled') => ({ State: state, Health: isFine ? 'OK' : 'Critical' })
 
-export const serviceRoot = ({ model }: SimulatedArray) =>
+export const serviceRoot = ({ model }: SimulatedArray, isRow: boolean) =>
   resource('', 'ServiceRoot.v1_16_0.ServiceRoot', 'RootService', 'Root Service', {
     RedfishVersion: '1.19.0',
     UUID: model.uuid,
@@ -41,6 +48,7 @@ export const serviceRoot = ({ model }: SimulatedArray) =>
     SessionService: link('SessionService'),
     EventService: link('EventService'),
     UpdateService: link('UpdateService'),
+    ...(isRow ? { Systems: link('Systems'), AggregationService: link('AggregationService') } : {}),
     Links: { Sessions: link('SessionService/Sessions') },
   })
 
@@ -65,6 +73,13 @@ export const chassis = (array: SimulatedArray, id: string) => {
         SerialNumber: `${array.model.serial}-${id}`,
         HeightMm: enclosure.heightMm,
         Drives: link(`Chassis/${id}/Drives`),
+        ...(enclosure.rack === undefined
+          ? {}
+          : {
+              Location: { Placement: { Rack: enclosure.rack } },
+              NetworkAdapters: link(`Chassis/${id}/NetworkAdapters`),
+              Links: { ComputerSystems: [link(`Systems/${id}`)] },
+            }),
         Sensors: link(`Chassis/${id}/Sensors`),
         Status: status(true),
       })
@@ -92,6 +107,21 @@ export const drive = (array: SimulatedArray, each: DriveEntity) => {
       HotspareType: each.role === 'spare' ? 'Dedicated' : 'None',
       PhysicalLocation: {
         PartLocation: { LocationType: 'Bay', LocationOrdinalValue: each.bay, ServiceLabel: `Bay ${each.bay}` },
+      },
+      LocationIndicatorActive: each.isLit,
+      Oem: {
+        Mirefield: {
+          IsBoot: each.isBoot,
+          WritesPerDay: each.writesPerDay,
+          LeftOver:
+            each.leftOver === null
+              ? null
+              : {
+                  System: each.leftOver.system,
+                  LastUsed: each.leftOver.lastUsedAt,
+                  Partitions: each.leftOver.partitions,
+                },
+        },
       },
       Status: each.isFailed
         ? { State: 'UnavailableOffline', Health: 'Critical' }
@@ -135,13 +165,15 @@ export const port = ({ model }: SimulatedArray, id: string) => {
       })
 }
 
-export const pool = (array: SimulatedArray, each: PoolEntity) => {
+export const pool = (array: SimulatedArray, each: PoolEntity, row?: RowView) => {
   const drives = new Map(array.all('drives').map(entity => [entity.id, entity]))
   const driveLink = (id: string) => link(`Chassis/${drives.get(id)?.enclosureId ?? '0'}/Drives/${id}`)
   const isHurt = each.groups.flat().some(id => drives.get(id)?.isFailed === true)
+  const health = row === undefined ? (isHurt ? 'Warning' : 'OK') : row.poolHealth(each)
   return resource(`Storage/1/StoragePools/${each.id}`, 'StoragePool.v1_9_1.StoragePool', each.id, each.name, {
     Description: each.description,
-    SupportedRAIDTypes: [each.raidType],
+    SupportedRAIDTypes: each.spread === null ? [each.raidType] : [],
+    ...(each.spread === null ? {} : { Oem: spreadOf(array, each.id) }),
     Capacity: {
       Data: {
         AllocatedBytes: Number(each.usableBytes),
@@ -159,11 +191,11 @@ export const pool = (array: SimulatedArray, each: PoolEntity) => {
       ProvidingDrives: { Members: group.map(driveLink) },
     })),
     Links: { DedicatedSpareDrives: each.spares.map(driveLink) },
-    Status: { State: each.isReady ? 'Enabled' : 'Starting', Health: isHurt ? 'Warning' : 'OK' },
+    Status: { State: each.isReady ? 'Enabled' : 'Starting', Health: health },
   })
 }
 
-export const volume = (array: SimulatedArray, each: VolumeEntity) =>
+export const volume = (array: SimulatedArray, each: VolumeEntity, row?: RowView) =>
   resource(`Storage/1/Volumes/${each.id}`, 'Volume.v1_10_1.Volume', each.id, each.name, {
     Description: each.description,
     Identifiers: [{ DurableNameFormat: 'NAA', DurableName: each.naa }],
@@ -173,6 +205,7 @@ export const volume = (array: SimulatedArray, each: VolumeEntity) =>
     CapacitySources: [
       { Id: '0', Name: 'Source', ProvidingPools: { Members: [link(`Storage/1/StoragePools/${each.poolId}`)] } },
     ],
+    ...(row === undefined ? {} : { Oem: { Mirefield: { LostBytes: Number(row.lostBytes(each)) } } }),
     Status: { State: each.isReady ? 'Enabled' : 'Starting', Health: 'OK' },
   })
 
@@ -231,6 +264,9 @@ export const task = (each: TaskEntity) =>
         ? []
         : [{ MessageId: 'StorageDevice.1.2.OperationFailure', Message: each.message, Severity: 'Critical' }],
     Links: { CreatedResources: [{ '@odata.id': each.resultUri }] },
+    ...(each.work === 'rebuild-pieces' || each.work === 'move-pieces'
+      ? { Oem: { Mirefield: { Work: each.work, Bytes: (JSON.parse(each.jsonBody) as { bytes?: number }).bytes ?? 0 } } }
+      : {}),
   })
 
 /** Temperatures of an enclosure, warmer the more of its drives work. */

@@ -1,0 +1,131 @@
+import type { SimulatedArray } from '../array'
+import { seededHex, seededNumber } from '../fleet'
+import type { NameServer } from '../names/NameServer'
+import type { NodeEntity, NodePortEntity, RawDrives, SimulatedRow, SwitchPortEntity } from '../row'
+import { drive, type DriveKind } from './seedFleet'
+
+const cache: DriveKind = {
+  media: 'SSD',
+  protocol: 'SAS',
+  bytes: 800_166_076_416n,
+  model: 'MF-C800',
+  bytesPerSecond: 0.88e9,
+  writesPerDay: 10,
+}
+const disk: DriveKind = {
+  media: 'HDD',
+  protocol: 'SAS',
+  bytes: 4_000_787_030_016n,
+  model: 'MF-D4',
+  bytesPerSecond: 0.172e9,
+}
+const smallDisk: DriveKind = {
+  media: 'HDD',
+  protocol: 'SAS',
+  bytes: 2_000_398_934_016n,
+  model: 'MF-D2',
+  bytesPerSecond: 0.158e9,
+}
+const boot: DriveKind = {
+  media: 'SSD',
+  protocol: 'NVMe',
+  bytes: 240_057_409_536n,
+  model: 'MF-B240',
+  bytesPerSecond: 1.1e9,
+  writesPerDay: 1,
+}
+
+const zone = 'kilnhill.marrowfield.example'
+const jumbo = 9216
+
+/**
+ * The row at Kiln Hill: five bare nodes and two switches. Two nodes still have disks of half the size, one disk has an earlier use's
+ * partitions on it, and one switch port was never set to large frames.
+ */
+export function seedRow(array: SimulatedArray, row: SimulatedRow, raw: RawDrives, names: NameServer): void {
+  const nodes = array.model.enclosures.map((enclosure): NodeEntity => ({
+    id: enclosure.id,
+    hostName: `${enclosure.id}.${zone}`,
+    rack: enclosure.rack ?? 'Rack K1',
+    serial: seededHex('node', enclosure.id, 10).toUpperCase(),
+    model: 'M-210',
+    firmware: '2.4.1',
+    isUp: true,
+    downSince: null,
+    restartingUntil: null,
+    clockOffsetSeconds: (seededNumber('clock', enclosure.id, 0, 8) - 4) / 10,
+    isRestartServiceOn: true,
+    mostCapacityDrives: 7,
+  }))
+  const switches = [1, 2].map(number => ({
+    id: `switch-${number}`,
+    name: `row switch ${number}`,
+    model: 'MF-X24',
+    firmware: '1.8.2',
+  }))
+  const switchPorts = switches.flatMap(({ id }, at): SwitchPortEntity[] => [
+    ...nodes.map((_, index) => ({
+      id: `${id}.${index + 1}`,
+      switchId: id,
+      name: `${index + 1}`,
+      mtu: at === 0 && index === 2 ? 1500 : jumbo,
+      vlans: at === 0 ? [1, 30] : [1, 20, 30],
+      isUp: true,
+      peerPortId: null,
+    })),
+    {
+      id: `${id}.24`,
+      switchId: id,
+      name: '24',
+      mtu: jumbo,
+      vlans: [1, 20, 30],
+      isUp: true,
+      peerPortId: `switch-${at === 0 ? 2 : 1}.24`,
+    },
+  ])
+  const nodePorts = nodes.flatMap(({ id }, index): NodePortEntity[] =>
+    [1, 2].map(number => ({
+      id: `${id}.${number}`,
+      nodeId: id,
+      name: `port ${number}`,
+      mac: `02:${seededHex('mac', `${id}/${number}`, 10).match(/../g)?.join(':') ?? ''}`,
+      speedGbps: 25,
+      isUp: true,
+      mtu: 1500,
+      traffic: number === 1 ? [] : ['host access', 'management'],
+      switchPortId: `switch-${number}.${index + 1}`,
+      storage: null,
+    })),
+  )
+  const drives = nodes.flatMap(({ id }, index) => [
+    ...[1, 2, 3, 4, 5, 6, 7, 8].map(bay =>
+      drive(array, (index === 1 || index === 3) && bay > 6 ? smallDisk : disk, id, bay),
+    ),
+    ...[9, 10].map(bay => drive(array, cache, id, bay)),
+    { ...drive(array, boot, id, 11), isBoot: true },
+  ])
+  const kept = drives.map(each =>
+    each.enclosureId === 'godwit-3' && each.bay === 5
+      ? {
+          ...each,
+          leftOver: {
+            system: 'plover, the scanning room of 2023',
+            lastUsedAt: '2023-09-14T00:00:00.000Z',
+            partitions: ['partition 1: boot, 512 MiB', 'partition 2: journalled file system "scans-old", 3.6 TiB'],
+          },
+        }
+      : each,
+  )
+  for (const each of kept) if (each.leftOver !== null) raw.leaveOver(each, each.serial)
+  array.store.commit([
+    ...kept.map(each => array.entry('drives', each)),
+    ...nodes.map(each => row.entry('nodes', each)),
+    ...nodePorts.map(each => row.entry('nodePorts', each)),
+    ...switches.map(each => row.entry('switches', each)),
+    ...switchPorts.map(each => row.entry('switchPorts', each)),
+  ])
+  nodes.forEach(({ hostName }, index) => {
+    names.setForward(hostName, `10.20.30.${11 + index}`)
+    names.setReverse(`10.20.30.${11 + index}`, hostName)
+  })
+}

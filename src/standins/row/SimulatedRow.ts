@@ -1,0 +1,299 @@
+import { pathBetween, plainAddress } from '@/core/network'
+import { badValue, conflict, notFound, type DriveEntity, type PoolEntity, type SimulatedArray } from '../array'
+import type { Entry } from '../fleet'
+import type {
+  ClusterEntity,
+  NodeEntity,
+  NodePortEntity,
+  StorageInterfaceEntity,
+  SwitchEntity,
+  SwitchPortEntity,
+} from './entities'
+
+type Collections = {
+  readonly nodes: NodeEntity
+  readonly nodePorts: NodePortEntity
+  readonly switches: SwitchEntity
+  readonly switchPorts: SwitchPortEntity
+  readonly clusters: ClusterEntity
+}
+
+/** A node starts anew when its storage network moves under a restart service that nobody switched off (fleet seconds). */
+const restartSeconds = 180
+const smallestMtu = 576
+
+/** A row of bare servers with its switches, managed in one place; its drives, pools and volumes are the array's it is given. */
+export class SimulatedRow {
+  constructor(
+    readonly array: SimulatedArray,
+    /** Where a node's own node agent answers. */
+    readonly agentUri: (nodeId: string) => string,
+  ) {}
+
+  all<K extends keyof Collections>(kind: K): Collections[K][] {
+    return this.array.store.all<Collections[K]>(this.#in(kind))
+  }
+
+  one<K extends keyof Collections>(kind: K, id: string): Collections[K] {
+    const found = this.array.store.one<Collections[K]>(this.#in(kind), id)
+    if (found === undefined) throw notFound(`${kind}/${id}`)
+    return found
+  }
+
+  entry<K extends keyof Collections>(kind: K, value: Collections[K]): Entry {
+    return { collection: this.#in(kind), id: value.id, value }
+  }
+
+  gone(kind: keyof Collections, id: string): Entry {
+    return { collection: this.#in(kind), id, value: null }
+  }
+
+  /** Whether a node answers: it has power and is not starting. */
+  isAnswering(node: NodeEntity): boolean {
+    return node.isUp && (node.restartingUntil === null || node.restartingUntil <= this.array.clock.now())
+  }
+
+  nodeOf(drive: DriveEntity): NodeEntity {
+    return this.one('nodes', drive.enclosureId)
+  }
+
+  /** Whether what is on a drive can be read now: the drive, its node and the cache drive of its bank are all there. */
+  isReadable(drive: DriveEntity): boolean {
+    if (drive.isFailed || drive.isPulled || !this.isAnswering(this.nodeOf(drive))) return false
+    return !this.isBankLost(drive)
+  }
+
+  /** Whether the cache drive before it is lost: then its bank is. */
+  isBankLost(drive: DriveEntity): boolean {
+    if (drive.poolId === null) return false
+    const pool = this.array.all('pools').find(each => each.id === drive.poolId)
+    const bank = pool?.spread?.banks.find(each => each.capacity.includes(drive.id))
+    if (bank === undefined) return false
+    const cache = this.array.one('drives', bank.cache)
+    return cache.isFailed || cache.isPulled
+  }
+
+  setPower(nodeId: string, isUp: boolean): void {
+    const node = this.one('nodes', nodeId)
+    const downSince = isUp ? null : (node.downSince ?? this.array.clock.now())
+    this.array.store.commit([this.entry('nodes', { ...node, isUp, downSince, restartingUntil: null })])
+  }
+
+  setRestartService(nodeId: string, isRestartServiceOn: boolean): void {
+    this.array.store.commit([this.entry('nodes', { ...this.#answering(nodeId), isRestartServiceOn })])
+  }
+
+  /** A node follows the row's time source from now on: what is left is what such sources leave. */
+  followTime(nodeId: string): void {
+    this.array.store.commit([this.entry('nodes', { ...this.#answering(nodeId), clockOffsetSeconds: 0.1 })])
+  }
+
+  skewClock(nodeId: string, seconds: number): void {
+    this.array.store.commit([this.entry('nodes', { ...this.one('nodes', nodeId), clockOffsetSeconds: seconds })])
+  }
+
+  setInterface(
+    portId: string,
+    wanted: { readonly mtu?: number; readonly storage?: StorageInterfaceEntity | null },
+  ): void {
+    const port = this.one('nodePorts', portId)
+    const node = this.#answering(port.nodeId)
+    const mtu = wanted.mtu ?? port.mtu
+    if (mtu < 1280 || mtu > 9216)
+      throw badValue('The interface was not set.', 'Its MTU is 1280 to 9216.', 'Choose another MTU.')
+    const storage = wanted.storage === undefined ? port.storage : wanted.storage
+    const leased = storage?.origin === 'leased' ? { ...storage, ...this.#lease(port) } : storage
+    const isOther = JSON.stringify({ mtu, leased }) !== JSON.stringify({ mtu: port.mtu, leased: port.storage })
+    this.array.store.commit([
+      this.entry('nodePorts', { ...port, mtu, storage: leased }),
+      // A storage network that goes away for a moment looks like a fault to the restart service.
+      ...(isOther && port.storage !== null ? this.restarted([node]) : []),
+    ])
+  }
+
+  /** What a restart service does to nodes whose storage network comes up or moves. */
+  restarted(nodes: readonly NodeEntity[]): Entry[] {
+    const restartingUntil = this.array.clock.now() + restartSeconds * 1000
+    return nodes.filter(node => node.isRestartServiceOn).map(node => this.entry('nodes', { ...node, restartingUntil }))
+  }
+
+  setSwitchPort(id: string, wanted: { readonly mtu?: number; readonly vlans?: readonly number[] }): void {
+    const port = this.one('switchPorts', id)
+    const mtu = wanted.mtu ?? port.mtu
+    if (mtu < 1280 || mtu > 9216)
+      throw badValue('The port was not set.', 'Its MTU is 1280 to 9216.', 'Choose another MTU.')
+    this.array.store.commit([this.entry('switchPorts', { ...port, mtu, vlans: wanted.vlans ?? port.vlans })])
+  }
+
+  /** The largest packet, up to `mtu`, that goes whole from a node to an address; null where none comes back. */
+  passes(fromNodeId: string, address: string, mtu: number): number | null {
+    if (this.#passesWhole(fromNodeId, address, mtu)) return mtu
+    let low = smallestMtu
+    let high = mtu - 1
+    if (!this.#passesWhole(fromNodeId, address, low)) return null
+    while (low < high) {
+      const middle = Math.ceil((low + high) / 2)
+      if (this.#passesWhole(fromNodeId, address, middle)) low = middle
+      else high = middle - 1
+    }
+    return low
+  }
+
+  #passesWhole(fromNodeId: string, address: string, bytes: number): boolean {
+    const ports = this.all('nodePorts').filter(port => port.storage !== null)
+    const from = ports.find(port => port.nodeId === fromNodeId)
+    const own = plainAddress(address)
+    const holders = ports.filter(port => port.storage?.address === own && port.nodeId !== fromNodeId)
+    const [to] = holders
+    // An address that two nodes hold answers neither reliably; one that the sender holds itself never leaves it.
+    if (from === undefined || to === undefined || holders.length > 1 || from.storage?.address === own) return false
+    if (!this.isAnswering(this.one('nodes', to.nodeId)) || from.storage?.vlan !== to.storage?.vlan) return false
+    const hops = pathBetween(
+      {
+        ports: ports.map(port => ({
+          ...port,
+          systemId: '',
+          locator: '',
+          revision: 1,
+          speedBitsPerSecond: 0,
+          traffic: [],
+        })),
+        switches: this.all('switches').map(each => ({ ...each, systemId: '', locator: '', revision: 1 })),
+        switchPorts: this.all('switchPorts').map(each => ({
+          ...each,
+          systemId: '',
+          locator: '',
+          revision: 1,
+          vlans: [...each.vlans],
+        })),
+        nodeName: id => id,
+      },
+      asPort(from),
+      asPort(to),
+    )
+    const vlan = from.storage?.vlan ?? null
+    return (
+      hops?.every(
+        hop => hop.isUp && hop.mtu >= bytes && (vlan === null || hop.vlans === undefined || hop.vlans.includes(vlan)),
+      ) ?? false
+    )
+  }
+
+  /** Joins nodes into one, which takes until each has the cluster's software from the first. */
+  formCluster(name: string, description: string, nodeIds: readonly string[]): ClusterEntity {
+    if (this.all('clusters').length > 0)
+      throw conflict(`${name} was not formed.`, 'The row has a cluster.', 'Add the nodes to that one.')
+    const nodes = nodeIds.map(id => this.#answering(id))
+    for (const node of nodes) {
+      if (Math.abs(node.clockOffsetSeconds) > 30)
+        throw conflict(`${name} was not formed.`, `The clock of ${node.id} is off.`, 'Set its clock.')
+    }
+    this.#reachEachOther(name, nodes)
+    const cluster: ClusterEntity = { id: '1', name, description, nodeIds, isReady: false }
+    const imageBytes = 6e9
+    const lanes = nodes.map(node => {
+      const port = this.all('nodePorts').find(each => each.nodeId === node.id && each.storage !== null)
+      return { bytes: imageBytes, bytesPerSecond: port === undefined ? 1e8 : linkRate(port) * 0.1 }
+    })
+    this.array.store.commit([
+      this.entry('clusters', cluster),
+      this.array.entry('tasks', {
+        ...this.array.task(`Form ${name}`, 'form-cluster', '1', { name, nodeIds }, lanes),
+        resultUri: '/redfish/v1/AggregationService/Aggregates/1',
+      }),
+      ...this.restarted(nodes),
+    ])
+    return cluster
+  }
+
+  /** Takes nodes into the cluster, or lets them go. Nodes whose drives hold pieces stay. */
+  setMembers(nodeIds: readonly string[]): void {
+    const [cluster] = this.all('clusters')
+    if (cluster === undefined) throw notFound('clusters')
+    const coming = nodeIds.filter(id => !cluster.nodeIds.includes(id)).map(id => this.#answering(id))
+    if (coming.length > 0)
+      this.#reachEachOther(
+        cluster.name,
+        nodeIds.map(id => this.#answering(id)),
+      )
+    const leaving = cluster.nodeIds.filter(id => !nodeIds.includes(id))
+    const holding = this.array.all('drives').find(drive => drive.poolId !== null && leaving.includes(drive.enclosureId))
+    if (holding !== undefined)
+      throw conflict(
+        'The nodes were not let go.',
+        `Drive ${holding.serial} still serves a pool.`,
+        'Take its bank out first.',
+      )
+    this.array.store.commit([this.entry('clusters', { ...cluster, nodeIds }), ...this.restarted(coming)])
+  }
+
+  dissolve(): void {
+    const [cluster] = this.all('clusters')
+    if (cluster === undefined) return
+    if (this.array.all('pools').some(pool => pool.spread !== null))
+      throw conflict(`${cluster.name} was not dissolved.`, 'It holds a pool.', 'Remove the pool first.')
+    const running = this.array.all('tasks').filter(task => task.work === 'form-cluster' && task.state === 'Running')
+    this.array.store.commit([
+      this.gone('clusters', cluster.id),
+      ...running.map(task =>
+        this.array.entry('tasks', {
+          ...task,
+          state: 'Exception',
+          endedAt: this.array.clock.now(),
+          message: 'The cluster was dissolved.',
+        }),
+      ),
+    ])
+  }
+
+  /** Drives of a pool's banks whose pieces are lost now: failed, pulled, or behind a lost cache drive. */
+  lostDrives(pool: PoolEntity): DriveEntity[] {
+    const capacity = new Set(pool.spread?.banks.flatMap(bank => bank.capacity))
+    return this.array.all('drives').filter(drive => capacity.has(drive.id) && !this.isReadable(drive))
+  }
+
+  #reachEachOther(name: string, nodes: readonly NodeEntity[]): void {
+    for (const from of nodes) {
+      for (const to of nodes) {
+        if (from === to) continue
+        const port = this.all('nodePorts').find(each => each.nodeId === to.id && each.storage !== null)
+        const wanted = this.all('nodePorts').find(each => each.nodeId === from.id && each.storage !== null)?.mtu ?? 9216
+        const passed = this.passes(from.id, port?.storage?.address ?? '', wanted)
+        if (passed === null || passed < wanted)
+          throw conflict(
+            `${name} was not formed.`,
+            `${from.id} does not reach ${to.id} at full frame size.`,
+            'Mend the path.',
+          )
+      }
+    }
+  }
+
+  #answering(id: string): NodeEntity {
+    const node = this.one('nodes', id)
+    if (!this.isAnswering(node))
+      throw conflict('Nothing was changed.', `${id} does not answer.`, 'Wait until it is up again.')
+    return node
+  }
+
+  #lease(port: NodePortEntity): { address: string; isReserved: boolean } {
+    const number = Number(port.nodeId.replace(/\D+/g, ''))
+    return { address: `10.20.30.${100 + number}`, isReserved: false }
+  }
+
+  #in(kind: keyof Collections): string {
+    return `${this.array.model.name}/${kind}`
+  }
+}
+
+const asPort = (port: NodePortEntity) => ({
+  ...port,
+  systemId: '',
+  locator: '',
+  revision: 1,
+  speedBitsPerSecond: port.speedGbps * 1e9,
+  traffic: [...port.traffic],
+})
+
+/** Bytes a second that storage gets of a port when all else on it is busy. */
+export const linkRate = (port: NodePortEntity) => (port.speedGbps * 1e9) / 8 / (1 + port.traffic.length)

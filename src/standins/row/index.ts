@@ -1,0 +1,8 @@
+export { SimulatedRow } from './SimulatedRow'
+export { ClusterPools, type ClusterPoolRequest } from './ClusterPools'
+export { PieceStore } from './PieceStore'
+export { RawDrives } from './RawDrives'
+export { nodeAgents } from './nodeAgents'
+export { rowView } from './rowView'
+export { InputOutputRefused } from './errors'
+export type * from './entities'

@@ -1,0 +1,42 @@
+import { badValue, conflict, type BankEntity, type DriveEntity, type PoolEntity } from '../array'
+import type { Entry } from '../fleet'
+import type { SimulatedRow } from './SimulatedRow'
+
+/** The drives of these banks, if all may be taken; else the first that may not is refused with its reason. */
+export function takable(row: SimulatedRow, name: string, banks: readonly BankEntity[]): DriveEntity[] {
+  const [cluster] = row.all('clusters')
+  const ids = banks.flatMap(bank => [bank.cache, ...bank.capacity]).filter(id => id !== '')
+  if (new Set(ids).size !== ids.length)
+    throw badValue(`${name} was not changed.`, 'A drive is named twice.', 'Name each drive once.')
+  return ids.map(id => {
+    const drive = row.array.one('drives', id)
+    const why = drive.isBoot
+      ? 'its node starts from it'
+      : drive.role !== 'unassigned'
+        ? 'it is in use'
+        : drive.leftOver !== null
+          ? 'an earlier use has left data on it'
+          : drive.isFailed || drive.isPulled || !row.isAnswering(row.nodeOf(drive))
+            ? 'it does not answer'
+            : cluster?.nodeIds.includes(drive.enclosureId) !== true
+              ? 'its node is not in the cluster'
+              : undefined
+    if (why !== undefined)
+      throw conflict(
+        `${name} was not changed.`,
+        `Drive ${drive.serial} cannot be taken: ${why}.`,
+        'Choose another drive.',
+      )
+    return drive
+  })
+}
+
+/** Drives in the banks of a pool, as they are kept. */
+export function placed(row: SimulatedRow, pool: PoolEntity, drives: readonly DriveEntity[]): Entry[] {
+  return drives.map(drive => {
+    const index =
+      pool.spread?.banks.findIndex(bank => bank.cache === drive.id || bank.capacity.includes(drive.id)) ?? -1
+    const role = pool.spread?.banks[index]?.cache === drive.id ? ('cache' as const) : ('data' as const)
+    return row.array.entry('drives', { ...drive, poolId: pool.id, groupIndex: index, role })
+  })
+}

@@ -1,2 +1,3 @@
 export { loadEstate, columns } from './loadEstate'
 export * from './mapRows'
+export { rowRecords } from './rowRecords'

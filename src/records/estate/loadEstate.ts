@@ -1,5 +1,18 @@
-import type { Controller, Enclosure, Estate, EstateNeeds, HostGroup, Mapping, Port, Site } from '@/core/estate'
-import { row, rows, type Scope } from '../database'
+import type {
+  Controller,
+  Enclosure,
+  Estate,
+  EstateNeeds,
+  HostGroup,
+  Mapping,
+  Node,
+  Port,
+  Site,
+  Switch,
+  SwitchPort,
+} from '@/core/estate'
+import { rowRecords } from './rowRecords'
+import { row as oneRow, rows, type Scope } from '../database'
 import { settings } from '../settings'
 import {
   toController,
@@ -8,6 +21,11 @@ import {
   toHost,
   toHostGroup,
   toMapping,
+  toNode,
+  toNodePort,
+  toSwitch,
+  toSwitchPort,
+  type NodePortRow,
   toPool,
   toPort,
   toProbe,
@@ -23,18 +41,24 @@ import {
 } from './mapRows'
 
 export const columns = {
-  systems: 'id, site_id, name, address, maker, model, serial, uuid, firmware, reach, reach_why, seen_at, revision',
+  systems:
+    'id, site_id, name, address, maker, model, serial, uuid, firmware, reach, reach_why, seen_at, cluster_name, revision',
   controllers: 'id, system_id, name, model, firmware, state, revision',
   enclosures: 'id, system_id, name, bay_count, bays_per_row, revision',
   drives: `id, system_id, locator, enclosure_id, bay, name, media, protocol, capacity_bytes, model, serial, wwn, firmware, state, role, pool_id,
-    group_index, rotation_speed_rpm, power_on_hours, wear_ratio, revision`,
+    group_index, rotation_speed_rpm, power_on_hours, wear_ratio, node_id, is_boot, is_lit, drive_writes_per_day, left_over, bank, revision`,
   ports: 'id, system_id, name, protocol, speed_bits_per_second, is_up, address, target_name, revision',
-  pools: `id, system_id, locator, name, scheme, drive_kind, group_sizes, spare_count, state, raw_bytes, usable_bytes, written_bytes, provisioned_bytes,
-    metadata_bytes, snapshot_reserve_bytes, redundancy_bytes, stranded_bytes, spare_bytes, revision`,
+  pools: `id, system_id, locator, name, scheme, failure_domain, drive_kind, group_sizes, spare_count, state, raw_bytes, usable_bytes, written_bytes, provisioned_bytes,
+    metadata_bytes, snapshot_reserve_bytes, redundancy_bytes, stranded_bytes, spare_bytes, rebuild_reserve_bytes, revision`,
   volumes:
-    'id, system_id, locator, pool_id, name, naa, size_bytes, is_thin, written_bytes, state, holding_until, revision',
+    'id, system_id, locator, pool_id, name, naa, size_bytes, is_thin, written_bytes, lost_bytes, state, holding_until, revision',
   hosts: 'id, host_group_id, name, agent_address, operating_system, initiators, revision',
   mappings: 'id, system_id, locator, volume_id, host_group_id, group_name, lun, revision',
+  nodes: `id, system_id, locator, name, host_name, rack, enclosure_id, state, firmware, model, clock_offset_seconds, is_restart_service_on,
+    most_capacity_drives, memory_bytes, agent_address, revision`,
+  node_ports: `id, system_id, locator, node_id, name, mac, speed_bits_per_second, is_up, mtu, traffic, switch_port_id, storage, revision`,
+  switches: 'id, system_id, locator, name, model, firmware, revision',
+  switch_ports: 'id, system_id, locator, switch_id, name, mtu, vlans, is_up, peer_port_id, revision',
 } as const
 
 const mostVolumes = 2000
@@ -54,7 +78,9 @@ export async function loadEstate(
   const pools = await rows<PoolRow>(scope, `select ${columns.pools} from pools order by name, id`)
   const groups = await rows<RowOf<HostGroup>>(scope, 'select id, name, revision from host_groups order by name')
   const hosts = await rows<HostRow>(scope, `select ${columns.hosts} from hosts order by name`)
-  const of = async <T extends object>(table: 'drives' | 'enclosures' | 'controllers' | 'ports', order: string) =>
+  type OfSystem =
+    'drives' | 'enclosures' | 'controllers' | 'ports' | 'nodes' | 'node_ports' | 'switches' | 'switch_ports'
+  const of = async <T extends object>(table: OfSystem, order: string) =>
     systems.length === 0
       ? []
       : rows<T>(scope, `select ${columns[table]} from ${table} where system_id = any($1) order by ${order}`, [systems])
@@ -62,11 +88,16 @@ export async function loadEstate(
   const enclosures = await of<RowOf<Enclosure>>('enclosures', 'name')
   const controllers = await of<RowOf<Controller>>('controllers', 'name')
   const ports = await of<RowOf<Port>>('ports', 'name')
+  const nodes = await of<RowOf<Node>>('nodes', 'name')
+  const nodePorts = await of<NodePortRow>('node_ports', 'node_id, name')
+  const switches = await of<RowOf<Switch>>('switches', 'name')
+  const switchPorts = await of<RowOf<SwitchPort>>('switch_ports', 'switch_id, name')
+  const row = await rowRecords(scope)
   const volumes = await volumesFor(scope, needs)
   const probe =
     needs.probeId === undefined || needs.probeId === ''
       ? undefined
-      : await row<Parameters<typeof toProbe>[0]>(scope, 'select id, at, found from probes where id = $1', [
+      : await oneRow<Parameters<typeof toProbe>[0]>(scope, 'select id, at, found from probes where id = $1', [
           needs.probeId,
         ])
   const misses = await rows<{ readonly miss: number }>(
@@ -101,6 +132,11 @@ export async function loadEstate(
     hosts: hosts.map(toHost),
     mappings: mappings.map(toMapping),
     probes: probe === undefined ? [] : [toProbe(probe)],
+    nodes: nodes.map(toNode),
+    nodePorts: nodePorts.map(toNodePort),
+    switches: switches.map(toSwitch),
+    switchPorts: switchPorts.map(toSwitchPort),
+    ...row,
     pastMisses: misses.map(({ miss }) => miss).reverse(),
     settings: set,
     claims: new Map(claims.map(({ claim, title }) => [claim, title])),

@@ -5,10 +5,14 @@ import type {
   Host,
   HostGroup,
   Mapping,
+  Node,
+  NodePort,
   Pool,
   Port,
   Probe,
   Site,
+  Switch,
+  SwitchPort,
   System,
   Volume,
 } from '@/core/estate'
@@ -25,11 +29,12 @@ export type DriveRow = RowOf<Drive>
 export type PoolRow = RowOf<Pool>
 export type VolumeRow = Omit<RowOf<Volume>, 'holding_until'> & { readonly holding_until: Date | null }
 export type HostRow = RowOf<Host>
+export type NodePortRow = RowOf<NodePort>
 
 const camel = (name: string) => name.replace(/_([a-z])/g, (_, letter: string) => letter.toUpperCase())
 
 /** A row with its names as the model has them; columns named as bytes become bigint, dates ISO 8601 text. */
-function fromRow<T>(row: object): T {
+export function fromRow<T>(row: object): T {
   return Object.fromEntries(
     Object.entries(row).map(([name, value]) => [
       camel(name),
@@ -42,6 +47,10 @@ function fromRow<T>(row: object): T {
   ) as T
 }
 
+export const toNode = (row: RowOf<Node>) => fromRow<Node>(row)
+export const toNodePort = (row: NodePortRow) => fromRow<NodePort>(row)
+export const toSwitch = (row: RowOf<Switch>) => fromRow<Switch>(row)
+export const toSwitchPort = (row: RowOf<SwitchPort>) => fromRow<SwitchPort>(row)
 export const toSite = (row: RowOf<Site>) => fromRow<Site>(row)
 export const toSystem = (row: SystemRow) => fromRow<System>(row)
 export const toController = (row: RowOf<Controller>) => fromRow<Controller>(row)

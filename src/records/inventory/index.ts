@@ -11,3 +11,6 @@ export {
 } from './systems'
 export { hold, idAt, release } from './objects'
 export { estateClock, noteClock } from './clock'
+export { dropCatalogue, keepCatalogue, keepNameAnswers, keepPathProbe, signException, withdrawException } from './nodes'
+export { keepFindings } from './findings'
+export { isWorkKnown, keepNewWork, noteWork, workMisses } from './rebuilds'

@@ -9,13 +9,27 @@ type Columns = Readonly<Record<string, string>>
 const bytes = 'numeric'
 
 const tables: Readonly<
-  Record<'controllers' | 'enclosures' | 'pools' | 'drives' | 'ports' | 'volumes' | 'mappings', Columns>
+  Record<
+    | 'controllers'
+    | 'enclosures'
+    | 'pools'
+    | 'drives'
+    | 'ports'
+    | 'volumes'
+    | 'mappings'
+    | 'nodes'
+    | 'switches'
+    | 'switch_ports'
+    | 'node_ports',
+    Columns
+  >
 > = {
   controllers: { name: 'text', model: 'text', firmware: 'text', state: 'text' },
   enclosures: { name: 'text', bay_count: 'int', bays_per_row: 'int' },
   pools: {
     name: 'text',
     scheme: 'jsonb',
+    failure_domain: 'text',
     drive_kind: 'jsonb',
     group_sizes: 'jsonb',
     spare_count: 'int',
@@ -29,6 +43,7 @@ const tables: Readonly<
     redundancy_bytes: bytes,
     stranded_bytes: bytes,
     spare_bytes: bytes,
+    rebuild_reserve_bytes: bytes,
   },
   drives: {
     enclosure_id: 'uuid',
@@ -48,6 +63,12 @@ const tables: Readonly<
     rotation_speed_rpm: 'int',
     power_on_hours: 'int',
     wear_ratio: 'double precision',
+    node_id: 'uuid',
+    is_boot: 'boolean',
+    is_lit: 'boolean',
+    drive_writes_per_day: 'double precision',
+    left_over: 'jsonb',
+    bank: 'int',
   },
   ports: {
     name: 'text',
@@ -57,7 +78,42 @@ const tables: Readonly<
     address: 'text',
     target_name: 'text',
   },
-  volumes: { pool_id: 'uuid', name: 'text', naa: 'text', size_bytes: bytes, is_thin: 'boolean', written_bytes: bytes },
+  volumes: {
+    pool_id: 'uuid',
+    name: 'text',
+    naa: 'text',
+    size_bytes: bytes,
+    is_thin: 'boolean',
+    written_bytes: bytes,
+    lost_bytes: bytes,
+  },
+  nodes: {
+    name: 'text',
+    host_name: 'text',
+    rack: 'text',
+    enclosure_id: 'uuid',
+    state: 'text',
+    firmware: 'text',
+    model: 'text',
+    clock_offset_seconds: 'double precision',
+    is_restart_service_on: 'boolean',
+    most_capacity_drives: 'int',
+    memory_bytes: 'double precision',
+    agent_address: 'text',
+  },
+  switches: { name: 'text', model: 'text', firmware: 'text' },
+  switch_ports: { switch_id: 'uuid', name: 'text', mtu: 'int', vlans: 'jsonb', is_up: 'boolean', peer_port_id: 'uuid' },
+  node_ports: {
+    node_id: 'uuid',
+    name: 'text',
+    mac: 'text',
+    speed_bits_per_second: 'double precision',
+    is_up: 'boolean',
+    mtu: 'int',
+    traffic: 'jsonb',
+    switch_port_id: 'uuid',
+    storage: 'jsonb',
+  },
   mappings: { volume_id: 'uuid', host_group_id: 'uuid', group_name: 'text', lun: 'int' },
 }
 
@@ -74,11 +130,20 @@ export async function storeInventory(database: Sequelize, systemId: string, foun
     const { identity } = found
     await run(
       scope,
-      'update systems set maker = $2, model = $3, serial = $4, firmware = $5, sensors = $6::jsonb where id = $1',
-      [systemId, identity.maker, identity.model, identity.serial, identity.firmware, toJson(found.sensors)],
+      'update systems set maker = $2, model = $3, serial = $4, firmware = $5, sensors = $6::jsonb, cluster_name = $7 where id = $1',
+      [
+        systemId,
+        identity.maker,
+        identity.model,
+        identity.serial,
+        identity.firmware,
+        toJson(found.sensors),
+        found.clusterName,
+      ],
     )
     await upsert(scope, 'controllers', systemId, found.controllers)
     const enclosures = await upsert(scope, 'enclosures', systemId, found.enclosures)
+    const nodes = await storeNodes(scope, systemId, found, enclosures)
     const pools = await upsert(scope, 'pools', systemId, found.pools)
     await upsert(
       scope,
@@ -88,6 +153,7 @@ export async function storeInventory(database: Sequelize, systemId: string, foun
         ...drive,
         enclosureId: enclosures.get(drive.enclosureLocator) ?? null,
         poolId: pools.get(drive.poolLocator ?? '') ?? null,
+        nodeId: nodes.get(drive.nodeLocator ?? '') ?? null,
       })),
     )
     await upsert(scope, 'ports', systemId, found.ports)
@@ -113,6 +179,47 @@ export async function storeInventory(database: Sequelize, systemId: string, foun
         })),
     )
   })
+}
+
+/** Nodes, switches and the ports of both. @returns the nodes' ids by locator */
+async function storeNodes(
+  scope: Required<Scope>,
+  systemId: string,
+  found: Inventory,
+  enclosures: ReadonlyMap<string, string>,
+): Promise<Map<string, string>> {
+  const nodes = await upsert(
+    scope,
+    'nodes',
+    systemId,
+    found.nodes.map(node => ({ ...node, enclosureId: enclosures.get(node.enclosureLocator ?? '') ?? null })),
+  )
+  const switches = await upsert(scope, 'switches', systemId, found.switches)
+  // Switch ports lead to each other: their ids have to be known before they are written.
+  const known = await idsOf(scope, 'switch_ports', systemId)
+  const portIds = new Map(found.switchPorts.map(port => [port.locator, known.get(port.locator) ?? uuid()]))
+  await upsert(
+    scope,
+    'switch_ports',
+    systemId,
+    found.switchPorts.map(port => ({
+      ...port,
+      id: portIds.get(port.locator),
+      switchId: switches.get(port.switchLocator),
+      peerPortId: portIds.get(port.peerPortLocator ?? '') ?? null,
+    })),
+  )
+  await upsert(
+    scope,
+    'node_ports',
+    systemId,
+    found.nodePorts.map(port => ({
+      ...port,
+      nodeId: nodes.get(port.nodeLocator),
+      switchPortId: portIds.get(port.switchPortLocator ?? '') ?? null,
+    })),
+  )
+  return nodes
 }
 
 /** @returns the ids by locator */
@@ -143,6 +250,10 @@ async function upsert(
      where (${names.map(name => `known.${name}`).join(', ')}) is distinct from (${names.map(name => `excluded.${name}`).join(', ')})`,
     [systemId, list],
   )
+  return idsOf(scope, table, systemId)
+}
+
+async function idsOf(scope: Scope, table: keyof typeof tables, systemId: string): Promise<Map<string, string>> {
   const ids = await rows<{ readonly id: string; readonly locator: string }>(
     scope,
     `select id, locator from ${table} where system_id = $1`,

@@ -4,11 +4,13 @@ import { Umzug } from 'umzug'
 import { sql as estate } from './0001-estate.sql'
 import { sql as changes } from './0002-changes.sql'
 import { sql as access } from './0003-access.sql'
+import { sql as nodes } from './0004-nodes.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
   { name: '0002-changes', sql: changes },
   { name: '0003-access', sql: access },
+  { name: '0004-nodes', sql: nodes },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -1,10 +1,12 @@
-import type { Drive, Host, HostGroup, Pool, Site, System } from '@/core/estate'
+import type { Drive, Enclosure, Host, HostGroup, Node, Pool, Site, System } from '@/core/estate'
 import { rows, type Scope } from '../database'
 import {
   columns,
   toDrive,
+  toEnclosure,
   toHost,
   toHostGroup,
+  toNode,
   toPool,
   toSite,
   toSystem,
@@ -26,6 +28,16 @@ export const hosts = async (scope: Scope): Promise<Host[]> =>
   (await rows<HostRow>(scope, `select ${columns.hosts} from hosts order by name`)).map(toHost)
 export const hostGroups = async (scope: Scope): Promise<HostGroup[]> =>
   (await rows<RowOf<HostGroup>>(scope, 'select id, name, revision from host_groups order by name')).map(toHostGroup)
+
+export const enclosures = async (scope: Scope): Promise<Enclosure[]> =>
+  (
+    await rows<RowOf<Enclosure>>(
+      scope,
+      `select ${columns.enclosures} from enclosures order by (select name from systems where systems.id = system_id), length(locator), locator`,
+    )
+  ).map(toEnclosure)
+export const nodesOfAll = async (scope: Scope): Promise<Node[]> =>
+  (await rows<RowOf<Node>>(scope, `select ${columns.nodes} from nodes order by name`)).map(toNode)
 
 /** Drives of one system, or of all, by enclosure and bay. */
 export async function drives(scope: Scope, systemId: string | null): Promise<Drive[]> {

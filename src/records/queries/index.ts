@@ -1,6 +1,7 @@
 export { addSite } from './addSite'
-export { drives, hostGroups, hosts, pools, sites, systems, unassigned } from './estatePage'
+export { drives, enclosures, hostGroups, hosts, nodesOfAll, pools, sites, systems, unassigned } from './estatePage'
 export { search } from './search'
 export { systemPage } from './systemPage'
 export { volumeList, type VolumeQuestion } from './volumeList'
 export { volumePage } from './volumePage'
+export { pieceWorks, rowNetwork, rowSystemIds, standingFindings, type RowNetwork } from './rowPage'

@@ -1,0 +1,23 @@
+import type { Finding } from '@/core/findings'
+import { run, toJson, type Scope } from '../database'
+
+/**
+ * Notes what is found now: what is new stands since now, what is no longer found is cleared now, and the rest keeps its beginning.
+ * @param findings of one system, all of them
+ */
+export async function keepFindings(scope: Scope, systemId: string, findings: readonly Finding[]): Promise<void> {
+  const list = toJson(findings.map(finding => ({ key: finding.key, body: finding })))
+  await run(
+    scope,
+    `update findings set cleared_at = now() where system_id = $1 and cleared_at is null
+       and key not in (select r.key from jsonb_to_recordset($2::jsonb) as r(key text))`,
+    [systemId, list],
+  )
+  await run(
+    scope,
+    `insert into findings (key, system_id, body)
+     select r.key, $1, r.body from jsonb_to_recordset($2::jsonb) as r(key text, body jsonb)
+     on conflict (key) where cleared_at is null do update set body = excluded.body where findings.body is distinct from excluded.body`,
+    [systemId, list],
+  )
+}

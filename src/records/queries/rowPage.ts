@@ -1,0 +1,98 @@
+import type { Estate, Node, NodePort, PathProbe, Switch, SwitchPort } from '@/core/estate'
+import type { Finding } from '@/core/findings'
+import type { FindingRecord, PieceWork } from '@/core/views'
+import { rows, type Scope } from '../database'
+import {
+  columns,
+  fromRow,
+  rowRecords,
+  toNode,
+  toNodePort,
+  toSwitch,
+  toSwitchPort,
+  type NodePortRow,
+  type RowOf,
+} from '../estate'
+
+export interface RowNetwork {
+  readonly nodes: readonly Node[]
+  readonly nodePorts: readonly NodePort[]
+  readonly switches: readonly Switch[]
+  readonly switchPorts: readonly SwitchPort[]
+  readonly probe: PathProbe | undefined
+  readonly nameAnswers: Estate['nameAnswers']
+}
+
+/** The nodes of a system with the network between them, and what was last probed there. */
+export async function rowNetwork(scope: Scope, systemId: string): Promise<RowNetwork> {
+  const nodes = await rows<RowOf<Node>>(
+    scope,
+    `select ${columns.nodes} from nodes where system_id = $1 order by name`,
+    [systemId],
+  )
+  const ports = await rows<NodePortRow>(
+    scope,
+    `select ${columns.node_ports} from node_ports where system_id = $1
+     order by (select n.name from nodes n where n.id = node_id), name`,
+    [systemId],
+  )
+  const switches = await rows<RowOf<Switch>>(
+    scope,
+    `select ${columns.switches} from switches where system_id = $1 order by name`,
+    [systemId],
+  )
+  const switchPorts = await rows<RowOf<SwitchPort>>(
+    scope,
+    `select ${columns.switch_ports} from switch_ports where system_id = $1 order by length(name), name`,
+    [systemId],
+  )
+  const { pathProbes, nameAnswers } = await rowRecords(scope)
+  return {
+    nodes: nodes.map(toNode),
+    nodePorts: ports.map(toNodePort),
+    switches: switches.map(toSwitch),
+    switchPorts: switchPorts.map(toSwitchPort),
+    probe: pathProbes.find(each => each.systemId === systemId),
+    nameAnswers,
+  }
+}
+
+/** Systems that have nodes. */
+export const rowSystemIds = async (scope: Scope) =>
+  (await rows<{ readonly id: string }>(scope, 'select distinct system_id as id from nodes')).map(({ id }) => id)
+
+/** Findings that stand, of one system or of all. */
+export async function standingFindings(scope: Scope, systemId: string | null): Promise<FindingRecord[]> {
+  const found = await rows<{
+    readonly body: Finding
+    readonly system_id: string
+    readonly since: Date
+    readonly reason: string | null
+    readonly signed_by: string | null
+    readonly until: Date | null
+  }>(
+    scope,
+    `select f.body, f.system_id, f.since, e.reason, e.signed_by, e.until from findings f
+     left join lateral (select reason, signed_by, until from signed_exceptions
+       where finding_key = f.key and until > now() order by until desc limit 1) e on true
+     where f.cleared_at is null and ($1::uuid is null or f.system_id = $1) order by f.since, f.id limit 2000`,
+    [systemId],
+  )
+  return found.map(({ body, system_id, since, reason, signed_by, until }) => ({
+    finding: body,
+    systemId: system_id,
+    since: since.toISOString(),
+    exception: reason === null ? null : { reason, signedBy: signed_by ?? '', until: until?.toISOString() ?? '' },
+  }))
+}
+
+/** What a pool's cluster has done with its pieces, latest first. */
+export async function pieceWorks(scope: Scope, poolId: string): Promise<PieceWork[]> {
+  const found = await rows<RowOf<PieceWork>>(
+    scope,
+    `select id, kind, bytes, p10_seconds, p50_seconds, p90_seconds, bound_by, started_estate_at, ended_estate_at, done_ratio, state
+     from rebuilds where pool_id = $1 order by started_estate_at desc limit 10`,
+    [poolId],
+  )
+  return found.map(each => ({ ...fromRow<PieceWork>(each), bytes: BigInt(each.bytes) }))
+}

@@ -26,3 +26,15 @@ export class IntentRefused extends WendrelError {
     })
   }
 }
+
+/** Nodes that are to become one do not reach each other. */
+export class PathsFail extends WendrelError {
+  readonly code = 'change.paths-fail'
+  constructor(from: string, to: string, count: number) {
+    super({
+      what: 'The cluster was not formed.',
+      why: `${from} does not reach ${to} with full frames${count > 1 ? `, and ${count - 1} more pairs fail` : ''}.`,
+      remedy: 'Look at the network page for the port that explains it, mend it, and draft the cluster again.',
+    })
+  }
+}

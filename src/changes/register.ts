@@ -2,20 +2,37 @@ import type { AnyKind } from './ChangeKind'
 import { bringBackVolume } from './bring-back-volume'
 import { createPool } from './create-pool'
 import { deleteHeldVolume } from './delete-held-volume'
-import { UnknownKind } from './errors'
+import { dissolveCluster } from './dissolve-cluster'
+import { eraseDrive } from './erase-drive'
 import { expandVolume } from './expand-volume'
 import { forgetSystem } from './forget-system'
+import { formCluster } from './form-cluster'
+import { growCluster } from './grow-cluster'
+import { importCatalogue } from './import-catalogue'
 import { mapVolume } from './map-volume'
 import { provisionVolume } from './provision-volume'
 import { registerHost } from './register-host'
 import { registerSystem } from './register-system'
 import { removePool } from './remove-pool'
 import { removeVolume } from './remove-volume'
+import { setLocateLight } from './set-locate-light'
+import { setNodeClock } from './set-node-clock'
+import { setRestartService } from './set-restart-service'
+import { setStorageNetwork } from './set-storage-network'
+import { setSwitchPort } from './set-switch-port'
+import { shrinkCluster } from './shrink-cluster'
+import { signException } from './sign-exception'
 import { unmapVolume } from './unmap-volume'
+import { UnknownKind } from './errors'
 
 /** Every kind of change, in the order in which the command list shows them. */
 export const kinds: readonly AnyKind[] = [
   registerSystem,
+  setStorageNetwork,
+  eraseDrive,
+  formCluster,
+  growCluster,
+  shrinkCluster,
   createPool,
   provisionVolume,
   mapVolume,
@@ -27,6 +44,13 @@ export const kinds: readonly AnyKind[] = [
   registerHost,
   forgetSystem,
   deleteHeldVolume,
+  setSwitchPort,
+  setNodeClock,
+  setRestartService,
+  setLocateLight,
+  dissolveCluster,
+  signException,
+  importCatalogue,
 ]
 
 const kindByName = new Map(kinds.map(each => [each.kind, each]))

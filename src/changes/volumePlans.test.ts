@@ -1,55 +1,21 @@
-import {
-  emptyEstate,
-  type Estate,
-  type Host,
-  type HostGroup,
-  type Mapping,
-  type Pool,
-  type System,
-  type Volume,
-} from '@/core/estate'
+import { emptyEstate, type Estate, type Host, type HostGroup, type Mapping } from '@/core/estate'
+import { sampleId as id, samplePool, sampleSystem, sampleVolume } from '@/core/estate/testing/samples'
 import { isReady, type Plan } from '@/core/plan'
 import { kindNamed, planIntent, readIntent } from '.'
 
-const id = (number: number) => `00000000-0000-4000-8000-${String(number).padStart(12, '0')}`
 const tebibyte = 1024n ** 4n
 const now = new Date('2026-05-04T10:00:00Z')
-const system: System = {
-  id: id(1),
-  siteId: null,
-  name: 'heron',
-  address: 'http://h',
-  maker: 'm',
-  model: 'm',
-  serial: 's',
-  uuid: 'u',
-  firmware: null,
-  reach: 'answering',
-  reachWhy: null,
-  seenAt: null,
-  revision: 1,
-}
-const pool: Pool = {
+const system = sampleSystem({ revision: 1 })
+const pool = samplePool({
   id: id(2),
-  systemId: system.id,
-  locator: '/p',
   name: 'fast',
-  scheme: { kind: 'parity', parityDrives: 2 },
-  driveKind: { media: 'SSD', protocol: 'NVMe' },
   groupSizes: [11],
   spareCount: 1,
-  state: 'fine',
   rawBytes: 20n * tebibyte,
   usableBytes: 10n * tebibyte,
   writtenBytes: 4n * tebibyte,
   provisionedBytes: 9n * tebibyte,
-  metadataBytes: 0n,
-  snapshotReserveBytes: 0n,
-  redundancyBytes: 0n,
-  strandedBytes: 0n,
-  spareBytes: 0n,
-  revision: 4,
-}
+})
 const group: HostGroup = { id: id(3), name: 'register', revision: 1 }
 const host: Host = {
   id: id(4),
@@ -60,20 +26,15 @@ const host: Host = {
   initiators: ['iqn.2019-04.example:a'],
   revision: 1,
 }
-const volume: Volume = {
+const volume = sampleVolume({
   id: id(5),
-  systemId: system.id,
   poolId: pool.id,
-  locator: '/v',
   name: 'register-data-01',
   naa: '6'.repeat(32),
   sizeBytes: 2n * tebibyte,
-  isThin: true,
   writtenBytes: tebibyte,
-  state: 'in use',
-  holdingUntil: null,
   revision: 9,
-}
+})
 const mapping: Mapping = {
   id: id(6),
   systemId: system.id,

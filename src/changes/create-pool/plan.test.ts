@@ -1,48 +1,12 @@
-import { emptyEstate, type Drive, type Estate, type System } from '@/core/estate'
+import { emptyEstate, type Drive, type Estate } from '@/core/estate'
+import { sampleDrive, sampleId, sampleSystem } from '@/core/estate/testing/samples'
 import { isReady, type Plan } from '@/core/plan'
 import { plan } from './plan'
 import type { Intent } from './schema'
 
-const id = (number: number) => `00000000-0000-4000-8000-${String(number).padStart(12, '0')}`
-const system: System = {
-  id: id(1),
-  siteId: null,
-  name: 'heron',
-  address: 'http://h',
-  maker: 'm',
-  model: 'm',
-  serial: 's',
-  uuid: 'u',
-  firmware: null,
-  reach: 'answering',
-  reachWhy: null,
-  seenAt: null,
-  revision: 3,
-}
-const drive = (number: number, more: Partial<Drive> = {}): Drive => ({
-  id: id(100 + number),
-  systemId: system.id,
-  locator: `/d/${number}`,
-  enclosureId: null,
-  bay: number,
-  name: `drive ${number}`,
-  media: 'SSD',
-  protocol: 'NVMe',
-  capacityBytes: 8_000_000_000_000n,
-  model: 'm',
-  serial: `SER${number}`,
-  wwn: null,
-  firmware: null,
-  state: 'fine',
-  role: 'unassigned',
-  poolId: null,
-  groupIndex: null,
-  rotationSpeedRpm: null,
-  powerOnHours: null,
-  wearRatio: null,
-  revision: 7,
-  ...more,
-})
+const id = sampleId
+const system = sampleSystem()
+const drive = sampleDrive
 const estateOf = (drives: readonly Drive[], more: Partial<Estate> = {}): Estate => ({
   ...emptyEstate,
   systems: [system],

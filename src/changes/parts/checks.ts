@@ -6,7 +6,7 @@ export const must = (
   rule: string,
   holds: boolean,
   why: string,
-  more: { readonly field?: string; readonly remedy?: string } = {},
+  more: { readonly field?: string; readonly remedy?: string; readonly href?: string } = {},
 ): PlanCheck => ({ rule, holds, level: 'must', why, ...more })
 
 /** A rule whose breach is said, but does not bar the change. */
@@ -14,7 +14,7 @@ export const warn = (
   rule: string,
   holds: boolean,
   why: string,
-  more: { readonly field?: string; readonly remedy?: string } = {},
+  more: { readonly field?: string; readonly remedy?: string; readonly href?: string } = {},
 ): PlanCheck => ({ rule, holds, level: 'warn', why, ...more })
 
 /** That a system answers now. */

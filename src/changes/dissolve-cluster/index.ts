@@ -1,0 +1,71 @@
+import type { FromSchema } from 'json-schema-to-ts'
+import { byId, type Estate } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import type { ChangeKind } from '../ChangeKind'
+import { must } from '../parts/checks'
+import { rowChecks, rowPort } from '../parts/nodes'
+import { outlined } from '../parts/outline'
+import { readsOf } from '../parts/reads'
+
+const intentSchema = {
+  type: 'object',
+  required: ['systemId', 'typedName'],
+  additionalProperties: false,
+  properties: { systemId: { type: 'string', format: 'uuid' }, typedName: { type: 'string', maxLength: 255 } },
+} as const
+type Intent = FromSchema<typeof intentSchema>
+interface Step {
+  readonly step: 'dissolve'
+  readonly systemId: string
+}
+
+export const dissolveCluster: ChangeKind<Intent, Step> = {
+  kind: 'dissolve-cluster',
+  title: 'Dissolve a cluster',
+  intentSchema,
+  needs: ({ systemId }) => ({ drivesOfSystems: [systemId] }),
+  plan,
+  async runStep({ systemId }, _, ports) {
+    await (await rowPort(ports, systemId)).dissolveCluster()
+    return {}
+  },
+  undoStep: () => Promise.resolve('The cluster stays dissolved; its nodes can form another.'),
+  async prove({ systemId }, _, __, ports) {
+    const found = await (await rowPort(ports, systemId)).cluster()
+    return [
+      { claim: 'The nodes are single again', holds: found === undefined, measured: { cluster: found?.name ?? 'none' } },
+    ]
+  },
+  collects: ({ systemId }) => [systemId],
+  reverse: () => undefined,
+}
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const system = byId(estate.systems, intent.systemId)
+  const pools = estate.pools.filter(pool => pool.systemId === intent.systemId)
+  const name = system?.clusterName ?? null
+  return outlined<Step>(estate, {
+    title: `Dissolve cluster ${name ?? '…'}`,
+    checks: [
+      ...rowChecks(system, estate.nodes),
+      must('cluster', name !== null, name === null ? 'The nodes form no cluster.' : `They form ${name}.`),
+      must(
+        'no-pools',
+        pools.length === 0,
+        pools.length === 0 ? 'It holds no pool.' : `It holds ${pools.map(pool => pool.name).join(', ')}.`,
+        { remedy: 'Remove its pools first.' },
+      ),
+      must(
+        'typed-name',
+        intent.typedName === name,
+        intent.typedName === name ? 'The name is right.' : `Type the cluster's name, ${name ?? ''}.`,
+        { field: 'typedName' },
+      ),
+    ],
+    undo: { possible: false, how: 'The nodes can be formed into a cluster again.' },
+    steps: [{ step: { step: 'dissolve', systemId: intent.systemId }, words: 'Let the nodes go', seconds: 0.4 }],
+    reads: readsOf('system', [system]),
+    claims: [`cluster:${intent.systemId}`],
+    proof: 'The system is asked for its cluster again: there is none.',
+  })
+}

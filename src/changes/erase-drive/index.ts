@@ -1,0 +1,182 @@
+import type { FromSchema } from 'json-schema-to-ts'
+import { byId, intakeState, sequentialBytesPerSecond, suffixOf, type Estate } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import { formatBytes } from '@/core/units'
+import type { ChangeKind, Evidence } from '../ChangeKind'
+import { answers, must, warn } from '../parts/checks'
+import { nodesAnswer } from '../parts/nodes'
+import { outlined } from '../parts/outline'
+import { readsOf } from '../parts/reads'
+import { waitForTask } from '../parts/waitForTask'
+
+const intentSchema = {
+  type: 'object',
+  required: ['systemId', 'driveId', 'lastFour', 'isWhole'],
+  additionalProperties: false,
+  properties: {
+    systemId: { type: 'string', format: 'uuid' },
+    driveId: { type: 'string', format: 'uuid' },
+    /** The last four characters of the serial number, read off the drive. */
+    lastFour: { type: 'string', maxLength: 20 },
+    isWhole: { type: 'boolean' },
+  },
+} as const
+type Intent = FromSchema<typeof intentSchema>
+interface Step {
+  readonly step: 'erase'
+  readonly systemId: string
+  readonly locator: string
+  readonly isWhole: boolean
+  readonly serial: string
+  readonly agentAddress: string
+  readonly capacityBytes: string
+}
+/** Tables, and the heads and tails of file systems. */
+const quickBytes = 256n * 1024n * 1024n
+const eraseShare = 0.9
+const sampleBytes = 65_536
+
+export const eraseDrive: ChangeKind<Intent, Step> = {
+  kind: 'erase-drive',
+  title: 'Erase a drive',
+  intentSchema,
+  needs: ({ systemId }) => ({ drivesOfSystems: systemId === '' ? [] : [systemId] }),
+  plan,
+  async runStep(step, { facts }, ports) {
+    const system = await ports.system(step.systemId)
+    // What has been begun is followed: erasing twice would do no harm, but take twice as long.
+    const known = facts['eraseTask']
+    const running = known ?? (await system.row.erasing(step.locator))
+    const isRunning = running !== null && (await system.task(running)).state === 'running'
+    const task = isRunning ? running : await system.row.eraseDrive(step.locator, step.isWhole)
+    await waitForTask(system, task, 'Erasing', ports)
+    return {}
+  },
+  undoStep: () => Promise.resolve('What has been erased stays erased.'),
+  prove,
+  collects: ({ systemId }) => [systemId],
+  reverse: () => undefined,
+}
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const system = byId(estate.systems, intent.systemId)
+  const drive = byId(estate.drives, intent.driveId)
+  const node = byId(estate.nodes, drive?.nodeId)
+  const suffix = suffixOf(drive?.serial ?? '')
+  const state = drive === undefined ? undefined : intakeState(drive)
+  const isTyped = intent.lastFour.trim().toUpperCase() === suffix && suffix !== ''
+  const bytes = intent.isWhole ? (drive?.capacityBytes ?? 0n) : quickBytes
+  const left = drive?.leftOver
+  return outlined<Step>(estate, {
+    title: `Erase drive ${suffix === '' ? '…' : suffix}${node === undefined ? '' : ` in ${node.name}, bay ${drive?.bay ?? ''}`}`,
+    checks: [
+      ...(system === undefined ? [must('system', false, 'Choose a drive.', { field: 'driveId' })] : [answers(system)]),
+      must(
+        'drive',
+        drive !== undefined,
+        drive === undefined
+          ? 'The drive is no longer in its bay.'
+          : `${formatBytes(drive.capacityBytes, 'decimal')} ${drive.media}, serial number ${drive.serial}.`,
+        { field: 'driveId' },
+      ),
+      nodesAnswer(node === undefined ? [] : [node]),
+      must(
+        'no-boot',
+        state !== 'boot',
+        state === 'boot' ? `${node?.name ?? 'Its node'} starts from it.` : 'No node starts from it.',
+        { field: 'driveId', remedy: 'A boot drive is never erased from here.' },
+      ),
+      must(
+        'not-in-use',
+        state !== 'in use' && state !== 'spare',
+        state === 'in use' || state === 'spare' ? 'A pool uses it.' : 'No pool uses it.',
+        { field: 'driveId', remedy: 'Take it out of its pool first.' },
+      ),
+      must(
+        'drive-fine',
+        state !== 'failed',
+        state === 'failed' ? 'It has failed: nothing can be written to it.' : 'It can be written.',
+        { field: 'driveId', remedy: 'Destroy it by hand if what is on it matters.' },
+      ),
+      must(
+        'last-four',
+        isTyped,
+        isTyped
+          ? 'The last four characters are right.'
+          : 'Type the last four characters of its serial number, as they stand on its label.',
+        { field: 'lastFour' },
+      ),
+      warn(
+        'nothing-wanted',
+        left == null,
+        left == null
+          ? 'The system names nothing left over on it.'
+          : `On it: ${left.partitions.join(', ')}; from ${left.system ?? 'an unknown system'}${left.lastUsedAt === null ? '' : `, last used ${left.lastUsedAt.slice(0, 10)}`}.`,
+        { remedy: 'Make sure that nobody needs it.' },
+      ),
+    ],
+    oneWay: [
+      intent.isWhole
+        ? 'Every sector is overwritten: nothing can be brought back.'
+        : 'Tables and heads of file systems are overwritten; sectors between them keep their bytes until they are used.',
+    ],
+    undo: { possible: false, how: 'Erasing cannot be undone, and nothing is kept.' },
+    steps: [
+      {
+        step: {
+          step: 'erase',
+          systemId: intent.systemId,
+          locator: drive?.locator ?? '',
+          isWhole: intent.isWhole,
+          serial: drive?.serial ?? '',
+          agentAddress: node?.agentAddress ?? '',
+          capacityBytes: `${drive?.capacityBytes ?? 0n}`,
+        },
+        words: intent.isWhole ? 'Overwrite every sector' : 'Overwrite tables and heads of file systems',
+        seconds: 1,
+        bytes,
+        parts:
+          drive === undefined ? [] : [{ name: 'drive', bytesPerSecond: sequentialBytesPerSecond(drive) * eraseShare }],
+      },
+    ],
+    reads: [...readsOf('system', [system]), ...readsOf('drive', [drive])],
+    claims: drive === undefined ? [] : [drive.id],
+    proof:
+      'Through its node, sectors at both ends, in the middle and where partitions began are read: all must be zero.',
+  })
+}
+
+async function prove(
+  _: Intent,
+  made: Plan<Step>,
+  __: object,
+  ports: {
+    readonly node: (address: string) => {
+      nonZeroBytes: (serial: string, offset: bigint, length: number) => Promise<number>
+    }
+  },
+): Promise<Evidence[]> {
+  const step = made.steps[0]?.step
+  if (step === undefined) return []
+  const capacity = BigInt(step.capacityBytes)
+  const aligned = (at: bigint) => (at / 4096n) * 4096n
+  const places = [
+    0n,
+    1_048_576n,
+    aligned(capacity / 4n),
+    aligned(capacity / 2n),
+    aligned((capacity * 3n) / 4n),
+    aligned(capacity - BigInt(sampleBytes)),
+  ]
+  const agent = ports.node(step.agentAddress)
+  const evidence: Evidence[] = []
+  for (const offset of places) {
+    const nonZero = await agent.nonZeroBytes(step.serial, offset, sampleBytes)
+    evidence.push({
+      claim: `${sampleBytes} bytes at ${offset} read as zero`,
+      holds: nonZero === 0,
+      measured: { offsetBytes: `${offset}`, nonZeroBytes: `${nonZero}` },
+    })
+  }
+  return evidence
+}

@@ -1,0 +1,85 @@
+import { rowFindings, standing } from '@/core/findings'
+import type { Plan } from '@/core/plan'
+import type { ChangePorts } from '@/ports'
+import type { ChangeKind, Evidence, Facts } from '../ChangeKind'
+import { rowPort } from '../parts/nodes'
+import { probeEvidence } from '../parts/probeEvidence'
+import { plan } from './plan'
+import { intentSchema, type Intent } from './schema'
+import { runStep, undoStep, type Step } from './steps'
+
+export const formCluster: ChangeKind<Intent, Step> = {
+  kind: 'form-cluster',
+  title: 'Form a cluster',
+  intentSchema,
+  needs: ({ systemId }) => ({ drivesOfSystems: systemId === '' ? [] : [systemId] }),
+  plan,
+  runStep,
+  undoStep,
+  prove,
+  collects: ({ systemId }) => [systemId],
+  reverse: ({ systemId }, facts) =>
+    facts['poolId'] === undefined ? undefined : { kind: 'remove-pool', intent: { systemId, poolId: facts['poolId'] } },
+}
+
+async function prove(intent: Intent, made: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
+  const system = await ports.system(intent.systemId)
+  const row = await rowPort(ports, intent.systemId)
+  const steps = made.steps.map(each => each.step)
+  const form = steps.find(step => step.step === 'form')
+  const layOut = steps.find(step => step.step === 'lay-out')
+  const cluster = await row.cluster()
+  const pool = await system.pool(facts['poolLocator'] ?? '')
+  const banks = await row.banksOf(facts['poolLocator'] ?? '')
+  const wantedNodes = form?.step === 'form' ? form.nodeLocators : []
+  const wantedBanks = layOut?.step === 'lay-out' ? layOut.banks : []
+  const usable = layOut?.step === 'lay-out' ? layOut.usableBytes : '0'
+  const on = await Promise.all(wantedNodes.map(locator => row.isRestartServiceOn(locator)))
+  const inBanks = (list: typeof banks) =>
+    list
+      .flatMap(bank => [bank.cacheLocator, ...bank.capacityLocators])
+      .sort()
+      .join()
+  return [
+    {
+      claim: 'All chosen nodes are in the cluster',
+      holds: cluster?.isReady === true && [...cluster.nodeLocators].sort().join() === [...wantedNodes].sort().join(),
+      measured: { nodes: `${cluster?.nodeLocators.length ?? 0}`, planned: `${wantedNodes.length}` },
+    },
+    {
+      claim: 'The pool is ready and has the planned usable space',
+      holds: pool?.isReady === true && `${pool.usableBytes}` === usable,
+      measured: { usableBytes: `${pool?.usableBytes ?? 0n}`, plannedBytes: usable },
+    },
+    {
+      claim: 'Its banks hold exactly the chosen drives',
+      holds: inBanks(banks) === inBanks(wantedBanks),
+      measured: { banks: `${banks.length}`, planned: `${wantedBanks.length}` },
+    },
+    {
+      claim: 'The restart service is on in every node',
+      holds: on.every(Boolean),
+      measured: { on: `${on.filter(Boolean).length}`, nodes: `${on.length}` },
+    },
+    await probeEvidence(intent.systemId, ports),
+    await healthAtBirth(intent.systemId, ports),
+  ]
+}
+
+/** A cluster is born whole: nothing that calls for work at once may stand, but by a signed exception. What can wait is told. */
+async function healthAtBirth(systemId: string, ports: ChangePorts): Promise<Evidence> {
+  await ports.records.collect(systemId)
+  const estate = await ports.estate()
+  const open = standing(rowFindings(estate, systemId), estate.exceptions, new Date()).filter(
+    each => each.exception === undefined,
+  )
+  const grave = open.filter(each => each.finding.gravity === 'now')
+  return {
+    claim: 'Nothing is found that calls for work at once',
+    holds: grave.length === 0,
+    measured: {
+      findings: `${open.length}`,
+      ...(open.length === 0 ? {} : { found: open.map(each => each.finding.title).join('; ') }),
+    },
+  }
+}

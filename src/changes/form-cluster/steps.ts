@@ -1,0 +1,93 @@
+import type { SpreadSchemeText } from '@/core/estate'
+import type { BankWanted, ChangePorts } from '@/ports'
+import type { Facts, StepContext } from '../ChangeKind'
+import { PathsFail } from '../errors'
+import { rowPort, switchOnAsFarAsPossible, switchRestartService } from '../parts/nodes'
+import { probePaths } from '../parts/probePaths'
+import { waitForTask } from '../parts/waitForTask'
+
+interface OfSystem {
+  readonly systemId: string
+}
+export type Step =
+  | (OfSystem & { readonly step: 'probe'; readonly nodeIds: readonly string[] })
+  | (OfSystem & { readonly step: 'pause-restart' | 'resume-restart'; readonly nodeLocators: readonly string[] })
+  | (OfSystem & { readonly step: 'form'; readonly name: string; readonly nodeLocators: readonly string[] })
+  | (OfSystem & {
+      readonly step: 'lay-out'
+      readonly name: string
+      readonly scheme: SpreadSchemeText
+      readonly domain: 'node' | 'enclosure' | 'rack'
+      readonly keepsRebuildReserve: boolean
+      readonly snapshotSharePercent: number
+      readonly banks: readonly BankWanted[]
+      readonly usableBytes: string
+    })
+
+export async function runStep(step: Step, { key }: StepContext, ports: ChangePorts): Promise<Facts> {
+  const row = await rowPort(ports, step.systemId)
+  switch (step.step) {
+    case 'probe':
+      await probeAgain(step, ports)
+      return {}
+    case 'pause-restart':
+    case 'resume-restart':
+      await switchRestartService(row, step.nodeLocators, step.step === 'resume-restart', ports)
+      return {}
+    case 'form': {
+      const known = await row.cluster()
+      const task =
+        known === undefined
+          ? (await row.formCluster(step.name, step.nodeLocators, key)).task
+          : known.isReady
+            ? null
+            : known.task
+      await waitForTask(await ports.system(step.systemId), task, 'Joining', ports)
+      return {}
+    }
+    case 'lay-out': {
+      const system = await ports.system(step.systemId)
+      const made =
+        (await system.poolByKey(key)) ??
+        (await row.createClusterPool({ ...step, snapshotReserveRatio: step.snapshotSharePercent / 100 }, key))
+      const isReady = (await system.pool(made.locator))?.isReady === true
+      await waitForTask(system, isReady ? null : made.task, 'Laying out', ports)
+      await ports.records.collect(step.systemId)
+      return { poolLocator: made.locator, poolId: (await ports.records.idAt(step.systemId, made.locator)) ?? '' }
+    }
+  }
+}
+
+/** Between the draft and now a cable may have been pulled: forming begins with looking again. */
+async function probeAgain(
+  { systemId, nodeIds }: { readonly systemId: string; readonly nodeIds: readonly string[] },
+  ports: ChangePorts,
+): Promise<void> {
+  const estate = await ports.estate()
+  const nodes = estate.nodes.filter(node => nodeIds.includes(node.id))
+  const probe = await probePaths(systemId, nodes, estate.nodePorts, address => ports.node(address), new Date())
+  const failing = probe.answers.filter(each => (each.passedMtu ?? 0) < probe.wantedMtu)
+  const nameOf = (id: string) => nodes.find(node => node.id === id)?.name ?? ''
+  const [first] = failing
+  if (first !== undefined) throw new PathsFail(nameOf(first.fromNodeId), nameOf(first.toNodeId), failing.length)
+}
+
+export async function undoStep(step: Step, { key }: StepContext, ports: ChangePorts): Promise<string | undefined> {
+  const row = await rowPort(ports, step.systemId)
+  switch (step.step) {
+    case 'probe':
+    case 'resume-restart':
+      return undefined
+    case 'pause-restart':
+      return switchOnAsFarAsPossible(row, step.nodeLocators)
+    case 'form':
+      await row.dissolveCluster()
+      return undefined
+    case 'lay-out': {
+      const system = await ports.system(step.systemId)
+      const made = await system.poolByKey(key)
+      if (made !== undefined) await system.removePool(made.locator)
+      return undefined
+    }
+  }
+}

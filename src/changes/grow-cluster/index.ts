@@ -1,0 +1,296 @@
+import type { FromSchema } from 'json-schema-to-ts'
+import { clusterLayout } from '@/core/clusters'
+import { byId, type Drive, type Estate } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import { formatBytes } from '@/core/units'
+import type { BankWanted, ChangePorts } from '@/ports'
+import type { ChangeKind, Evidence, Facts } from '../ChangeKind'
+import { must, warn } from '../parts/checks'
+import { banksCheck, cleanDriveChecks, clusterChoice, type ClusterChoice } from '../parts/clusterChoice'
+import { movedBytes, movingParts, spreadOf } from '../parts/growing'
+import { nodesAnswer, rowChecks, rowPort, switchOnAsFarAsPossible, switchRestartService } from '../parts/nodes'
+import { outlined } from '../parts/outline'
+import { readsOf } from '../parts/reads'
+import { rowReady } from '../parts/rowReady'
+import { waitForTask } from '../parts/waitForTask'
+
+const id = { type: 'string', format: 'uuid' } as const
+const intentSchema = {
+  type: 'object',
+  required: ['systemId', 'poolId', 'driveIds', 'roles', 'ratePercent'],
+  additionalProperties: false,
+  properties: {
+    systemId: id,
+    poolId: id,
+    driveIds: { type: 'array', maxItems: 10_000, items: id },
+    roles: { type: 'object', additionalProperties: { enum: ['cache', 'capacity'] } },
+    /** Of drives and links that the moving may take. */
+    ratePercent: { type: 'number', minimum: 5, maximum: 100 },
+  },
+} as const
+type Intent = Omit<FromSchema<typeof intentSchema>, 'roles'> & {
+  readonly roles: Readonly<Record<string, 'cache' | 'capacity'>>
+}
+
+type Step =
+  | {
+      readonly step: 'join'
+      readonly systemId: string
+      readonly nodeLocators: readonly string[]
+      readonly joining: readonly string[]
+    }
+  | {
+      readonly step: 'add'
+      readonly systemId: string
+      readonly poolLocator: string
+      readonly banks: readonly BankWanted[]
+      readonly rateRatio: number
+    }
+  | { readonly step: 'move'; readonly systemId: string; readonly poolLocator: string }
+
+export const growCluster: ChangeKind<Intent, Step> = {
+  kind: 'grow-cluster',
+  title: 'Add nodes, banks or drives to a cluster',
+  intentSchema,
+  needs: ({ systemId }) => ({ drivesOfSystems: systemId === '' ? [] : [systemId] }),
+  plan,
+  runStep,
+  undoStep,
+  prove,
+  collects: ({ systemId }) => [systemId],
+  reverse: ({ systemId, poolId, driveIds, ratePercent }) => ({
+    kind: 'shrink-cluster',
+    intent: { systemId, poolId, driveIds, ratePercent },
+  }),
+}
+
+/** The chosen drives in banks: capacity without a cache drive of its own goes behind the cache drives that its node has. */
+function grownBanks(estate: Estate, intent: Intent) {
+  const current = estate.drives.filter(drive => drive.poolId === intent.poolId)
+  const next = new Map<string, number>()
+  for (const drive of current)
+    if (drive.nodeId !== null) next.set(drive.nodeId, Math.max(next.get(drive.nodeId) ?? 1, (drive.bank ?? 0) + 1))
+  const choice = clusterChoice(estate, intent.systemId, intent.driveIds, intent.roles, next)
+  const placed: { readonly cache: Drive; readonly drive: Drive }[] = []
+  const unplaced: { driveId: string; why: string }[] = []
+  for (const each of choice.unplaced) {
+    const drive = byId(estate.drives, each.driveId)
+    const node = byId(estate.nodes, drive?.nodeId)
+    const caches = current.filter(
+      other => other.role === 'cache' && other.nodeId === drive?.nodeId && other.state === 'fine',
+    )
+    const held = (cache: Drive) =>
+      current.filter(other => other.role === 'data' && other.nodeId === cache.nodeId && other.bank === cache.bank)
+        .length + placed.filter(other => other.cache === cache).length
+    const open = caches
+      .filter(cache => held(cache) < (node?.mostCapacityDrives ?? 0))
+      .sort((a, b) => held(a) - held(b))[0]
+    if (drive === undefined || open === undefined) unplaced.push(each)
+    else placed.push({ cache: open, drive })
+  }
+  return { current, choice: { ...choice, unplaced } satisfies ClusterChoice, placed }
+}
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const system = byId(estate.systems, intent.systemId)
+  const pool = byId(estate.pools, intent.poolId)
+  const scheme = spreadOf(pool)
+  const { current, choice, placed } = grownBanks(estate, intent)
+  const capacity = [...choice.capacity, ...placed.map(each => each.drive)]
+  const data = current.filter(drive => drive.role === 'data')
+  const members = estate.nodes.filter(node => current.some(drive => drive.nodeId === node.id))
+  const joining = choice.nodes.filter(node => !members.includes(node))
+  const locatorOf = (driveId: string) => byId(estate.drives, driveId)?.locator ?? ''
+  const banks: BankWanted[] = [
+    ...choice.banks.map(bank => ({
+      number: bank.number,
+      nodeLocator: byId(estate.nodes, bank.nodeId)?.locator ?? '',
+      cacheLocator: locatorOf(bank.cacheDriveId),
+      capacityLocators: bank.capacityDriveIds.map(locatorOf),
+    })),
+    ...placed.map(({ cache, drive }) => ({
+      number: cache.bank ?? 1,
+      nodeLocator: byId(estate.nodes, drive.nodeId)?.locator ?? '',
+      cacheLocator: cache.locator,
+      capacityLocators: [drive.locator],
+    })),
+  ]
+  const nodes = [...members, ...joining]
+  const after =
+    pool === undefined || scheme === undefined || pool.failureDomain === null
+      ? undefined
+      : clusterLayout(
+          { nodes, cache: [], capacity: [...data, ...capacity] },
+          {
+            domain: pool.failureDomain,
+            scheme,
+            keepsRebuildReserve: pool.rebuildReserveBytes > 0n,
+            snapshotShareRatio: 0,
+          },
+        )
+  const moved =
+    pool === undefined || scheme === undefined ? 0n : movedBytes(pool, scheme, capacity, [...data, ...capacity])
+  const hasBank = choice.banks.length > 0 || placed.length > 0
+  return outlined<Step>(estate, {
+    title: `Add ${choice.drives.length} drives${joining.length > 0 ? ` and ${joining.map(node => node.name).join(', ')}` : ''} to ${pool?.name ?? '…'}`,
+    checks: [
+      ...rowChecks(system, estate.nodes),
+      must(
+        'pool',
+        scheme !== undefined && pool?.state !== 'starting',
+        scheme === undefined
+          ? 'Choose a pool of a cluster.'
+          : pool?.state === 'starting'
+            ? `${pool.name} is still being laid out.`
+            : `${pool?.name ?? ''} can grow.`,
+        { field: 'poolId' },
+      ),
+      must(
+        'pool-whole',
+        pool?.state !== 'degraded' && pool?.state !== 'failed',
+        pool?.state === 'degraded' || pool?.state === 'failed'
+          ? `${pool.name} is ${pool.state}.`
+          : 'Nothing of it is lost.',
+        { remedy: 'Let it make itself whole first.' },
+      ),
+      nodesAnswer(nodes),
+      ...(joining.length > 0 ? rowReady(estate, intent.systemId, nodes) : []),
+      ...cleanDriveChecks(choice, intent.driveIds.length),
+      choice.unplaced.length > 0 || !hasBank
+        ? banksCheck(estate, choice)
+        : must('banks', true, 'Every drive has a place in a bank.', { field: 'driveIds' }),
+      warn(
+        'moves',
+        moved === 0n,
+        moved === 0n
+          ? 'Nothing is stored yet, so nothing moves.'
+          : `${formatBytes(moved)} of pieces moves to them: their share, and no more.`,
+        { remedy: 'Choose the rate so that hosts keep enough.' },
+      ),
+    ],
+    effects: [
+      {
+        figure: 'usableBytes',
+        label: 'Usable',
+        unit: 'bytes',
+        before: `${pool?.usableBytes ?? 0n}`,
+        after: after === undefined ? null : `${after.usableBytes}`,
+      },
+      { figure: 'movedBytes', label: 'Moves because of it', unit: 'bytes', before: null, after: `${moved}` },
+      {
+        figure: 'stranded',
+        label: 'Stranded',
+        unit: 'bytes',
+        before: `${pool?.strandedBytes ?? 0n}`,
+        after: after === undefined ? null : `${after.strandedBytes}`,
+      },
+    ],
+    undo: { possible: true, how: 'The drives can be taken out again; what has moved then moves back.' },
+    steps: [
+      ...(joining.length === 0
+        ? []
+        : [
+            {
+              step: {
+                step: 'join' as const,
+                systemId: intent.systemId,
+                nodeLocators: nodes.map(node => node.locator),
+                joining: joining.map(node => node.locator),
+              },
+              words: `Take in ${joining.map(node => node.name).join(', ')}, its restart service off meanwhile`,
+              seconds: 3,
+            },
+          ]),
+      {
+        step: {
+          step: 'add',
+          systemId: intent.systemId,
+          poolLocator: pool?.locator ?? '',
+          banks,
+          rateRatio: intent.ratePercent / 100,
+        },
+        words: 'Put the drives into their banks',
+        seconds: 2,
+      },
+      {
+        step: { step: 'move', systemId: intent.systemId, poolLocator: pool?.locator ?? '' },
+        words: `Move ${formatBytes(moved)} of pieces`,
+        seconds: 3,
+        bytes: moved,
+        parts: capacity.length === 0 ? [] : movingParts(estate, data, capacity, intent.ratePercent),
+      },
+    ],
+    reads: [
+      ...readsOf('system', [system]),
+      ...readsOf('pool', [pool]),
+      ...readsOf('node', nodes),
+      ...readsOf('drive', choice.drives),
+    ],
+    claims: [...intent.driveIds, ...(pool === undefined ? [] : [pool.id]), `cluster:${intent.systemId}`],
+    proof:
+      'The pool is asked for its banks again: each drive is in its bank, nothing moves any more, and the pool is whole.',
+  })
+}
+
+async function runStep(step: Step, _: object, ports: ChangePorts): Promise<Facts> {
+  const row = await rowPort(ports, step.systemId)
+  if (step.step === 'join') {
+    await switchRestartService(row, step.joining, false, ports)
+    const known = await row.cluster()
+    if (step.nodeLocators.some(locator => known?.nodeLocators.includes(locator) !== true))
+      await row.setClusterMembers(step.nodeLocators)
+    await switchRestartService(row, step.joining, true, ports)
+    return {}
+  }
+  if (step.step === 'add') {
+    const held = new Set((await row.banksOf(step.poolLocator)).flatMap(bank => bank.capacityLocators))
+    if (step.banks.every(bank => bank.capacityLocators.every(locator => held.has(locator)))) return {}
+    await row.addDrives(step.poolLocator, step.banks, step.rateRatio)
+    return {}
+  }
+  await waitForTask(await ports.system(step.systemId), await row.movingPieces(step.poolLocator), 'Moving pieces', ports)
+  return {}
+}
+
+async function undoStep(step: Step, _: object, ports: ChangePorts): Promise<string | undefined> {
+  const row = await rowPort(ports, step.systemId)
+  if (step.step === 'move') return undefined
+  if (step.step === 'add') {
+    const added = new Set(step.banks.flatMap(bank => [bank.cacheLocator, ...bank.capacityLocators]))
+    const banks = await row.banksOf(step.poolLocator)
+    const held = banks.flatMap(bank => bank.capacityLocators).filter(locator => added.has(locator))
+    if (held.length === 0) return undefined
+    const system = await ports.system(step.systemId)
+    await waitForTask(system, await row.movingPieces(step.poolLocator), 'Moving pieces', ports)
+    await waitForTask(system, await row.removeDrives(step.poolLocator, held, 0.5), 'Moving back', ports)
+    return undefined
+  }
+  await row.setClusterMembers(step.nodeLocators.filter(locator => !step.joining.includes(locator)))
+  return switchOnAsFarAsPossible(row, step.joining)
+}
+
+async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangePorts): Promise<Evidence[]> {
+  const row = await rowPort(ports, intent.systemId)
+  const add = made.steps.map(each => each.step).find(step => step.step === 'add')
+  if (add?.step !== 'add') return []
+  const held = await row.banksOf(add.poolLocator)
+  const wanted = add.banks.flatMap(bank =>
+    bank.capacityLocators.map(locator => ({ locator, cache: bank.cacheLocator })),
+  )
+  const inPlace = wanted.filter(({ locator, cache }) =>
+    held.some(bank => bank.cacheLocator === cache && bank.capacityLocators.includes(locator)),
+  )
+  const pool = await (await ports.system(intent.systemId)).pool(add.poolLocator)
+  return [
+    {
+      claim: 'Each drive is in its bank',
+      holds: inPlace.length === wanted.length,
+      measured: { inPlace: `${inPlace.length}`, planned: `${wanted.length}` },
+    },
+    {
+      claim: 'Nothing moves any more',
+      holds: (await row.movingPieces(add.poolLocator)) === null,
+      measured: { usableBytes: `${pool?.usableBytes ?? 0n}` },
+    },
+  ]
+}

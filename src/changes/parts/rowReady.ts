@@ -1,0 +1,106 @@
+import type { Estate, Node } from '@/core/estate'
+import { clockToleranceSeconds } from '@/core/findings'
+import { pathMatrix, storagePort } from '@/core/network'
+import type { PlanCheck } from '@/core/plan'
+import { must, warn } from './checks'
+
+/** What must hold between nodes before they become one, in the order in which it is looked at: firmware, clocks, network. */
+export function rowReady(estate: Estate, systemId: string, nodes: readonly Node[]): PlanCheck[] {
+  return [firmwareCheck(nodes), clockCheck(systemId, nodes), ...networkChecks(estate, systemId, nodes)]
+}
+
+function firmwareCheck(nodes: readonly Node[]): PlanCheck {
+  const versions = [...new Set(nodes.map(node => node.firmware ?? 'none stated'))]
+  const alike = versions.length <= 1
+  return must(
+    'firmware-alike',
+    alike,
+    alike ? `All nodes run firmware ${versions[0] ?? ''}.` : `The nodes run ${versions.join(' and ')}.`,
+    {
+      remedy: "Bring all to one version with the maker's own tool.",
+    },
+  )
+}
+
+function clockCheck(systemId: string, nodes: readonly Node[]): PlanCheck {
+  const off = nodes.filter(node => Math.abs(node.clockOffsetSeconds) > clockToleranceSeconds)
+  const [first] = off
+  return must(
+    'clocks',
+    first === undefined,
+    first === undefined
+      ? `All clocks are within ${clockToleranceSeconds} s.`
+      : off
+          .map(
+            node =>
+              `${node.name} is ${Math.abs(node.clockOffsetSeconds).toFixed(0)} s ${node.clockOffsetSeconds > 0 ? 'ahead' : 'behind'}`,
+          )
+          .join('; ') + '.',
+    {
+      remedy: 'Set its clock.',
+      ...(first === undefined
+        ? {}
+        : { href: `/build/network?system=${systemId}&draft=set-node-clock&node=${first.id}` }),
+    },
+  )
+}
+
+function networkChecks(estate: Estate, systemId: string, nodes: readonly Node[]): PlanCheck[] {
+  const bare = nodes.filter(node => storagePort(estate.nodePorts, node.id)?.storage == null)
+  if (bare.length > 0) {
+    return [
+      must('network-set', false, `No storage network is set in ${bare.map(node => node.name).join(', ')}.`, {
+        remedy: 'Set it before forming a cluster.',
+        href: `/build/network?system=${systemId}&draft=set-storage-network`,
+      }),
+    ]
+  }
+  const ids = new Set(nodes.map(node => node.id))
+  const probe = estate.pathProbes.find(each => each.systemId === systemId)
+  const wiring = {
+    ports: estate.nodePorts,
+    switches: estate.switches,
+    switchPorts: estate.switchPorts,
+    nodeName: (id: string) => nodes.find(node => node.id === id)?.name ?? '',
+  }
+  const cells =
+    probe === undefined
+      ? []
+      : pathMatrix(nodes, wiring, probe).filter(cell => ids.has(cell.fromNodeId) && ids.has(cell.toNodeId))
+  const failing = cells.filter(cell => cell.verdict !== 'passes')
+  const isWhole = cells.length === nodes.length * (nodes.length - 1)
+  const [first] = failing
+  const leased = estate.nodePorts.filter(
+    port => ids.has(port.nodeId) && port.storage?.origin === 'leased' && !port.storage.isReserved,
+  )
+  return [
+    must(
+      'paths',
+      isWhole && first === undefined,
+      first !== undefined
+        ? `${wiring.nodeName(first.fromNodeId)} does not reach ${wiring.nodeName(first.toNodeId)} with full frames${failing.length > 1 ? `, and ${failing.length - 1} more pairs fail` : ''}: ${first.words}`
+        : isWhole
+          ? 'Every node reaches every other with full frames.'
+          : 'Not all pairs of these nodes have been probed yet.',
+      {
+        remedy: first?.remedy ?? 'Probe the paths.',
+        href:
+          first?.hop?.kind === 'switch port'
+            ? `/build/network?system=${systemId}&draft=set-switch-port&port=${first.hop.id}&mtu=${probe?.wantedMtu ?? 9000}`
+            : first?.hop === undefined
+              ? `/build/network?system=${systemId}`
+              : `/build/network?system=${systemId}&draft=set-storage-network&mtu=${probe?.wantedMtu ?? 9000}`,
+      },
+    ),
+    warn(
+      'reserved',
+      leased.length === 0,
+      leased.length === 0
+        ? 'No address is leased without a reservation.'
+        : `${leased.length} addresses are leased without a reservation.`,
+      {
+        remedy: 'Reserve them, or set them by hand.',
+      },
+    ),
+  ]
+}

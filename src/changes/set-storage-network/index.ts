@@ -1,0 +1,43 @@
+import type { Plan } from '@/core/plan'
+import type { ChangePorts } from '@/ports'
+import type { ChangeKind, Evidence } from '../ChangeKind'
+import { probeEvidence } from '../parts/probeEvidence'
+import { rowPort } from '../parts/nodes'
+import { plan } from './plan'
+import { intentSchema, type Intent } from './schema'
+import { isAsWanted, runStep, undoStep, type Step } from './steps'
+
+export const setStorageNetwork: ChangeKind<Intent, Step> = {
+  kind: 'set-storage-network',
+  title: 'Set the storage network',
+  intentSchema,
+  needs: ({ systemId }) => ({ drivesOfSystems: [systemId] }),
+  plan,
+  runStep,
+  undoStep,
+  prove,
+  collects: ({ systemId }) => [systemId],
+  reverse: () => undefined,
+}
+
+async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangePorts): Promise<Evidence[]> {
+  const row = await rowPort(ports, intent.systemId)
+  const evidence: Evidence[] = []
+  for (const { step } of made.steps) {
+    if (step.step !== 'set') continue
+    for (const port of step.ports) {
+      const now = await row.interfaceAt(port.locator)
+      evidence.push({
+        claim: `${port.locator.split('/').at(-1) ?? ''} is set as planned`,
+        holds: await isAsWanted(row, port),
+        measured: {
+          address: now.storage?.address ?? 'none',
+          mtu: `${now.mtu}`,
+          vlan: `${now.storage?.vlan ?? 'untagged'}`,
+        },
+      })
+    }
+  }
+  await ports.records.collect(intent.systemId)
+  return [...evidence, await probeEvidence(intent.systemId, ports)]
+}

@@ -1,0 +1,14 @@
+import { probePaths } from '@/changes'
+import { nodeAgent } from '@/connectors/node'
+import type { PathProbe } from '@/core/estate'
+import type { Scope } from '@/records'
+import { keepPathProbe } from '@/records/inventory'
+import { rowNetwork } from '@/records/queries'
+
+/** Probes the paths between the nodes of a system now, and keeps what was found. */
+export async function probeRow(scope: Scope, systemId: string, stop: AbortSignal): Promise<PathProbe> {
+  const { nodes, nodePorts } = await rowNetwork(scope, systemId)
+  const probe = await probePaths(systemId, nodes, nodePorts, address => nodeAgent(address, stop), new Date())
+  await keepPathProbe(scope, probe)
+  return probe
+}

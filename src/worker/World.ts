@@ -1,7 +1,8 @@
 import type { Sequelize } from 'sequelize'
 import { hostAgent } from '@/connectors/host'
+import { nodeAgent } from '@/connectors/node'
 import { redfishSystem } from '@/connectors/redfish'
-import type { Host, StorageSystem } from '@/ports'
+import type { Host, NodeAgent, StorageSystem } from '@/ports'
 import { probeAccess, systemAccess, type SystemAccess } from '@/records/inventory'
 import { SystemGone } from './errors'
 
@@ -36,6 +37,10 @@ export class World {
 
   host(agentAddress: string): Host {
     return hostAgent(agentAddress, this.stop)
+  }
+
+  node(agentAddress: string): NodeAgent {
+    return nodeAgent(agentAddress, this.stop)
   }
 
   #reach({ address, acceptedFingerprint, userName, password }: SystemAccess): StorageSystem {

@@ -1,5 +1,6 @@
 import { refusalOf } from '@/core/errors'
 import { noteReach, storeInventory } from '@/records/inventory'
+import { collectRow } from './collectRow'
 import type { World } from './World'
 
 /** Reads a system into the records, with whether it answers. @throws what the connector throws */
@@ -9,6 +10,7 @@ export async function collectSystem(world: World, systemId: string): Promise<voi
     const system = await world.system(systemId)
     const found = await system.inventory()
     await storeInventory(world.database, systemId, found)
+    if (found.nodes.length > 0) await collectRow(world, systemId, found)
     await noteReach(scope, systemId, null)
   } catch (cause) {
     const { code, what, why } = refusalOf(cause)

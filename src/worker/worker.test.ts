@@ -27,7 +27,7 @@ const ids: Record<string, string> = {}
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'fleet-'))
-  fleet = await startFleet(folder, { control: 0, arrays: {}, hosts: {} }, 36_000)
+  fleet = await startFleet(folder, { control: 0, arrays: {}, hosts: {}, nodes: 0, names: 0 }, 36_000)
   records = await freshDatabase()
   database = records.database
   await start()

@@ -4,7 +4,18 @@ import type { ChangePorts } from '@/ports'
 import { estateNow } from '@/drafting'
 import { loadEstate } from '@/records'
 import { changeById, mark } from '@/records/changes'
-import { enrolHost, enrolSystem, hold, idAt, release } from '@/records/inventory'
+import {
+  dropCatalogue,
+  enrolHost,
+  enrolSystem,
+  hold,
+  idAt,
+  keepCatalogue,
+  keepPathProbe,
+  release,
+  signException,
+  withdrawException,
+} from '@/records/inventory'
 import { collectSystem } from '../collectSystem'
 import { HoldLost, StopWanted } from '../errors'
 import type { World } from '../World'
@@ -32,6 +43,8 @@ export function portsFor(
     system: id => world.system(id),
     probedSystem: id => world.probedSystem(id),
     host: address => world.host(address),
+    node: address => world.node(address),
+    madeBy: change.madeBy,
     records: {
       enrolSystem: (probeId, name, siteId, key) => enrolSystem(scope, world.key, probeId, name, siteId, key),
       forgetSystem: async id => void (await world.database.query('delete from systems where id = $1', { bind: [id] })),
@@ -39,6 +52,11 @@ export function portsFor(
       collect: id => collectSystem(world, id),
       hold: (id, until) => hold(scope, id, until),
       release: id => release(scope, id),
+      keepPathProbe: probe => keepPathProbe(scope, probe),
+      signException: (exception, key) => signException(scope, exception, key),
+      withdrawException: key => withdrawException(scope, key),
+      keepCatalogue: (catalogue, importedBy, key) => keepCatalogue(scope, catalogue, importedBy, key),
+      dropCatalogue: key => dropCatalogue(scope, key),
       idAt: (systemId, locator) => idAt(scope, systemId, locator),
     },
     estate: () => loadEstate(scope, kind.needs(change.intent, step.facts()), change.kind, change.id),

@@ -1,0 +1,497 @@
+import type { Plan } from '@/core/plan'
+import { evidenceOf, journalOf } from '@/records/changes'
+import { pieceWorks, standingFindings } from '@/records/queries'
+import { workbench } from './testing/workbench'
+
+type Bench = Awaited<ReturnType<typeof workbench>>
+let bench: Bench
+let systemId = ''
+let poolId = ''
+const rate = 3600
+beforeAll(async () => (bench = await workbench(rate)))
+afterAll(() => bench.close())
+
+const row = () => bench.estate({ drivesOfSystems: [systemId] })
+const check = (plan: Plan, rule: string) => plan.checks.find(each => each.rule === rule)
+const findings = async () =>
+  (await standingFindings({ database: bench.database }, systemId)).map(each => each.finding.check)
+const nodeNames = ['godwit-1', 'godwit-2', 'godwit-3', 'godwit-4']
+
+async function networkIntent(more: object = {}, names: readonly string[] = nodeNames) {
+  const { nodes, nodePorts } = await row()
+  return {
+    systemId,
+    nodes: names.map(name => {
+      const node = nodes.find(each => each.name === name)
+      const port = nodePorts.find(each => each.nodeId === node?.id && each.name === 'port 1')
+      return { nodeId: node?.id, portId: port?.id, address: `10.20.30.1${name.slice(-1)}/24` }
+    }),
+    origin: 'static',
+    vlan: 30,
+    mtu: 9000,
+    ...more,
+  }
+}
+
+async function clusterIntent(more: object = {}, names: readonly string[] = nodeNames) {
+  const { nodes, drives } = await row()
+  const ids = nodes.filter(node => names.includes(node.name)).map(node => node.id)
+  return {
+    systemId,
+    name: 'kiln',
+    driveIds: drives.filter(drive => ids.includes(drive.nodeId ?? '') && !drive.isBoot).map(drive => drive.id),
+    roles: {},
+    domain: 'node',
+    scheme: { kind: 'erasure', dataPieces: 2, parityPieces: 1 },
+    keepsRebuildReserve: true,
+    snapshotSharePercent: 10,
+    ...more,
+  }
+}
+
+test('a row of nodes is registered, with its nodes, switches, drives and what is left over on them', async () => {
+  const probeId = await bench.probed('godwit')
+  const change = await bench.carriedOut('register-system', {
+    probeId,
+    name: 'godwit',
+    siteId: '',
+    isPlainHttpAccepted: true,
+    acceptedFingerprint: '',
+  })
+  expect(change).toMatchObject({ state: 'proven', refusal: null })
+  systemId = (await bench.estate()).systems.find(system => system.name === 'godwit')?.id ?? ''
+  const found = await row()
+  expect([
+    found.nodes.length,
+    found.nodePorts.length,
+    found.switches.length,
+    found.switchPorts.length,
+    found.drives.length,
+  ]).toEqual([5, 10, 2, 12, 55])
+  expect(found.nodePorts.every(port => port.switchPortId !== null)).toBe(true)
+  expect(found.switchPorts.filter(port => port.peerPortId !== null)).toHaveLength(2)
+  expect(found.drives.filter(drive => drive.isBoot)).toHaveLength(5)
+  expect(found.drives.find(drive => drive.leftOver !== null)).toMatchObject({
+    bay: 5,
+    leftOver: { system: expect.stringContaining('plover') },
+  })
+  expect(await findings()).toEqual(['left-over'])
+})
+
+test('a cluster cannot be drafted before its network; the check offers to set it', async () => {
+  const { plan } = await bench.drafted('form-cluster', await clusterIntent())
+  expect(check(plan, 'network-set')).toMatchObject({
+    holds: false,
+    why: expect.stringContaining('godwit-1, godwit-2'),
+    href: expect.stringContaining('draft=set-storage-network'),
+  })
+  expect(check(plan, 'drives-clean')).toMatchObject({
+    holds: false,
+    why: expect.stringContaining('plover'),
+    href: expect.stringContaining('draft=erase-drive'),
+  })
+})
+
+test('addresses that are twice, unreadable or in two subnets are refused; the following ones are suggested', async () => {
+  const intent = await networkIntent()
+  const draftOf = async (...addresses: string[]) =>
+    (
+      await bench.drafted('set-storage-network', {
+        ...intent,
+        nodes: intent.nodes.map((each, index) => ({ ...each, address: addresses[index] ?? '' })),
+      })
+    ).plan
+  const twice = await draftOf('10.20.30.11/24', '10.20.30.11/24', '10.20.30.13/24', '10.20.30.14/24')
+  expect(check(twice, 'addresses-distinct')).toMatchObject({ holds: false, why: 'Two nodes would have 10.20.30.11.' })
+  expect(twice.suggestions).toMatchObject({ [intent.nodes[3]?.nodeId ?? '']: '10.20.30.14/24' })
+  expect(check(await draftOf('10.20.30.11/24', 'x'), 'addresses')).toMatchObject({
+    holds: false,
+    why: expect.stringContaining('"x"'),
+  })
+  expect(check(await draftOf('10.20.30.11/24', '10.20.31.12/24'), 'one-subnet')).toMatchObject({ holds: false })
+  expect(
+    check((await bench.drafted('set-storage-network', { ...intent, origin: 'leased' })).plan, 'lease'),
+  ).toMatchObject({ holds: false, level: 'warn' })
+})
+
+test('the network is set and probed; the port that was forgotten is named, with the change that mends it', async () => {
+  const change = await bench.carriedOut('set-storage-network', await networkIntent())
+  expect(change).toMatchObject({ state: 'proven', refusal: null })
+  const evidence = await evidenceOf({ database: bench.database }, change.id)
+  expect(evidence.at(-1)).toMatchObject({ measured: { pairs: '12', passing: '6' } })
+  expect((await row()).nodes.every(node => node.isRestartServiceOn && node.state === 'fine')).toBe(true)
+  await bench.until(async () => (await findings()).includes('paths'), 'the failing paths are found')
+  const all = await standingFindings({ database: bench.database }, systemId)
+  const cause = all.find(each => each.finding.check === 'mtu')?.finding
+  expect(cause).toMatchObject({
+    title: expect.stringContaining('row switch 1 port 3 has MTU 1500'),
+    draft: { kind: 'set-switch-port' },
+  })
+  expect(all.find(each => each.finding.check === 'paths')?.finding.explainedBy).toContain(cause?.key)
+  const { plan } = await bench.drafted('form-cluster', await clusterIntent())
+  expect(check(plan, 'paths')).toMatchObject({
+    holds: false,
+    why: expect.stringContaining('row switch 1 port 3'),
+    href: expect.stringContaining('set-switch-port'),
+  })
+  const names = (await row()).nameAnswers
+  expect(names.filter(each => each.kind === 'reverse').map(each => each.answers[0])).toContain(
+    'godwit-2.kilnhill.marrowfield.example',
+  )
+})
+
+test('the forgotten port is mended from here, and the finding clears on the new probe', async () => {
+  const { switchPorts } = await row()
+  const port = switchPorts.find(each => each.mtu === 1500)
+  const change = await bench.carriedOut('set-switch-port', {
+    systemId,
+    switchPortId: port?.id,
+    mtu: 9216,
+    vlans: port?.vlans ?? [],
+  })
+  expect(change.state).toBe('proven')
+  expect((await evidenceOf({ database: bench.database }, change.id)).at(-1)).toMatchObject({
+    measured: { passing: '12' },
+  })
+  await bench.until(async () => !(await findings()).includes('paths'), 'the paths pass')
+})
+
+test('erasing asks for the last four characters, refuses boot drives, and proves emptiness by reading', async () => {
+  const { drives } = await row()
+  const foreign = drives.find(drive => drive.leftOver !== null)
+  const boot = drives.find(drive => drive.isBoot)
+  const intent = { systemId, driveId: foreign?.id, lastFour: 'XXXX', isWhole: false }
+  expect(check((await bench.drafted('erase-drive', intent)).plan, 'last-four')).toMatchObject({ holds: false })
+  expect(
+    check(
+      (await bench.drafted('erase-drive', { ...intent, driveId: boot?.id, lastFour: boot?.serial.slice(-4) })).plan,
+      'no-boot',
+    ),
+  ).toMatchObject({ holds: false, why: expect.stringContaining('starts from it') })
+  const change = await bench.carriedOut('erase-drive', { ...intent, lastFour: foreign?.serial.slice(-4).toLowerCase() })
+  expect(change.state).toBe('proven')
+  expect(
+    (await evidenceOf({ database: bench.database }, change.id)).map(each => each.measured['nonZeroBytes']),
+  ).toEqual(['0', '0', '0', '0', '0', '0'])
+  await bench.until(async () => (await findings()).length === 0, 'nothing is found any more')
+})
+
+test('a drive pulled while it is erased fails the change with that reason', async () => {
+  const drive = (await row()).drives.find(each => each.bay === 8 && each.name !== '')
+  const node = (await row()).nodes.find(each => each.id === drive?.nodeId)?.name ?? ''
+  const id = await bench.begun('erase-drive', {
+    systemId,
+    driveId: drive?.id,
+    lastFour: drive?.serial.slice(-4),
+    isWhole: true,
+  })
+  await bench.until(
+    async () => (await journalOf({ database: bench.database }, id)).some(entry => entry.event === 'begun'),
+    'it has begun',
+  )
+  await bench.until(
+    async () =>
+      bench.fleet.row.array.all('tasks').some(task => task.work === 'erase-drive' && task.state === 'Running'),
+    'it erases',
+  )
+  bench.fleet.pools.setPulled(node, 8, true)
+  expect(await bench.ended(id)).toMatchObject({
+    state: 'failed',
+    refusal: { code: 'change.task-failed', why: expect.stringContaining('no longer there') },
+  })
+  bench.fleet.pools.setPulled(node, 8, false)
+  await bench.until(async () => (await row()).drives.length === 55, 'the drive is back')
+})
+
+test('a light is switched on and off', async () => {
+  const drive = (await row()).drives[3]
+  expect(await bench.carriedOut('set-locate-light', { systemId, driveIds: [drive?.id], isOn: true })).toMatchObject({
+    state: 'proven',
+  })
+  expect((await row()).drives.find(each => each.id === drive?.id)?.isLit).toBe(true)
+})
+
+test('a clock six minutes off bars the cluster, and is set from here', async () => {
+  bench.fleet.row.skewClock('godwit-2', -360)
+  await bench.until(async () => (await findings()).includes('clock-off'), 'the clock is found off')
+  const { plan } = await bench.drafted('form-cluster', await clusterIntent())
+  expect(check(plan, 'clocks')).toMatchObject({
+    holds: false,
+    why: 'godwit-2 is 360 s behind.',
+    href: expect.stringContaining('set-node-clock'),
+  })
+  const node = (await row()).nodes.find(each => each.name === 'godwit-2')
+  expect(await bench.carriedOut('set-node-clock', { systemId, nodeId: node?.id })).toMatchObject({ state: 'proven' })
+  await bench.until(async () => !(await findings()).includes('clock-off'), 'the clock is right')
+})
+
+test('too few nodes for the layout, a boot drive, and a node that is larger are told while drafting', async () => {
+  const narrow = await bench.drafted(
+    'form-cluster',
+    await clusterIntent({ scheme: { kind: 'erasure', dataPieces: 4, parityPieces: 2 } }, nodeNames.slice(0, 3)),
+  )
+  expect(check(narrow.plan, 'layout')).toMatchObject({
+    holds: false,
+    why: '4+2 takes 6 nodes, a piece on each; the choice has 3.',
+  })
+  const intent = await clusterIntent()
+  const boot = (await row()).drives.find(drive => drive.isBoot)
+  expect(
+    check(
+      (await bench.drafted('form-cluster', { ...intent, driveIds: [...intent.driveIds, boot?.id] })).plan,
+      'no-boot',
+    ),
+  ).toMatchObject({ holds: false })
+  const { drives, nodes } = await row()
+  const first = nodes.find(node => node.name === 'godwit-1')?.id
+  const half = intent.driveIds.filter(id => {
+    const drive = drives.find(each => each.id === id)
+    return drive?.nodeId === first || drive?.media === 'SSD' || (drive?.bay ?? 0) <= 3
+  })
+  const lopsided = await bench.drafted('form-cluster', {
+    ...intent,
+    driveIds: half,
+    scheme: { kind: 'erasure', dataPieces: 3, parityPieces: 1 },
+  })
+  expect(check(lopsided.plan, 'nothing-stranded')).toMatchObject({
+    holds: false,
+    why: expect.stringContaining('godwit-1 strands'),
+  })
+  expect(lopsided.plan.sketch).toMatchObject({
+    of: 'cluster',
+    lacking: { domainNames: expect.arrayContaining(['godwit-2']) },
+  })
+})
+
+test('a node that dies while the cluster forms leaves nothing half formed', async () => {
+  const id = await bench.begun('form-cluster', await clusterIntent())
+  await bench.until(async () => bench.fleet.row.all('clusters').length > 0, 'the nodes are joining')
+  bench.fleet.row.setPower('godwit-4', false)
+  const change = await bench.ended(id)
+  expect(change).toMatchObject({
+    state: 'failed',
+    refusal: { why: expect.stringContaining('godwit-4 does not answer') },
+  })
+  expect(change.stands).toContain('restart service of godwit-4')
+  expect(bench.fleet.row.all('clusters')).toEqual([])
+  expect(bench.fleet.row.array.all('pools')).toEqual([])
+  bench.fleet.row.setPower('godwit-4', true)
+  await bench.until(async () => (await row()).nodes.every(node => node.state === 'fine'), 'the node is back')
+  const node = (await row()).nodes.find(each => each.name === 'godwit-4')
+  await bench.carriedOut('set-restart-service', { systemId, nodeIds: [node?.id], isOn: true })
+})
+
+test('the cluster is formed by a worker that is restarted meanwhile, and is born healthy', async () => {
+  const id = await bench.begun('form-cluster', await clusterIntent())
+  await bench.until(async () => bench.fleet.row.all('clusters').length > 0, 'the nodes are joining')
+  await bench.restartWorker()
+  const change = await bench.ended(id)
+  expect(change).toMatchObject({ state: 'proven', refusal: null })
+  const evidence = await evidenceOf({ database: bench.database }, change.id)
+  expect(evidence.map(entry => entry.holds)).toEqual([true, true, true, true, true, true])
+  expect(evidence.at(-1)).toMatchObject({
+    claim: expect.stringContaining('Nothing is found'),
+    measured: { findings: '0' },
+  })
+  const found = await row()
+  const pool = found.pools.find(each => each.systemId === systemId)
+  poolId = pool?.id ?? ''
+  expect(pool).toMatchObject({
+    name: 'kiln-01',
+    failureDomain: 'node',
+    state: 'fine',
+    scheme: { kind: 'erasure', dataPieces: 2, parityPieces: 1 },
+  })
+  expect(found.drives.filter(drive => drive.poolId === poolId && drive.role === 'cache')).toHaveLength(8)
+  expect(found.nodes.every(node => node.isRestartServiceOn)).toBe(true)
+  const planned = change.plan.effects.find(effect => effect.figure === 'freeBytes')?.after
+  expect(
+    `${(pool?.usableBytes ?? 0n) - (pool?.metadataBytes ?? 0n) - (pool?.rebuildReserveBytes ?? 0n) - (pool?.snapshotReserveBytes ?? 0n)}`,
+  ).toBe(planned)
+  await bench.until(async () => (await findings()).length === 0, 'it is born without findings')
+})
+
+const pattern = { naa: '', sums: [] as string[] }
+const offsets = [0n, 7n * 1_048_576n, 512n * 1_048_576n, 3n * 1024n ** 3n]
+async function agentOf(name: string) {
+  const { hostAgent } = await import('@/connectors/host')
+  return hostAgent(`http://127.0.0.1:${bench.fleet.ports.hosts[name]}`, new AbortController().signal)
+}
+const readsRight = async () => {
+  const agent = await agentOf('scanner-gate')
+  const now = await Promise.all(offsets.map(offset => agent.read(pattern.naa, offset, 3_000_000)))
+  expect(now).toEqual(pattern.sums)
+}
+
+test('a volume on it is provisioned to a host, proven and written', async () => {
+  await bench.carriedOut('register-host', {
+    agentAddress: `http://127.0.0.1:${bench.fleet.ports.hosts['scanner-gate']}`,
+    groupName: 'ct-scans',
+  })
+  await bench.carriedOut('register-host', {
+    agentAddress: `http://127.0.0.1:${bench.fleet.ports.hosts['desk-1']}`,
+    groupName: 'reading-room',
+  })
+  const group = (await bench.estate()).hostGroups.find(each => each.name === 'ct-scans')
+  const change = await bench.carriedOut('provision-volume', {
+    name: 'ct-scans-kiln-01',
+    purpose: 'kiln',
+    size: '4 TiB',
+    poolId,
+    isThin: true,
+    hostGroupId: group?.id,
+  })
+  expect(change).toMatchObject({ state: 'proven', refusal: null })
+  const { volumes } = await bench.estate({ volumesOfPools: [poolId] })
+  pattern.naa = volumes[0]?.naa ?? ''
+  const agent = await agentOf('scanner-gate')
+  for (const offset of offsets) pattern.sums.push(await agent.write(pattern.naa, offset, 3_000_000, `seed ${offset}`))
+  await readsRight()
+})
+
+test('a drive and then a node are lost: every byte reads right, and the rebuild is forecast and compared', async () => {
+  const array = bench.fleet.row.array
+  const volume = array.all('volumes')[0]
+  if (volume !== undefined)
+    array.store.commit([array.entry('volumes', { ...volume, workloadBytes: `${40n * 10n ** 12n}` })])
+  bench.fleet.pools.failDrive('godwit-2', 3)
+  await readsRight()
+  await bench.until(async () => (await findings()).includes('drive-failed'), 'the drive is found failed')
+  await bench.until(
+    async () => (await pieceWorks({ database: bench.database }, poolId)).some(work => work.state === 'done'),
+    'its pieces are made anew',
+  )
+  const [work] = await pieceWorks({ database: bench.database }, poolId)
+  const took = (Date.parse(work?.endedEstateAt ?? '') - Date.parse(work?.startedEstateAt ?? '')) / 1000
+  // The clock runs an hour a second here: what a look once in a while can see is within some minutes.
+  expect(took / (work?.p50Seconds ?? 1)).toBeGreaterThan(0.4)
+  expect(took / (work?.p50Seconds ?? 1)).toBeLessThan(4)
+  await readsRight()
+  bench.fleet.row.setPower('godwit-4', false)
+  await readsRight()
+  await bench.until(async () => (await findings()).includes('node-silent'), 'the node is found silent')
+  const hurt = await standingFindings({ database: bench.database }, systemId)
+  const pool = hurt.find(each => each.finding.check === 'pool-hurt')
+  if (pool !== undefined) expect(pool.finding.explainedBy.some(cause => cause.startsWith('node-silent/'))).toBe(true)
+  await bench.until(
+    async () =>
+      (await pieceWorks({ database: bench.database }, poolId)).filter(each => each.state === 'done').length >= 2,
+    'the pieces of the node are made anew',
+  )
+  await readsRight()
+  bench.fleet.row.setPower('godwit-4', true)
+  bench.fleet.pools.nodeIsBack('godwit-4')
+  await readsRight()
+})
+
+test('one loss too many says which volume has lost what, and refuses instead of answering wrong bytes', async () => {
+  await bench.until(
+    async () => (await row()).pools.find(each => each.id === poolId)?.state === 'fine',
+    'the pool is whole',
+  )
+  bench.fleet.row.setPower('godwit-1', false)
+  bench.fleet.row.setPower('godwit-3', false)
+  const agent = await agentOf('scanner-gate')
+  await expect(agent.read(pattern.naa, offsets[0] ?? 0n, 3_000_000)).rejects.toThrow(/pieces of that stripe are left/)
+  await bench.until(async () => (await findings()).includes('data-lost'), 'the loss is said')
+  const lost = (await bench.estate({ volumesOfPools: [poolId] })).volumes[0]?.lostBytes ?? 0n
+  expect(lost).toBeGreaterThan(0n)
+  for (const name of ['godwit-1', 'godwit-3']) {
+    bench.fleet.row.setPower(name, true)
+    bench.fleet.pools.nodeIsBack(name)
+  }
+  await readsRight()
+  await bench.until(async () => !(await findings()).includes('data-lost'), 'nothing is lost any more')
+})
+
+test('a fifth node joins with its banks, and leaves again', async () => {
+  expect(await bench.carriedOut('set-storage-network', await networkIntent({}, ['godwit-5']))).toMatchObject({
+    state: 'proven',
+  })
+  const { nodes, drives } = await row()
+  const fifth = nodes.find(node => node.name === 'godwit-5')
+  const driveIds = drives.filter(drive => drive.nodeId === fifth?.id && !drive.isBoot).map(drive => drive.id)
+  await bench.until(
+    async () => (await row()).pools.find(each => each.id === poolId)?.state === 'fine',
+    'the pool is whole',
+  )
+  const before = (await row()).pools.find(each => each.id === poolId)?.usableBytes ?? 0n
+  const grown = await bench.carriedOut('grow-cluster', { systemId, poolId, driveIds, roles: {}, ratePercent: 50 })
+  expect(grown).toMatchObject({ state: 'proven', refusal: null })
+  expect((await row()).pools.find(each => each.id === poolId)?.usableBytes).toBeGreaterThan(before)
+  await readsRight()
+  const shrunk = await bench.carriedOut('shrink-cluster', { systemId, poolId, driveIds, ratePercent: 100 })
+  expect(shrunk).toMatchObject({ state: 'proven', refusal: null })
+  expect((await row()).drives.filter(drive => drive.nodeId === fifth?.id && drive.poolId !== null)).toEqual([])
+  await readsRight()
+})
+
+test('taking out too much is refused with the rule that binds', async () => {
+  const { drives, nodes } = await row()
+  const two = nodes.filter(node => ['godwit-1', 'godwit-2'].includes(node.name)).map(node => node.id)
+  const driveIds = drives
+    .filter(drive => drive.poolId === poolId && two.includes(drive.nodeId ?? ''))
+    .map(drive => drive.id)
+  const { plan } = await bench.drafted('shrink-cluster', { systemId, poolId, driveIds, ratePercent: 50 })
+  expect(check(plan, 'too-few-domains')).toMatchObject({
+    holds: false,
+    why: expect.stringContaining('Only 2 failure domains would be left'),
+  })
+})
+
+test('a catalogue is imported from a file, or refused with the place of the fault; newer firmware is found', async () => {
+  const entry = {
+    component: 'node',
+    model: 'M-210',
+    version: '2.5.0',
+    releasedAt: '2026-09-01T00:00:00Z',
+    isUrgent: false,
+    notes: 'Corrects a restart.',
+  }
+  const file = {
+    format: 'wendrel-firmware-catalogue-1',
+    maker: 'Mirefield',
+    issuedAt: '2026-10-01T00:00:00Z',
+    entries: [entry],
+  }
+  const strange = await bench.drafted('import-catalogue', {
+    text: JSON.stringify({ ...file, entries: [{ ...entry, severty: 'high' }] }),
+  })
+  expect(check(strange.plan, 'format')).toMatchObject({
+    holds: false,
+    why: 'In entries.0: must NOT have additional properties: "severty".',
+  })
+  expect(check((await bench.drafted('import-catalogue', { text: '{' })).plan, 'format')).toMatchObject({
+    holds: false,
+    why: 'The file is not JSON.',
+  })
+  expect(await bench.carriedOut('import-catalogue', { text: JSON.stringify(file) })).toMatchObject({ state: 'proven' })
+  await bench.until(async () => (await findings()).includes('newer-firmware'), 'newer firmware is found')
+})
+
+test('an exception is signed until a day, covers its finding, and needs a reason', async () => {
+  const [newer] = (await standingFindings({ database: bench.database }, systemId)).filter(
+    each => each.finding.check === 'newer-firmware',
+  )
+  const intent = {
+    findingKey: newer?.finding.key ?? '',
+    findingTitle: newer?.finding.title ?? '',
+    reason: 'short',
+    until: '2020-01-01',
+  }
+  const bad = await bench.drafted('sign-exception', intent)
+  expect([check(bad.plan, 'reason')?.holds, check(bad.plan, 'until')?.why]).toEqual([false, 'That day is over.'])
+  const until = new Date(Date.now() + 20 * 86_400_000).toISOString().slice(0, 10)
+  const now = (await bench.estate()).settings
+  expect(now.nameServer).not.toBe('')
+  const signed = await bench.carriedOut('sign-exception', {
+    ...intent,
+    reason: 'The next service is in two weeks.',
+    until,
+  })
+  expect(signed).toMatchObject({ state: 'proven' })
+  const after = (await standingFindings({ database: bench.database }, systemId)).find(
+    each => each.finding.key === intent.findingKey,
+  )
+  expect(after?.exception).toMatchObject({ reason: 'The next service is in two weeks.', signedBy: 'tester' })
+})

@@ -1,0 +1,79 @@
+import type { ChangeRecord } from '@/core/views'
+import { randomBytes } from 'node:crypto'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
+import { lookAt, probeFound } from '@/connectors/redfish'
+import type { Estate, EstateNeeds } from '@/core/estate'
+import { carryOut, makeDraft } from '@/drafting'
+import { loadEstate, setSetting } from '@/records'
+import { changeById, journalOf } from '@/records/changes'
+import { keepProbe } from '@/records/inventory'
+import { freshDatabase } from '@/records/testing'
+import { startFleet } from '@/standins'
+import { startWorker } from '../startWorker'
+
+const patienceMilliseconds = 30_000
+
+/** A fleet, an empty estate and a worker that serves it: what whole-change tests stand on. */
+export async function workbench(rate: number) {
+  const key = randomBytes(32)
+  const folder = mkdtempSync(join(tmpdir(), 'fleet-'))
+  const fleet = await startFleet(folder, { control: 0, arrays: {}, hosts: {}, nodes: 0, names: 0 }, rate)
+  const records = await freshDatabase()
+  const { database } = records
+  let worker = await startWorker(records.url, key, () => undefined)
+  await setSetting({ database }, 'name-server', `127.0.0.1:${fleet.ports.names}`)
+
+  const ended = async (id: string): Promise<ChangeRecord> => {
+    for (let waited = 0; waited < patienceMilliseconds; waited += 60) {
+      const change = await changeById({ database }, id)
+      if (change !== undefined && change.state !== 'running') return change
+      await pause(60)
+    }
+    throw new Error(`The change did not end: ${JSON.stringify(await journalOf({ database }, id))}`)
+  }
+  const drafted = (kind: string, intent: object) => makeDraft({ database }, kind, intent, 'tester')
+  return {
+    fleet,
+    database,
+    ended,
+    drafted,
+    estate: (needs: EstateNeeds = {}): Promise<Estate> => loadEstate({ database }, needs, ''),
+    begun: async (kind: string, intent: object) => {
+      const draft = await drafted(kind, intent)
+      await carryOut(database, draft.id)
+      return draft.id
+    },
+    carriedOut: async (kind: string, intent: object): Promise<ChangeRecord> => {
+      const draft = await drafted(kind, intent)
+      await carryOut(database, draft.id)
+      return ended(draft.id)
+    },
+    /** Waits until something holds, as the collector brings it in. */
+    until: async (holds: () => Promise<boolean>, what: string) => {
+      for (let waited = 0; waited < patienceMilliseconds; waited += 100) {
+        if (await holds()) return
+        await pause(100)
+      }
+      throw new Error(`It did not come to be: ${what}`)
+    },
+    restartWorker: async () => {
+      await worker.stop()
+      worker = await startWorker(records.url, key, () => undefined)
+    },
+    probed: async (name: string) => {
+      const address = `http://127.0.0.1:${fleet.ports.arrays[name]}`
+      const access = { userName: 'admin', password: `${name}-demo` }
+      const look = await lookAt(address, access, new AbortController().signal)
+      return keepProbe({ database }, key, probeFound(look), { address, acceptedFingerprint: null, ...access }, 'tester')
+    },
+    close: async () => {
+      await worker.stop()
+      await fleet.stop()
+      await records.close()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}

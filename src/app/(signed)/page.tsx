@@ -6,7 +6,7 @@ import { score } from '@/core/transfer'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { estateNow } from '@/drafting'
 import { forecastOutcomes, journalOf, latestChanges } from '@/records/changes'
-import { pools, systems, unassigned } from '@/records/queries'
+import { pools, systems, unassigned, standingFindings } from '@/records/queries'
 import { ChangeState } from '@/ui/changes'
 import { Margin, Page as Frame, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/ladder'
@@ -24,7 +24,8 @@ export default async function Page() {
     latestChanges(scope, 12),
     forecastOutcomes(scope),
   ])
-  const findings = todayFindings(allSystems, allPools)
+  const found = (await standingFindings(scope, null)).filter(each => each.exception === null)
+  const findings = todayFindings(allSystems, allPools, found)
   const running = changes.filter(change => change.state === 'running')
   const progress = new Map(
     await Promise.all(running.map(async change => [change.id, (await journalOf(scope, change.id)).at(-1)] as const)),

@@ -24,6 +24,24 @@ export function draftHref({ id, kind, state, intent }: ChangeRecord): string | u
       return `/provision?draft=${kind}&change=${id}`
     case 'register-host':
       return `/provision/hosts?draft=${kind}&change=${id}`
+    case 'form-cluster':
+    case 'grow-cluster':
+    case 'shrink-cluster':
+    case 'dissolve-cluster':
+      return `/build/systems/${of('systemId')}?draft=${kind}&change=${id}`
+    case 'set-storage-network':
+    case 'set-switch-port':
+    case 'set-node-clock':
+    case 'set-restart-service':
+      return `/build/network?system=${of('systemId')}&draft=${kind}&change=${id}&port=${of('switchPortId')}&node=${of('nodeId')}`
+    case 'erase-drive':
+      return `/build/drives?draft=${kind}&change=${id}&drive=${of('driveId')}`
+    case 'set-locate-light':
+      return `/build/drives?draft=${kind}&change=${id}&drive=${Array.isArray(intent['driveIds']) ? String(intent['driveIds'][0]) : ''}`
+    case 'sign-exception':
+      return `/build/network?draft=${kind}&change=${id}&finding=${of('findingKey')}`
+    case 'import-catalogue':
+      return `/build/network?draft=${kind}&change=${id}`
     case 'forget-system':
     case 'delete-held-volume':
       return undefined

@@ -219,13 +219,14 @@ function Settings({ settings }: Pick<AccountProps, 'settings'>) {
   const { send, told } = useSending()
   const [volumeNaming, setNaming] = useState(settings.volumeNaming)
   const [holdingDays, setDays] = useState(settings.holdingDays)
+  const [nameServer, setNameServer] = useState(settings.nameServer)
   return (
     <section aria-label="Settings of the estate">
       <h3>Settings of the estate</h3>
       <form
         onSubmit={event => {
           event.preventDefault()
-          void send(ask('PUT', '/settings', { volumeNaming, holdingDays }))
+          void send(ask('PUT', '/settings', { volumeNaming, holdingDays, nameServer }))
         }}
       >
         <Field label="Naming pattern of volumes" hint="{group}, {purpose} and {nn}, the next free number.">
@@ -249,6 +250,18 @@ function Settings({ settings }: Pick<AccountProps, 'settings'>) {
               className="field mono w-[100px]"
               value={holdingDays}
               onChange={event => setDays(Number(event.target.value))}
+            />
+          )}
+        </Field>
+        <Field label="Name server" hint="host:port, such as 10.20.0.53:53; empty asks none.">
+          {props => (
+            <input
+              {...props}
+              className="field mono"
+              value={nameServer}
+              onChange={event => setNameServer(event.target.value)}
+              maxLength={255}
+              spellCheck={false}
             />
           )}
         </Field>

@@ -1,2 +1,3 @@
 export { DriveTable } from './DriveTable'
+export { groupColour } from './groupColours'
 export { SystemBays } from './SystemBays'

@@ -4,7 +4,8 @@ import type { Drive, RaidSchemeText, System } from '@/core/estate'
 import type { ChangeRecord } from '@/core/views'
 import { formatBytes } from '@/core/units'
 import { Choice } from '../parts/Choice'
-import { Field } from '../parts/Field'
+import { NameField } from '../parts/NameField'
+import { NumberField } from '../parts/NumberField'
 import { DraftFrame } from './DraftFrame'
 import { usePoolChoice } from './PoolChoice'
 import { useDraft } from './useDraft'
@@ -59,34 +60,15 @@ export function CreatePool({
   useEffect(() => show(sketch?.of === 'pool' ? sketch : undefined), [sketch, show])
 
   const suggestion = draft.plan?.suggestions?.['name'] ?? ''
-  const number = (text: string, least: number, most: number) =>
-    Math.min(most, Math.max(least, Math.round(Number(text) || 0)))
   return (
     <DraftFrame title={`New pool on ${system.name}`} draft={draft} verb="Carry out">
-      <Field
-        label="Name"
+      <NameField
         hint="Letters, digits, . _ - ; can't be changed on most systems."
+        value={intent.name}
+        suggestion={suggestion}
         error={draft.errorOf('name')}
-      >
-        {props => (
-          <span className="flex gap-2">
-            <input
-              {...props}
-              className="field"
-              value={intent.name}
-              placeholder={suggestion}
-              onChange={event => set({ name: event.target.value })}
-              maxLength={255}
-              spellCheck={false}
-            />
-            {intent.name === '' && suggestion !== '' && (
-              <button type="button" className="button quiet" onClick={() => set({ name: suggestion })}>
-                Use {suggestion}
-              </button>
-            )}
-          </span>
-        )}
-      </Field>
+        onChange={name => set({ name })}
+      />
       <DriveKinds drives={drives} chosen={chosen} choose={choice.choose} />
       <Choice
         label="Layout"
@@ -95,45 +77,31 @@ export function CreatePool({
         onChange={value => set({ scheme: layouts.find(each => each.value === value)?.scheme ?? intent.scheme })}
       />
       <div className="grid grid-cols-3 gap-[10px]">
-        <Field label="Largest group" hint="drives" error={draft.errorOf('maxGroupDrives')}>
-          {props => (
-            <input
-              {...props}
-              type="number"
-              min={1}
-              max={64}
-              className="field mono"
-              value={intent.maxGroupDrives}
-              onChange={event => set({ maxGroupDrives: number(event.target.value, 1, 64) })}
-            />
-          )}
-        </Field>
-        <Field label="Spares" hint="drives kept back">
-          {props => (
-            <input
-              {...props}
-              type="number"
-              min={0}
-              max={100}
-              className="field mono"
-              value={intent.spareCount}
-              onChange={event => set({ spareCount: number(event.target.value, 0, 100) })}
-            />
-          )}
-        </Field>
-        <Field label="Snapshot reserve" hint="% of usable">
-          {props => (
-            <input
-              {...props}
-              type="number"
-              min={0}
-              max={50}
-              className="field mono"
-              value={intent.snapshotSharePercent}
-              onChange={event => set({ snapshotSharePercent: number(event.target.value, 0, 50) })}
-            />
-          )}
-        </Field>
+        <NumberField
+          label="Largest group"
+          hint="drives"
+          value={intent.maxGroupDrives}
+          least={1}
+          most={64}
+          error={draft.errorOf('maxGroupDrives')}
+          onChange={value => set({ maxGroupDrives: value })}
+        />
+        <NumberField
+          label="Spares"
+          hint="drives kept back"
+          value={intent.spareCount}
+          least={0}
+          most={100}
+          onChange={value => set({ spareCount: value })}
+        />
+        <NumberField
+          label="Snapshot reserve"
+          hint="% of usable"
+          value={intent.snapshotSharePercent}
+          least={0}
+          most={50}
+          onChange={value => set({ snapshotSharePercent: value })}
+        />
       </div>
     </DraftFrame>
   )

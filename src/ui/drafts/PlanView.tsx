@@ -1,6 +1,8 @@
 'use client'
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
 import { formatBytes, formatSeconds, formatSecondsRange, oddsInWords } from '@/core/units'
+import Link from 'next/link'
+import { ClusterPlan } from '../clusters/ClusterPlan'
 import { FillBar } from '../fill/FillBar'
 import { Ladder } from '../ladder'
 import { State } from '../parts/State'
@@ -10,9 +12,12 @@ export function PlanView({ plan }: { readonly plan: Plan }) {
   return (
     <>
       {plan.sketch?.of === 'pool' && <Ladder title="What this gives" rungs={plan.sketch.ladder} />}
+      {plan.sketch?.of === 'cluster' && <ClusterPlan sketch={plan.sketch} />}
       {plan.sketch?.of === 'pool-fill' && <FillBar fill={plan.sketch} />}
       {plan.sketch?.of === 'pool' && <Durability {...plan.sketch.durability} />}
-      {plan.effects.length > 0 && plan.sketch?.of !== 'pool' && <Effects effects={plan.effects} />}
+      {plan.effects.length > 0 && plan.sketch?.of !== 'pool' && plan.sketch?.of !== 'cluster' && (
+        <Effects effects={plan.effects} />
+      )}
       <Checks checks={plan.checks} />
       <Consequences plan={plan} />
     </>
@@ -109,7 +114,14 @@ function Checks({ checks }: { readonly checks: readonly PlanCheck[] }) {
           <li key={`${check.rule}/${check.why}`} className="mb-1" data-check={check.rule}>
             <State gravity={check.level === 'must' ? 'now' : 'soon'}>{check.why}</State>
             {check.remedy !== undefined && check.remedy !== '' && (
-              <div className="pl-[17px] text-second">{check.remedy}</div>
+              <div className="pl-[17px] text-second">
+                {check.remedy}{' '}
+                {check.href !== undefined && (
+                  <Link className="textlink" href={check.href}>
+                    Draft it
+                  </Link>
+                )}
+              </div>
             )}
           </li>
         ))}

@@ -4,6 +4,7 @@ import type { ChangeRecord } from '@/core/views'
 import { formatBytes, parseBytes } from '@/core/units'
 import { Choice } from '../parts/Choice'
 import { Field } from '../parts/Field'
+import { NameField } from '../parts/NameField'
 import { DraftFrame } from './DraftFrame'
 import { useDraft } from './useDraft'
 
@@ -62,30 +63,13 @@ export function ProvisionVolume({ pools, groups, kept, poolId }: ProvisionProps)
           )}
         </Field>
       </div>
-      <Field
-        label="Name"
+      <NameField
         hint="By the naming pattern of the estate; any other name may be given."
+        value={intent.name}
+        suggestion={suggestion}
         error={errorOf('name')}
-      >
-        {props => (
-          <span className="flex gap-2">
-            <input
-              {...props}
-              className="field"
-              value={intent.name}
-              placeholder={suggestion}
-              onChange={event => set({ name: event.target.value })}
-              maxLength={255}
-              spellCheck={false}
-            />
-            {intent.name === '' && suggestion !== '' && (
-              <button type="button" className="button quiet" onClick={() => set({ name: suggestion })}>
-                Use {suggestion}
-              </button>
-            )}
-          </span>
-        )}
-      </Field>
+        onChange={name => set({ name })}
+      />
       <Field label="Size" hint={echo(intent.size) ?? 'With its unit: 500 GiB, 2 TB.'} error={errorOf('size')}>
         {props => (
           <input

@@ -19,6 +19,8 @@ export interface Draft<Intent> {
   readonly isReady: boolean
   readonly isBusy: boolean
   readonly carryOut: () => Promise<void>
+  /** Plans the same intent again, where what it rests on has changed. */
+  readonly planAgain: () => void
   readonly discard: () => Promise<void>
   /** Why the field's first check does not hold; only once it has been touched. */
   readonly errorOf: (field: string) => string | undefined
@@ -107,6 +109,8 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
     setDifferences(now.value.change.differences)
   }
 
+  const planAgain = useCallback(() => tryAgain(count => count + 1), [])
+
   const discard = async () => {
     sent.current.isLeft = true
     if (changeId !== undefined) await ask('DELETE', `/changes/${changeId}`)
@@ -128,6 +132,7 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
     isReady: plan !== undefined && isReady(plan),
     isBusy: isSending,
     carryOut,
+    planAgain,
     discard,
     errorOf,
   }

@@ -8,9 +8,15 @@ export const sections = [
 /** Commands besides going somewhere: each opens a draft or does one thing. */
 export const commands = [
   { words: 'Register a system', href: '/build?draft=register-system', detail: 'draft' },
+  { words: 'Set the storage network', href: '/build/network?draft=set-storage-network', detail: 'draft' },
+  { words: 'Form a cluster', href: '/build/clusters', detail: 'draft' },
+  { words: 'Erase a drive', href: '/build/drives?state=foreign', detail: 'page' },
+  { words: 'Import a firmware catalogue', href: '/build/network?draft=import-catalogue', detail: 'draft' },
   { words: 'Create a pool', href: '/build/pools?draft=choose-system', detail: 'draft' },
   { words: 'Provision a volume', href: '/provision?draft=provision-volume', detail: 'draft' },
   { words: 'Register a host', href: '/provision/hosts?draft=register-host', detail: 'draft' },
+  { words: 'Network', href: '/build/network', detail: 'page' },
+  { words: 'Drives', href: '/build/drives', detail: 'page' },
   { words: 'Pools', href: '/build/pools', detail: 'page' },
   { words: 'Hosts', href: '/provision/hosts', detail: 'page' },
   { words: 'Account, administrators, tokens, settings', href: '/account', detail: 'page' },

@@ -8,10 +8,16 @@ import {
   hostSchema,
   idSchema,
   mappingSchema,
+  nameAnswerSchema,
+  nodePortSchema,
+  nodeSchema,
+  pathProbeSchema,
   poolSchema,
   portSchema,
   probeSchema,
   siteSchema,
+  switchPortSchema,
+  switchSchema,
   systemSchema,
   volumeSchema,
 } from '@/core/estate'
@@ -102,7 +108,15 @@ const volumeLine = object({
 })
 const administrator = object({ id: idSchema, name: text(), madeAt: { type: 'string' } })
 const token = object({ id: idSchema, name: text(), madeAt: { type: 'string' }, usedAt: instant })
-const settings = object({ volumeNaming: text(120), holdingDays: { type: 'integer', minimum: 1, maximum: 365 } })
+const settings = object(
+  {
+    volumeNaming: text(120),
+    holdingDays: { type: 'integer', minimum: 1, maximum: 365 },
+    /** `host:port`, or empty. */
+    nameServer: { type: 'string', maxLength: 255, pattern: '^([^\\s:]+:\\d{1,5})?$' },
+  },
+  ['nameServer'],
+)
 const whole = { type: 'integer', minimum: 0 }
 
 const table = {
@@ -173,6 +187,39 @@ const table = {
     path: '/search',
     summary: 'Find objects by name, serial number or WWN',
     query: { text: text(120) },
+    answers: many({ type: 'object' }),
+  },
+  readNetwork: {
+    method: 'get',
+    path: '/systems/{id}/network',
+    summary: 'The nodes of a row, their ports, the switches between them, and the last probe',
+    answers: object({
+      nodes: list(nodeSchema),
+      nodePorts: list(nodePortSchema),
+      switches: list(switchSchema),
+      switchPorts: list(switchPortSchema),
+      probe: { oneOf: [pathProbeSchema, { type: 'null' }] },
+    }),
+  },
+  probePaths: {
+    method: 'post',
+    path: '/systems/{id}/path-probes',
+    summary: 'Probe the paths between all nodes of a row now, with full frames',
+    answers: pathProbeSchema,
+    status: 201,
+  },
+  lookUpNames: {
+    method: 'post',
+    path: '/name-lookups',
+    summary: 'Ask the estate’s name server for names and addresses, forward and reverse',
+    body: object({ names: { ...list(text()), maxItems: 256 }, addresses: { ...list(text(64)), maxItems: 256 } }),
+    answers: many(nameAnswerSchema),
+  },
+  listFindings: {
+    method: 'get',
+    path: '/findings',
+    summary: 'Findings that stand, of one system or of all',
+    query: { systemId: idSchema },
     answers: many({ type: 'object' }),
   },
   lookAt: {

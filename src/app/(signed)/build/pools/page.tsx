@@ -1,9 +1,12 @@
 import Link from 'next/link'
 import { context } from '@/app/server/context'
 import { keptDraft } from '@/app/server/keptDraft'
+import { isSpreadScheme, schemeWords } from '@/core/clusters'
 import { byId, poolLadder, provisionableBytes, type Pool, type System } from '@/core/estate'
 import { countAtStart, formatBytes, tebibytes } from '@/core/units'
-import { drives, pools, systems } from '@/records/queries'
+import type { PieceWork } from '@/core/views'
+import { drives, pieceWorks, pools, systems } from '@/records/queries'
+import { PieceWorks } from '@/ui/clusters'
 import { KeyedDraft, RemovePool } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/ladder'
@@ -12,7 +15,9 @@ import { buildParts } from '../parts'
 
 export const metadata = { title: 'Pools' }
 
-const layoutWords = ({ scheme, groupSizes, spareCount }: Pool) => {
+const layoutWords = ({ scheme, groupSizes, spareCount, failureDomain }: Pool) => {
+  if (isSpreadScheme(scheme))
+    return `${schemeWords(scheme)} over ${failureDomain ?? 'node'}s, ${groupSizes.length} banks`
   const group =
     scheme.kind === 'parity'
       ? `${[...new Set(groupSizes)].map(size => `${size - scheme.parityDrives}+${scheme.parityDrives}`).join(', ')}`
@@ -44,7 +49,11 @@ export default async function Page({
         <RemovePool systemId={selected.systemId} poolId={selected.id} name={selected.name} kept={kept} />
       </KeyedDraft>
     ) : (
-      <PoolMargin pool={selected} system={byId(allSystems, selected?.systemId)} />
+      <PoolMargin
+        pool={selected}
+        system={byId(allSystems, selected?.systemId)}
+        works={selected === undefined ? [] : await pieceWorks(scope, selected.id)}
+      />
     )
   return (
     <Frame margin={margin}>
@@ -150,7 +159,15 @@ function PoolState({ pool }: { readonly pool: Pool }) {
   )
 }
 
-function PoolMargin({ pool, system }: { readonly pool: Pool | undefined; readonly system: System | undefined }) {
+function PoolMargin({
+  pool,
+  system,
+  works,
+}: {
+  readonly pool: Pool | undefined
+  readonly system: System | undefined
+  readonly works: readonly PieceWork[]
+}) {
   if (pool === undefined || system === undefined) {
     return (
       <Margin
@@ -186,6 +203,7 @@ function PoolMargin({ pool, system }: { readonly pool: Pool | undefined; readonl
         </Link>
       </div>
       <Ladder title="From raw to free" rungs={poolLadder(pool).map(rungText)} />
+      <PieceWorks works={works} />
       <h3>Promised</h3>
       <p className="mt-0">
         {formatBytes(pool.provisionedBytes)} to volumes, {(fillOf(pool, pool.provisionedBytes) * 100).toFixed(0)}% of

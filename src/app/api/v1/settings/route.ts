@@ -8,6 +8,7 @@ export const PUT = answer('writeSettings', async ({ body }) =>
   inTransaction(context().database, async scope => {
     await setSetting(scope, 'volume-naming', String(body['volumeNaming']))
     await setSetting(scope, 'holding-days', Number(body['holdingDays']))
+    if (body['nameServer'] !== undefined) await setSetting(scope, 'name-server', String(body['nameServer']))
     return settings(scope)
   }),
 )

@@ -5,27 +5,37 @@ import { keptDraft } from '@/app/server/keptDraft'
 import { poolLadder, suffixOf, unassignedBytes, estateLadder, type Drive } from '@/core/estate'
 import type { SystemPage } from '@/core/views'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
-import { systemPage } from '@/records/queries'
+import { rowNetwork, systemPage } from '@/records/queries'
 import { DriveTable, SystemBays } from '@/ui/bays'
 import { CreatePool, KeyedDraft, PoolChoice } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/ladder'
 import { Ago } from '@/ui/parts/Ago'
 import { Copied } from '@/ui/parts/Copied'
+import { Facts } from '@/ui/parts/Facts'
 import { State } from '@/ui/parts/State'
 import { buildParts } from '../../parts'
+import { RowOfNodes } from './RowOfNodes'
 
 interface PageProps {
   readonly params: Promise<{ readonly id: string }>
-  readonly searchParams: Promise<{ readonly draft?: string; readonly change?: string; readonly drive?: string }>
+  readonly searchParams: Promise<{
+    readonly draft?: string
+    readonly change?: string
+    readonly drive?: string
+    readonly pool?: string
+    readonly finding?: string
+  }>
 }
 
 export default async function Page({ params, searchParams }: PageProps) {
   const { id } = await params
-  const { draft, change, drive } = await searchParams
+  const { draft, change, drive, ...more } = await searchParams
   const page = /^[0-9a-f-]{36}$/.test(id) ? await systemPage({ database: context().database }, id) : undefined
   if (page === undefined) notFound()
   const { system, enclosures, drives, pools } = page
+  const { nodes } = await rowNetwork({ database: context().database }, id)
+  if (nodes.length > 0) return <RowOfNodes page={page} nodes={nodes} params={{ draft, change, drive, ...more }} />
   const kept = await keptDraft(change, 'create-pool')
   const isDrafting = draft === 'create-pool'
   const free = drives.filter(each => each.role === 'unassigned' && each.state === 'fine')
@@ -156,18 +166,7 @@ function DriveDetails({ drive }: { readonly drive: Drive }) {
   return (
     <>
       <h3>Drive {suffixOf(drive.serial)}</h3>
-      <table className="plain">
-        <tbody>
-          {rows.map(([name, value]) => (
-            <tr key={name}>
-              <td className="text-second">{name}</td>
-              <td>
-                <Copied text={value} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Facts of={rows} />
     </>
   )
 }

@@ -1,0 +1,5 @@
+export { ClusterChoice } from './ClusterChoice'
+export { NodeBays } from './NodeBays'
+export { FormCluster } from './FormCluster'
+export { DissolveCluster, GrowCluster, ShrinkCluster } from './ChangeCluster'
+export { PieceWorks } from './PieceWorks'

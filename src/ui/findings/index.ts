@@ -1,0 +1,3 @@
+export { FindingList } from './FindingList'
+export { ImportCatalogue } from './ImportCatalogue'
+export { SignException } from './SignException'

@@ -1,0 +1,67 @@
+'use client'
+import { suffixOf, type Drive } from '@/core/estate'
+import type { ChangeRecord } from '@/core/views'
+import { DraftFrame } from '../drafts/DraftFrame'
+import { useDraft } from '../drafts/useDraft'
+import { Choice } from '../parts/Choice'
+import { Field } from '../parts/Field'
+
+/** Erasing what an earlier use has left; asks for what stands on the drive's label. */
+export function EraseDrive({ drive, kept }: { readonly drive: Drive; readonly kept: ChangeRecord | undefined }) {
+  const draft = useDraft(
+    'erase-drive',
+    { systemId: drive.systemId, driveId: drive.id, lastFour: '', isWhole: false },
+    kept,
+  )
+  return (
+    <DraftFrame title={`Erase drive ${suffixOf(drive.serial)}`} draft={draft} verb="Erase">
+      <Choice
+        label="How much"
+        value={draft.intent.isWhole ? 'whole' : 'heads'}
+        options={[
+          { value: 'heads', words: 'tables and heads' },
+          { value: 'whole', words: 'every sector' },
+        ]}
+        onChange={value => draft.set({ isWhole: value === 'whole' })}
+      />
+      <Field
+        label="Last four characters of its serial number"
+        hint="As they stand on its label and on the bay."
+        error={draft.errorOf('lastFour')}
+      >
+        {props => (
+          <input
+            {...props}
+            className="field mono"
+            maxLength={20}
+            autoComplete="off"
+            spellCheck={false}
+            value={draft.intent.lastFour}
+            onChange={event => draft.set({ lastFour: event.target.value })}
+          />
+        )}
+      </Field>
+    </DraftFrame>
+  )
+}
+
+export function SetLocateLight({ drive, kept }: { readonly drive: Drive; readonly kept: ChangeRecord | undefined }) {
+  const draft = useDraft(
+    'set-locate-light',
+    { systemId: drive.systemId, driveIds: [drive.id], isOn: !drive.isLit },
+    kept,
+  )
+  return (
+    <DraftFrame title={`Locate light of ${suffixOf(drive.serial)}`} draft={draft}>
+      <Choice
+        label="Light"
+        value={draft.intent.isOn ? 'on' : 'off'}
+        options={[
+          { value: 'on', words: 'on' },
+          { value: 'off', words: 'off' },
+        ]}
+        onChange={value => draft.set({ isOn: value === 'on' })}
+      />
+    </DraftFrame>
+  )
+}

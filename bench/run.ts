@@ -3,8 +3,10 @@ import { cpus, tmpdir, totalmem } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { startPostgres } from '../commands/postgres'
+import { clusterFigures } from './clusterFigures'
 import { coreFigures } from './coreFigures'
 import type { Figure } from './measure'
+import { probeFigures } from './probeFigures'
 import { recordsFigures } from './recordsFigures'
 
 /** Runs the benchmarks and writes docs/benchmarks.md. @returns 1 where a figure is not reached */
@@ -13,7 +15,12 @@ export async function bench(folder: string): Promise<number> {
   const postgres = await startPostgres(data)
   const figures: Figure[] = []
   try {
-    figures.push(...(await coreFigures()), ...(await recordsFigures(postgres.url)))
+    figures.push(
+      ...(await coreFigures()),
+      ...(await clusterFigures()),
+      ...(await probeFigures()),
+      ...(await recordsFigures(postgres.url)),
+    )
   } finally {
     postgres.stop()
     rmSync(data, { recursive: true, force: true })

@@ -84,8 +84,8 @@ test('a pool is drafted in the bays with the keyboard alone, carried out and pro
   await page.keyboard.press('2')
   await page.waitForURL(/build$/)
   await expect(page.getByRole('link', { name: 'heron', exact: true })).toBeVisible()
-  await page.keyboard.press('j')
-  await page.keyboard.press('j')
+  // bittern, godwit, heron
+  for (let row = 0; row < 3; row += 1) await page.keyboard.press('j')
   await expect(page.getByRole('link', { name: 'heron', exact: true })).toBeFocused()
   await page.keyboard.press('Enter')
   await page.waitForURL(/systems/)
@@ -253,10 +253,21 @@ test('everything can be found and reached by keys; night and narrow screens stay
   await expect(page.getByRole('combobox')).toBeFocused()
   await page.keyboard.type('night')
   await expect(page.getByRole('option')).toHaveText(['Night round or day'])
+  await expect(page.getByRole('option')).toHaveAttribute('aria-selected', 'true')
   await page.keyboard.press('Enter')
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'night')
   await page.keyboard.press('Escape')
-  for (const path of ['/', '/build', '/build/pools', '/provision', '/provision/hosts', '/changes', '/account']) {
+  for (const path of [
+    '/',
+    '/build',
+    '/build/network',
+    '/build/drives',
+    '/build/pools',
+    '/provision',
+    '/provision/hosts',
+    '/changes',
+    '/account',
+  ]) {
     await page.goto(`${address()}${path}`)
     await isAccessible(page)
   }

@@ -16,6 +16,8 @@ export async function signIn(page: Page): Promise<void> {
 
 /** That axe finds nothing serious on the page as it is now. */
 export async function isAccessible(page: Page): Promise<void> {
+  // A page's title comes with the last of its stream.
+  await expect(page).toHaveTitle(/./)
   const { violations } = await new AxeBuilder({ page }).analyze()
   const serious = violations.filter(each => each.impact === 'serious' || each.impact === 'critical')
   expect(

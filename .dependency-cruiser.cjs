@@ -28,14 +28,14 @@ module.exports = {
     {
       name: 'nobody-needs-the-standins',
       severity: 'error',
-      from: { path: '^src/(?!standins)', pathNot: '\\.test\\.tsx?$' },
+      from: { path: '^src/(?!standins)', pathNot: '(\\.test\\.tsx?$|/testing/)' },
       to: { path: '^src/standins' },
     },
     {
       name: 'rooms-by-their-index',
       severity: 'error',
       comment: 'Test support is for tests.',
-      from: { pathNot: '\\.test\\.tsx?$' },
+      from: { pathNot: '(\\.test\\.tsx?$|/testing/)' },
       to: { path: '^src/records/testing' },
     },
   ],

@@ -57,7 +57,7 @@ export default tseslint.config(
   },
   {
     files: ['src/**/*.ts', 'src/**/*.tsx'],
-    ignores: ['**/*.test.ts', '**/*.test.tsx'],
+    ignores: ['**/*.test.ts', '**/*.test.tsx', '**/testing/**'],
     plugins: { boundaries },
     settings: {
       'boundaries/elements': rooms.map(type => ({ type, pattern: `src/${type}` })),

@@ -3,7 +3,10 @@ import { join } from 'node:path'
 import type { FleetPorts } from '@/standins'
 import { CommandRefused } from './CommandRefused'
 
-const usage = 'Use: fleet | fleet rate N | fleet step SECONDS | fleet fault TARGET KIND [name=value …] | fleet clear'
+const usage =
+  'Use: fleet | fleet rate N | fleet step SECONDS | fleet fault TARGET KIND [name=value …] | fleet workload SYSTEM VOLUME BYTES | fleet clear'
+
+const numeric = new Set(['milliseconds', 'retryAfterSeconds', 'atRatio', 'times', 'mtu', 'seconds'])
 
 /** Speaks to the simulated fleet's own control interface. */
 export async function fleet(folder: string, words: readonly string[]): Promise<void> {
@@ -27,9 +30,10 @@ export async function fleet(folder: string, words: readonly string[]): Promise<v
   if (verb === 'rate') return ask('PUT', '/clock', { rate: Number(target) })
   if (verb === 'step') return ask('POST', '/clock/step', { seconds: Number(target) })
   if (verb === 'clear') return ask('DELETE', '/faults/all')
+  if (verb === 'workload') return ask('POST', '/workload', { system: target, volume: kind, bytes: options[0] ?? '' })
   if (verb !== 'fault') throw new CommandRefused(`fleet ${verb} is not known.`, usage)
   const more = options
     .map(option => option.split('='))
-    .map(([name = '', value = '']) => [name, name === 'drive' ? value : Number(value)] as const)
+    .map(([name = '', value = '']) => [name, numeric.has(name) ? Number(value) : value] as const)
   return ask('POST', '/faults', { target, kind, ...Object.fromEntries(more) })
 }

@@ -1,5 +1,6 @@
 import type { Sequelize } from 'sequelize'
 import { carryOut, lookAtSystem, makeDraft } from '@/drafting'
+import { setSetting } from '@/records'
 import { changeById } from '@/records/changes'
 import { addSite, hosts, systems } from '@/records/queries'
 import type { FleetPorts } from '@/standins'
@@ -10,7 +11,8 @@ const madeBy = 'Wendrel'
 const patienceMilliseconds = 60_000
 
 /**
- * Loads the museum's estate: sites, hosts, and bittern, which has been in use for years. heron is new and left to be registered.
+ * Loads the museum's estate: sites, hosts, the name server, bittern, which has been in use for years, and the bare nodes of godwit.
+ * heron is new and left to be registered.
  * All goes the way of any change, so that it is planned, carried out and proven; what is there already is not done again.
  */
 export async function loadDemo(
@@ -27,22 +29,28 @@ export async function loadDemo(
     const agentAddress = `http://127.0.0.1:${ports.hosts[name]}`
     if (!known.has(agentAddress)) await done(database, 'register-host', { agentAddress, groupName: group })
   }
-  if ((await systems(scope)).some(system => system.name === 'bittern')) return
-  say('loading the demo estate')
-  const address = `http://127.0.0.1:${ports.arrays['bittern']}`
-  const probe = await lookAtSystem(
-    scope,
-    key,
-    { address, userName: 'admin', password: 'bittern-demo', madeBy },
-    AbortSignal.timeout(patienceMilliseconds),
-  )
-  await done(database, 'register-system', {
-    probeId: probe.id,
-    name: 'bittern',
-    siteId: siteIds.get('Canal House') ?? '',
-    isPlainHttpAccepted: true,
-    acceptedFingerprint: '',
-  })
+  await setSetting(scope, 'name-server', `127.0.0.1:${ports.names}`)
+  await register('bittern', 'Canal House')
+  await register('godwit', 'Kiln Hill')
+
+  async function register(name: string, site: string): Promise<void> {
+    if ((await systems(scope)).some(system => system.name === name)) return
+    say(`loading ${name}`)
+    const address = `http://127.0.0.1:${ports.arrays[name]}`
+    const probe = await lookAtSystem(
+      scope,
+      key,
+      { address, userName: 'admin', password: `${name}-demo`, madeBy },
+      AbortSignal.timeout(patienceMilliseconds),
+    )
+    await done(database, 'register-system', {
+      probeId: probe.id,
+      name,
+      siteId: siteIds.get(site) ?? '',
+      isPlainHttpAccepted: true,
+      acceptedFingerprint: '',
+    })
+  }
 }
 
 async function done(database: Sequelize, kind: string, intent: object): Promise<void> {

@@ -128,7 +128,7 @@ function announce(address: string, code: string | undefined, ports: FleetPorts |
   )
   if (ports !== undefined) {
     lines.push(
-      `Systems to register: http://127.0.0.1:${ports.arrays['heron']} (heron; name admin, password heron-demo). bittern is registered already.`,
+      `Systems to register: http://127.0.0.1:${ports.arrays['heron']} (heron; name admin, password heron-demo). bittern and the bare nodes of godwit are registered already.`,
     )
     lines.push(
       "The fleet's clock runs 60 times as fast: ./wendrel fleet rate 600, ./wendrel fleet fault heron slow, ./wendrel fleet clear",
@@ -174,8 +174,16 @@ async function fleetPorts(folder: string): Promise<FleetPorts> {
   const file = join(folder, 'fleet-ports.json')
   mkdirSync(join(folder, 'fleet'), { recursive: true })
   if (existsSync(file)) {
-    const known = JSON.parse(readFileSync(file, 'utf8')) as FleetPorts
-    for (const port of [known.control, ...Object.values(known.arrays), ...Object.values(known.hosts)]) {
+    const read = JSON.parse(readFileSync(file, 'utf8')) as FleetPorts
+    const known = await completed(read)
+    writeFileSync(file, JSON.stringify(known))
+    for (const port of [
+      known.control,
+      ...Object.values(known.arrays),
+      ...Object.values(known.hosts),
+      known.nodes,
+      known.names,
+    ]) {
       if (!(await isFree(port)))
         throw new CommandRefused(
           `Port ${port} of the simulated fleet is taken by another program.`,
@@ -188,10 +196,29 @@ async function fleetPorts(folder: string): Promise<FleetPorts> {
   const take = async () => (next = await freePort(next + 1))
   const control = await take()
   const arrays: Record<string, number> = {}
-  for (const name of ['heron', 'bittern']) arrays[name] = await take()
+  for (const name of ['heron', 'bittern', 'godwit']) arrays[name] = await take()
   const hosts: Record<string, number> = {}
   for (const { name } of hostModels) hosts[name] = await take()
-  const ports: FleetPorts = { control, arrays, hosts }
+  const ports: FleetPorts = { control, arrays, hosts, nodes: await take(), names: await take() }
   writeFileSync(file, JSON.stringify(ports))
   return ports
+}
+
+/** A folder from before a stand-in was added lacks its port: it gets one, the others stay. */
+async function completed(
+  known: Partial<FleetPorts> & Pick<FleetPorts, 'control' | 'arrays' | 'hosts'>,
+): Promise<FleetPorts> {
+  let next = Math.max(known.control, ...Object.values(known.arrays), ...Object.values(known.hosts)) + 1
+  const take = async () => {
+    const port = await freePort(next)
+    next = port + 1
+    return port
+  }
+  const { godwit = await take() } = known.arrays
+  return {
+    ...known,
+    arrays: { ...known.arrays, godwit },
+    nodes: known.nodes ?? (await take()),
+    names: known.names ?? (await take()),
+  }
 }

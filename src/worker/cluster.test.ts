@@ -217,7 +217,8 @@ test('a clock six minutes off bars the cluster, and is set from here', async () 
   const { plan } = await bench.drafted('form-cluster', await clusterIntent())
   expect(check(plan, 'clocks')).toMatchObject({
     holds: false,
-    why: 'godwit-2 is 360 s behind.',
+    // What its reading took by the fleet's fast clock is not counted against it.
+    why: expect.stringMatching(/^godwit-2 is 3[3-6]\d s behind\.$/),
     href: expect.stringContaining('set-node-clock'),
   })
   const node = (await row()).nodes.find(each => each.name === 'godwit-2')

@@ -1,1 +1,2 @@
 export { estateTime, type EstateClock } from './estateTime'
+export { leastOffset } from './leastOffset'

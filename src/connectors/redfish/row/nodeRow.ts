@@ -5,6 +5,7 @@ import type { ServiceMap } from '../identity'
 import { keyMark } from '../keyMark'
 import { isPool, isTask } from '../schemas'
 import { madeBy, readTask, taskMaking } from '../tasks'
+import { clockOffsets } from './clockOffsets'
 import { headerBytes, storageOf } from './readRow'
 import {
   isAggregate,
@@ -13,7 +14,6 @@ import {
   isEthernetInterface,
   isEthernetPort,
   isLit,
-  isNodeManager,
   isSpread,
   type Spread,
 } from './schemas'
@@ -120,11 +120,9 @@ export function nodeRow(connection: Connection, map: () => Promise<ServiceMap>):
       await connection.change('PATCH', path, { NTP: { ProtocolEnabled: true } })
     },
     async clockOffsetSeconds(nodeLocator) {
-      const { managers } = await map()
-      const all = managers === undefined ? [] : await connection.members(managers, isNodeManager)
-      const own = all.find(each => each.Links?.ManagerForServers?.some(server => server['@odata.id'] === nodeLocator))
-      const row = all.find(each => (each.Links?.ManagerForServers ?? []).length === 0)
-      return (Date.parse(own?.DateTime ?? '') - Date.parse(row?.DateTime ?? '')) / 1000
+      const offset = (await clockOffsets(connection, (await map()).managers, [nodeLocator])).get(nodeLocator)
+      if (offset === undefined) throw new NoNodes(connection.endpoint.address)
+      return offset
     },
     async setLight(driveLocator, isOn) {
       await connection.change('PATCH', driveLocator, { LocationIndicatorActive: isOn })

@@ -2,7 +2,7 @@ import type { StorageInterface } from '@/core/estate'
 import type { Inventory } from '@/ports'
 import type { Connection } from '../Connection'
 import type { ServiceMap } from '../identity'
-import { systemTime } from '../identity'
+import { clockOffsets } from './clockOffsets'
 import {
   isAdapter,
   isAggregate,
@@ -10,7 +10,6 @@ import {
   isComputer,
   isEthernetInterface,
   isEthernetPort,
-  isNodeManager,
   isSwitch,
   isSwitchedFabric,
   type EthernetInterface,
@@ -25,7 +24,7 @@ const none: Row = { nodes: [], nodePorts: [], switches: [], switchPorts: [], clu
 export async function readRow(connection: Connection, map: ServiceMap): Promise<Row> {
   if (map.computers === undefined) return none
   const computers = await connection.members(map.computers, isComputer)
-  const clocks = await readClocks(connection, map)
+  const clocks = await clockOffsets(connection, map.managers)
   const { switches, switchPorts } = await readSwitches(connection, map.fabrics)
   const nodes: Row['nodes'][number][] = []
   const nodePorts: Row['nodePorts'][number][] = []
@@ -148,22 +147,6 @@ async function readSwitches(connection: Connection, fabricsPath: string | undefi
     found.map(({ key, far, port }) => [key, { ...port, peerPortLocator: locatorOf.get(far) ?? null }]),
   )
   return { switches, switchPorts }
-}
-
-/** Each node's clock less the row's own, in seconds; both are read one right after the other. */
-async function readClocks(connection: Connection, map: ServiceMap): Promise<Map<string, number>> {
-  if (map.managers === undefined) return new Map()
-  const managers = await connection.members(map.managers, isNodeManager)
-  const own = managers.find(each => (each.Links?.ManagerForServers ?? []).length === 0)
-  const at =
-    own?.DateTime === undefined ? (await systemTime(connection, map.managers)).getTime() : Date.parse(own.DateTime)
-  return new Map(
-    managers.flatMap(({ DateTime, Links }) =>
-      (Links?.ManagerForServers ?? []).map(
-        server => [server['@odata.id'], Math.round((Date.parse(DateTime ?? '') - at) / 100) / 10] as const,
-      ),
-    ),
-  )
 }
 
 async function readClusterName(connection: Connection, map: ServiceMap): Promise<string | null> {

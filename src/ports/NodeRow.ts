@@ -42,6 +42,9 @@ export interface PoolWork {
   readonly kind: 'rebuild' | 'move'
   readonly state: 'running' | 'done' | 'failed'
   readonly doneRatio: number
+  /** By the system's own clock; null where it does not say. */
+  readonly startedAt: string | null
+  readonly endedAt: string | null
 }
 
 /** What a row of bare nodes takes besides what every storage system does. All calls are safe to repeat, or are looked up by key first. */

@@ -364,9 +364,9 @@ test('a drive and then a node are lost: every byte reads right, and the rebuild 
   )
   const [work] = await pieceWorks({ database: bench.database }, poolId)
   const took = (Date.parse(work?.endedEstateAt ?? '') - Date.parse(work?.startedEstateAt ?? '')) / 1000
-  // The clock runs an hour a second here: what a look once in a while can see is within some minutes.
-  expect(took / (work?.p50Seconds ?? 1)).toBeGreaterThan(0.4)
-  expect(took / (work?.p50Seconds ?? 1)).toBeLessThan(4)
+  // Both times are the cluster's own, so how seldom it was looked at here does not show in them.
+  expect(took / (work?.p50Seconds ?? 1)).toBeGreaterThan(0.6)
+  expect(took / (work?.p50Seconds ?? 1)).toBeLessThan(1.6)
   await readsRight()
   bench.fleet.row.setPower('godwit-4', false)
   await readsRight()

@@ -43,10 +43,8 @@ async function refreshNames(scope: Scope, estate: Estate): Promise<void> {
 async function followWorks(scope: Scope, systemId: string, found: Inventory, estate: Estate): Promise<void> {
   for (const work of found.works) {
     const at = await estateNow(scope)
-    if (!(await isWorkKnown(scope, systemId, work.locator))) {
-      if (work.state !== 'running') continue
+    if (!(await isWorkKnown(scope, systemId, work.locator)))
       await keepNewWork(scope, systemId, work, await forecastOf(scope, systemId, work, estate), at)
-    }
     await noteWork(scope, systemId, work, at)
   }
 }

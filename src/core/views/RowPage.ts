@@ -21,4 +21,6 @@ export interface PieceWork {
   readonly endedEstateAt: string | null
   readonly doneRatio: number
   readonly state: 'running' | 'done' | 'failed'
+  /** False for work that had ended before it was first seen: no forecast stood beside it. */
+  readonly wasForecast: boolean
 }

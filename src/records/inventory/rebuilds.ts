@@ -9,13 +9,19 @@ export interface WorkSeen {
   readonly state: 'running' | 'done' | 'failed'
   readonly doneRatio: number
   readonly bytes: bigint
+  /** By the system's own clock; null where it does not say. */
+  readonly startedAt: string | null
+  readonly endedAt: string | null
 }
 
 /** Whether a piece of work is on record: its forecast is made once, before it has run far. */
 export const isWorkKnown = async (scope: Scope, systemId: string, locator: string) =>
   (await row(scope, 'select id from rebuilds where system_id = $1 and locator = $2', [systemId, locator])) !== undefined
 
-/** Keeps work of a cluster with the forecast that was made when it was first seen. Times are the estate's. */
+/**
+ * Keeps work of a cluster with the forecast that was made when it was first seen; work that had ended by then was not
+ * forecast, but is learned from. Times are the system's own, else when it was seen by the estate's clock.
+ */
 export async function keepNewWork(
   scope: Scope,
   systemId: string,
@@ -26,8 +32,8 @@ export async function keepNewWork(
   await run(
     scope,
     `insert into rebuilds (id, system_id, locator, pool_id, kind, bytes, base_seconds, p10_seconds, p50_seconds, p90_seconds, bound_by,
-       started_estate_at, done_ratio, state)
-     select $1, $2, $3, (select id from pools where system_id = $2 and locator = $4), $5, $6, $7, $8, $9, $10, $11, $12, 0, 'running'
+       started_estate_at, done_ratio, state, was_forecast)
+     select $1, $2, $3, (select id from pools where system_id = $2 and locator = $4), $5, $6, $7, $8, $9, $10, $11, $12, 0, 'running', $13
      on conflict (system_id, locator) do nothing`,
     [
       uuid(),
@@ -41,19 +47,20 @@ export async function keepNewWork(
       forecast.p50Seconds,
       forecast.p90Seconds,
       forecast.boundBy,
-      estateAt.toISOString(),
+      work.startedAt ?? estateAt.toISOString(),
+      work.state === 'running',
     ],
   )
 }
 
-/** How far it is now; the first time that it is seen ended is its end. */
+/** How far it is now; where the system does not say when it ended, the first time that it is seen so is its end. */
 export const noteWork = (scope: Scope, systemId: string, work: WorkSeen, estateAt: Date) =>
   run(
     scope,
     `update rebuilds set done_ratio = $3, state = $4,
        ended_estate_at = case when $4 = 'running' then null else coalesce(ended_estate_at, $5) end
      where system_id = $1 and locator = $2 and ended_estate_at is null and (done_ratio, state) is distinct from ($3::float8, $4::text)`,
-    [systemId, work.locator, work.doneRatio, work.state, estateAt.toISOString()],
+    [systemId, work.locator, work.doneRatio, work.state, work.endedAt ?? estateAt.toISOString()],
   )
 
 /** Actual ÷ base seconds of earlier work of a kind, latest last. */

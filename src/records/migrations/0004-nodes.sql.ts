@@ -78,7 +78,8 @@ create table rebuilds (
   pool_id uuid references pools on delete set null, kind text not null check (kind in ('rebuild', 'move')), bytes numeric(25) not null,
   base_seconds double precision not null, p10_seconds double precision not null, p50_seconds double precision not null,
   p90_seconds double precision not null, bound_by text not null, started_estate_at timestamptz not null, done_ratio double precision not null,
-  ended_estate_at timestamptz, state text not null check (state in ('running', 'done', 'failed')), unique (system_id, locator)
+  ended_estate_at timestamptz, state text not null check (state in ('running', 'done', 'failed')), was_forecast boolean not null,
+  unique (system_id, locator)
 );
 create index rebuilds_by_pool on rebuilds (pool_id, started_estate_at desc);
 

@@ -90,7 +90,7 @@ export async function standingFindings(scope: Scope, systemId: string | null): P
 export async function pieceWorks(scope: Scope, poolId: string): Promise<PieceWork[]> {
   const found = await rows<RowOf<PieceWork>>(
     scope,
-    `select id, kind, bytes, p10_seconds, p50_seconds, p90_seconds, bound_by, started_estate_at, ended_estate_at, done_ratio, state
+    `select id, kind, bytes, p10_seconds, p50_seconds, p90_seconds, bound_by, started_estate_at, ended_estate_at, done_ratio, state, was_forecast
      from rebuilds where pool_id = $1 order by started_estate_at desc limit 10`,
     [poolId],
   )

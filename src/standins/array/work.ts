@@ -9,6 +9,10 @@ export function doneRatio(task: TaskEntity): number {
   return total === 0 ? 1 : done / total
 }
 
+/** How long its slowest lane works, in fleet seconds. */
+const neededSeconds = (task: TaskEntity) =>
+  Math.max(0, ...task.lanes.map(lane => (lane.bytes === 0 ? 0 : lane.bytes / lane.bytesPerSecond)))
+
 /** Lets an array's running tasks work for some fleet seconds. Time in which the process was not running is no work. */
 export function work(array: SimulatedArray, seconds: number): void {
   const fault = array.faults.all().find(each => each.kind === 'task-fails' && each.target === array.model.name)
@@ -34,7 +38,10 @@ export function work(array: SimulatedArray, seconds: number): void {
     }
     array.extraWork?.progressed(task, doneRatio(worked))
     const isDone = doneRatio(worked) >= 1
-    const ended: TaskEntity = isDone ? { ...worked, state: 'Completed', endedAt: array.clock.now() } : worked
+    // It ended when its last lane did, not when the clock next struck.
+    const pastSeconds = Math.max(0, Math.min(seconds, worked.workedSeconds - neededSeconds(task)))
+    const endedAt = array.clock.now() - pastSeconds * 1000
+    const ended: TaskEntity = isDone ? { ...worked, state: 'Completed', endedAt } : worked
     array.store.commit([array.entry('tasks', ended), ...(isDone ? resultOf(array, task) : [])])
   }
 }

@@ -25,11 +25,17 @@ export function PieceWorks({ works }: { readonly works: readonly PieceWork[] }) 
                   {work.kind === 'rebuild' ? 'Made anew' : 'Moved'} <Bytes bytes={work.bytes} />
                 </td>
                 <td>
-                  forecast {formatSecondsRange(work.p10Seconds, work.p90Seconds)}, by {work.boundBy}
+                  {work.wasForecast
+                    ? `forecast ${formatSecondsRange(work.p10Seconds, work.p90Seconds)}, by ${work.boundBy}`
+                    : 'ended before it was seen: nothing was forecast'}
                 </td>
                 <td>
                   {work.state === 'running' ? (
                     <State gravity="note">{(work.doneRatio * 100).toFixed(0)}% done</State>
+                  ) : work.state === 'failed' ? (
+                    <State gravity="now">ended early, after {formatSeconds(took ?? 0)}</State>
+                  ) : !work.wasForecast ? (
+                    <State gravity="note">took {formatSeconds(took ?? 0)}</State>
                   ) : (
                     <State gravity={isIn ? 'fine' : 'soon'}>
                       took {formatSeconds(took ?? 0)}

@@ -5,6 +5,12 @@ import { isPieceWork } from './schemas'
 
 const tasks = '/redfish/v1/TaskService/Tasks'
 
+/** A time that a system states, as an instant; null where it states none that can be read. */
+const instant = (stated: string | undefined) => {
+  const at = Date.parse(stated ?? '')
+  return Number.isNaN(at) ? null : new Date(at).toISOString()
+}
+
 /** What a cluster does or did with the pieces of its pools: making them anew, and moving them. */
 export async function readWorks(connection: Connection): Promise<Inventory['works']> {
   const all: readonly unknown[] = await connection.members(tasks, isTask)
@@ -17,6 +23,8 @@ export async function readWorks(connection: Connection): Promise<Inventory['work
         poolLocator: task.Links?.CreatedResources?.[0]?.['@odata.id'] ?? '',
         kind: task.Oem.Mirefield.Work === 'rebuild-pieces' ? 'rebuild' : 'move',
         state,
+        startedAt: instant(task.StartTime),
+        endedAt: state === 'running' ? null : instant(task.EndTime),
         doneRatio: state === 'done' ? 1 : Math.min(1, (task.PercentComplete ?? 0) / 100),
         bytes: BigInt(task.Oem.Mirefield.Bytes),
       },

@@ -171,6 +171,8 @@ export const isPieceWork = compile({
   properties: {
     ...head,
     TaskState: text,
+    StartTime: text,
+    EndTime: text,
     PercentComplete: nullableNumber,
     Links: { type: 'object', properties: { CreatedResources: references } },
     Oem: {

@@ -44,3 +44,12 @@ export async function isProven(page: Page): Promise<void> {
   await page.waitForURL(/\/changes\/[0-9a-f-]{36}$/)
   await expect(page.getByText('Carried out and proven.')).toBeVisible({ timeout: 60_000 })
 }
+
+export const margin = (page: Page) => page.getByRole('complementary', { name: 'Margin' })
+
+/** Carries out the draft in the margin and waits for its proof. */
+export async function carryOut(page: Page): Promise<void> {
+  await expect(page.getByRole('button', { name: /Carry out|Erase|Sign/ })).toBeEnabled()
+  await page.locator('[data-key="carry-out"]').click()
+  await isProven(page)
+}

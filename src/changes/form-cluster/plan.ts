@@ -202,7 +202,7 @@ function layoutChecks(intent: Intent, laid: ClusterLayout): PlanCheck[] {
       fits,
       fits
         ? `${schemeWords(intent.scheme)} over ${domains} ${words}.`
-        : `${schemeWords(intent.scheme)} takes ${width} ${words}, a piece on each; the choice has ${domains}.`,
+        : `${schemeWords(intent.scheme)} takes ${width} ${words}, a piece on each; the choice has ${domains === 0 ? 'none with a whole bank' : domains}.`,
       {
         field: 'scheme',
         remedy: `Choose drives in ${width - domains} more ${words}, or a narrower layout.`,

@@ -9,6 +9,7 @@ import { Field } from '../parts/Field'
 import { NumberField } from '../parts/NumberField'
 import { useClusterChoice } from './ClusterChoice'
 import { DrivePicker } from './DrivePicker'
+import { growClusterIntent } from './newClusterIntent'
 
 interface ChangeClusterProps {
   readonly pool: Pool
@@ -34,17 +35,7 @@ function Rate({ value, set }: { readonly value: number; readonly set: (percent: 
 /** Adding nodes, banks or drives: what is chosen decides which of these it is. */
 export function GrowCluster({ pool, nodes, drives, kept }: ChangeClusterProps) {
   const { chosen, choose } = useClusterChoice()
-  const draft = useDraft(
-    'grow-cluster',
-    {
-      systemId: pool.systemId,
-      poolId: pool.id,
-      driveIds: [] as readonly string[],
-      roles: {} as Readonly<Record<string, 'cache' | 'capacity'>>,
-      ratePercent: 50,
-    },
-    kept,
-  )
+  const draft = useDraft('grow-cluster', growClusterIntent(pool.systemId, pool.id), kept)
   const { intent, set } = draft
   useEffect(() => {
     if (JSON.stringify(chosen) !== JSON.stringify(intent.driveIds)) set({ driveIds: chosen })

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect } from 'react'
-import type { Drive, Node, SpreadSchemeText, System } from '@/core/estate'
+import type { Drive, Node, System } from '@/core/estate'
 import type { ChangeRecord } from '@/core/views'
 import { DraftFrame } from '../drafts/DraftFrame'
 import { useDraft } from '../drafts/useDraft'
@@ -9,17 +9,7 @@ import { NameField } from '../parts/NameField'
 import { NumberField } from '../parts/NumberField'
 import { useClusterChoice } from './ClusterChoice'
 import { DrivePicker } from './DrivePicker'
-
-interface ClusterIntent {
-  readonly systemId: string
-  readonly name: string
-  readonly driveIds: readonly string[]
-  readonly roles: Readonly<Record<string, 'cache' | 'capacity'>>
-  readonly domain: 'node' | 'enclosure' | 'rack'
-  readonly scheme: SpreadSchemeText
-  readonly keepsRebuildReserve: boolean
-  readonly snapshotSharePercent: number
-}
+import { newClusterIntent, type ClusterIntent } from './newClusterIntent'
 
 /** Drafting a cluster: drives in the bays, roles, failure domain, layout and reserves, with all that follows from them. */
 export function FormCluster({
@@ -34,17 +24,7 @@ export function FormCluster({
   readonly kept: ChangeRecord | undefined
 }) {
   const { chosen, choose, show } = useClusterChoice()
-  const initial: ClusterIntent = {
-    systemId: system.id,
-    name: '',
-    driveIds: [],
-    roles: {},
-    domain: 'node',
-    scheme: { kind: 'erasure', dataPieces: 2, parityPieces: 1 },
-    keepsRebuildReserve: true,
-    snapshotSharePercent: 10,
-  }
-  const draft = useDraft<ClusterIntent>('form-cluster', initial, kept)
+  const draft = useDraft<ClusterIntent>('form-cluster', newClusterIntent(system.id), kept)
   const { intent, set, plan } = draft
   useEffect(() => {
     if (JSON.stringify(chosen) !== JSON.stringify(intent.driveIds)) set({ driveIds: chosen })

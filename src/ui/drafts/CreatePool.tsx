@@ -7,18 +7,9 @@ import { Choice } from '../parts/Choice'
 import { NameField } from '../parts/NameField'
 import { NumberField } from '../parts/NumberField'
 import { DraftFrame } from './DraftFrame'
+import { newPoolIntent, type PoolIntent } from './newPoolIntent'
 import { usePoolChoice } from './PoolChoice'
 import { useDraft } from './useDraft'
-
-interface PoolIntent {
-  readonly systemId: string
-  readonly name: string
-  readonly driveIds: readonly string[]
-  readonly scheme: RaidSchemeText
-  readonly maxGroupDrives: number
-  readonly spareCount: number
-  readonly snapshotSharePercent: number
-}
 
 const layouts = [
   { value: 'mirror-2', words: 'mirror 2', scheme: { kind: 'mirror', copies: 2 } },
@@ -41,16 +32,7 @@ export function CreatePool({
   readonly kept?: ChangeRecord | undefined
 }) {
   const choice = usePoolChoice()
-  const initial: PoolIntent = {
-    systemId: system.id,
-    name: '',
-    driveIds: [],
-    scheme: { kind: 'parity', parityDrives: 2 },
-    maxGroupDrives: 12,
-    spareCount: 1,
-    snapshotSharePercent: 10,
-  }
-  const draft = useDraft<PoolIntent>('create-pool', initial, kept)
+  const draft = useDraft<PoolIntent>('create-pool', newPoolIntent(system.id), kept)
   const { intent, set } = draft
   const { chosen, show } = choice
   useEffect(() => {

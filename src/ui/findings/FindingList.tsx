@@ -1,7 +1,7 @@
 import Link from 'next/link'
 import { arrange, type FindingTree } from '@/core/findings'
 import type { FindingRecord } from '@/core/views'
-import { countAtStart } from '@/core/units'
+import { countAtStart, countWords } from '@/core/units'
 import { Ago } from '../parts/Ago'
 import { State } from '../parts/State'
 
@@ -20,7 +20,8 @@ export function FindingList({ records, signHref }: FindingListProps) {
   return (
     <section aria-label="Findings">
       <h3>
-        Findings <span>{open.length === 0 ? 'none stand' : `${open.length} stand, causes first`}</span>
+        Findings{' '}
+        <span>{open.length === 0 ? 'none stand' : `${countWords(open.length, 'stands', 'stand')}, causes first`}</span>
       </h3>
       {open.length === 0 && <State gravity="fine">Nothing is wrong here.</State>}
       <ol className="m-0 list-none p-0">

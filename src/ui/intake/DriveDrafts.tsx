@@ -45,14 +45,29 @@ export function EraseDrive({ drive, kept }: { readonly drive: Drive; readonly ke
   )
 }
 
-export function SetLocateLight({ drive, kept }: { readonly drive: Drive; readonly kept: ChangeRecord | undefined }) {
+/** Switching the lights of some drives of one system. */
+export function SetLocateLight({
+  drives,
+  kept,
+}: {
+  readonly drives: readonly Drive[]
+  readonly kept: ChangeRecord | undefined
+}) {
+  const [first] = drives
   const draft = useDraft(
     'set-locate-light',
-    { systemId: drive.systemId, driveIds: [drive.id], isOn: !drive.isLit },
+    { systemId: first?.systemId ?? '', driveIds: drives.map(drive => drive.id), isOn: first?.isLit !== true },
     kept,
   )
   return (
-    <DraftFrame title={`Locate light of ${suffixOf(drive.serial)}`} draft={draft}>
+    <DraftFrame
+      title={
+        drives.length === 1
+          ? `Locate light of ${suffixOf(first?.serial ?? '')}`
+          : `Locate lights of ${drives.length} drives`
+      }
+      draft={draft}
+    >
       <Choice
         label="Light"
         value={draft.intent.isOn ? 'on' : 'off'}
@@ -62,6 +77,9 @@ export function SetLocateLight({ drive, kept }: { readonly drive: Drive; readonl
         ]}
         onChange={value => draft.set({ isOn: value === 'on' })}
       />
+      {drives.length > 1 && (
+        <p className="mono m-0 text-second">{drives.map(drive => suffixOf(drive.serial)).join(' ')}</p>
+      )}
     </DraftFrame>
   )
 }

@@ -3,8 +3,15 @@ import { context } from '@/app/server/context'
 import { keptDraft } from '@/app/server/keptDraft'
 import { suggestedRole } from '@/core/clusters'
 import { byId, intakeState, suffixOf, type Drive, type Enclosure, type Node, type System } from '@/core/estate'
+import type { ChangeRecord } from '@/core/views'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
-import { drives as allDrives, enclosures as allEnclosures, nodesOfAll, systems as allSystems } from '@/records/queries'
+import {
+  drives as allDrives,
+  enclosures as allEnclosures,
+  nodesOfAll,
+  pools as allPools,
+  systems as allSystems,
+} from '@/records/queries'
 import { groupsOf } from '@/ui/bayField'
 import { KeyedDraft } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
@@ -29,11 +36,12 @@ type Params = Readonly<Partial<Record<'state' | 'kind' | 'drive' | 'draft' | 'ch
 export default async function Page({ searchParams }: { readonly searchParams: Promise<Params> }) {
   const params = await searchParams
   const scope = { database: context().database }
-  const [drives, systems, enclosures, nodes] = await Promise.all([
+  const [drives, systems, enclosures, nodes, pools] = await Promise.all([
     allDrives(scope, null),
     allSystems(scope),
     allEnclosures(scope),
     nodesOfAll(scope),
+    allPools(scope),
   ])
   const shown = drives.filter(
     drive =>
@@ -47,6 +55,12 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
     Object.entries(params).filter(([name]) => name === 'state' || name === 'kind') as [string, string][],
   )
   const href = `/build/drives?${query.size === 0 ? '' : `${query}&`}`
+  const intakeSystems = systems.map(({ id, name }) => ({
+    id,
+    name,
+    isRow: nodes.some(node => node.systemId === id),
+    clusterPoolId: pools.find(pool => pool.systemId === id && pool.failureDomain !== null)?.id ?? null,
+  }))
   const systemOf = (enclosure: Enclosure) => byId(systems, enclosure.systemId)
   const inShown = new Set(shown.map(drive => drive.enclosureId))
   const groups = groupsOf(
@@ -82,7 +96,7 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
           </Link>
         </p>
       )}
-      <IntakeList rows={rows} selected={params.drive} href={href} />
+      <IntakeList rows={rows} systems={intakeSystems} selected={params.drive} />
       <h3>
         Bays across systems <span>the last four characters stand on every drive</span>
       </h3>
@@ -112,6 +126,12 @@ function rowsOf(
   }))
 }
 
+/** The drives whose lights a draft is about: those that it was begun with. */
+function lightDrives(drives: readonly Drive[], drive: Drive, kept: ChangeRecord | undefined): readonly Drive[] {
+  const ids = kept?.intent['driveIds']
+  return Array.isArray(ids) ? drives.filter(each => ids.includes(each.id)) : [drive]
+}
+
 async function margin(
   params: Params,
   drives: readonly Drive[],
@@ -128,7 +148,7 @@ async function margin(
         {draft === 'erase-drive' ? (
           <EraseDrive drive={drive} kept={kept} />
         ) : (
-          <SetLocateLight drive={drive} kept={kept} />
+          <SetLocateLight drives={lightDrives(drives, drive, kept)} kept={kept} />
         )}
       </KeyedDraft>
     )

@@ -1,0 +1,2 @@
+export { DataTable } from './DataTable'
+export type { TableColumn } from './TableColumn'

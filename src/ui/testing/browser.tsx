@@ -1,0 +1,51 @@
+import { act, render } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import type { ReactElement } from 'react'
+import { pushed } from './navigation'
+
+/** What a component under test has asked Wendrel's API, in order. */
+export interface Asked {
+  readonly method: string
+  readonly path: string
+  readonly body: unknown
+}
+
+type Answer = { readonly status?: number; readonly body?: unknown } | 'unreachable'
+
+/** jsdom lays nothing out: every element is given a size, so that virtual rows are drawn. */
+export function giveSizes(width = 800, height = 600): void {
+  Object.defineProperties(HTMLElement.prototype, {
+    clientWidth: { configurable: true, get: () => width },
+    clientHeight: { configurable: true, get: () => height },
+  })
+  globalThis.ResizeObserver = class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  }
+}
+
+/** Answers what components ask of the API by a function of the test; @returns what has been asked so far */
+export function answering(answer: (asked: Asked) => Answer): Asked[] {
+  const all: Asked[] = []
+  globalThis.fetch = ((path: string, { method = 'GET', body }: { method?: string; body?: string } = {}) => {
+    const asked = { method, path, body: body === undefined ? undefined : (JSON.parse(body) as unknown) }
+    all.push(asked)
+    const given = answer(asked)
+    if (given === 'unreachable') return Promise.reject(new TypeError('fetch failed'))
+    const status = given.status ?? 200
+    return Promise.resolve({ status, ok: status < 400, json: () => Promise.resolve(given.body) })
+  }) as unknown as typeof fetch
+  return all
+}
+
+/** Shows a component at an address, with a user who acts on it. */
+export function shown(element: ReactElement, at = '/') {
+  window.history.replaceState(null, '', at)
+  pushed.length = 0
+  return { user: userEvent.setup(), ...render(element) }
+}
+
+/** Lets some milliseconds of real time pass within React. */
+export const pass = (milliseconds: number) =>
+  act(() => new Promise<void>(resolve => void setTimeout(resolve, milliseconds)))

@@ -1,0 +1,176 @@
+/** @jest-environment jsdom */
+import { screen, waitFor } from '@testing-library/react'
+import type { Plan } from '@/core/plan'
+import type { ChangeRecord } from '@/core/views'
+import { answering, pass, shown, type Asked } from '../testing/browser'
+import { pushed } from '../testing/navigation'
+import { sampleCheck, samplePlan } from '../testing/samplePlan'
+import { Field } from '../parts/Field'
+import { DraftFrame } from './DraftFrame'
+import { isMadeHere, useDraft } from './useDraft'
+
+function Form({ kept }: { readonly kept?: ChangeRecord }) {
+  const draft = useDraft('name-it', { name: '', size: 4 }, kept)
+  return (
+    <DraftFrame title="Name it" draft={draft}>
+      <Field label="Name" error={draft.errorOf('name')}>
+        {props => (
+          <input {...props} value={draft.intent.name} onChange={event => draft.set({ name: event.target.value })} />
+        )}
+      </Field>
+      <button type="button" onClick={draft.planAgain}>
+        Plan again
+      </button>
+    </DraftFrame>
+  )
+}
+
+const nameOf = ({ body }: Asked) => (body as { intent: { name: string } }).intent.name
+const planFor = (name: string): Plan =>
+  samplePlan({
+    checks: [
+      sampleCheck({
+        rule: 'name',
+        holds: name !== '',
+        why: name === '' ? 'Give it a name.' : `${name} is free.`,
+        field: 'name',
+      }),
+    ],
+  })
+/** An API that keeps drafts: what is posted is change c1. */
+const keeping = (asked: Asked) => {
+  if (asked.path === '/api/v1/plans') return { body: planFor(nameOf(asked)) }
+  if (asked.method === 'DELETE') return { status: 204 }
+  if (asked.path.endsWith('/carry-out')) return { body: {} }
+  return { body: { id: 'c1', plan: planFor(nameOf(asked)) } }
+}
+const settled = () => pass(160)
+
+test('an untouched draft is planned, not kept, and reproaches nothing yet', async () => {
+  const asked = answering(keeping)
+  shown(<Form />)
+  await settled()
+  expect(asked.map(({ method, path }) => `${method} ${path}`)).toEqual(['POST /api/v1/plans'])
+  expect(screen.getByText('not kept yet')).toBeTruthy()
+  expect(screen.getByText('Give it a name.')).toBeTruthy()
+  expect(screen.getByLabelText('Name').getAttribute('aria-invalid')).toBe('false')
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: /Carry out/ }).disabled).toBe(true)
+})
+
+test('the first edit keeps it, once, however fast the keys; the address names it', async () => {
+  const asked = answering(keeping)
+  const { user } = shown(<Form />, '/build?draft=name-it')
+  await user.type(screen.getByLabelText('Name'), 'heron')
+  await screen.findByText('heron is free.')
+  await user.type(screen.getByLabelText('Name'), 's')
+  await screen.findByText('herons is free.')
+  expect(asked.filter(each => each.method === 'POST' && each.path === '/api/v1/changes')).toHaveLength(1)
+  expect(asked.at(-1)).toMatchObject({
+    method: 'PUT',
+    path: '/api/v1/changes/c1',
+    body: { intent: { name: 'herons', size: 4 } },
+  })
+  expect(window.location.search).toBe('?draft=name-it&change=c1')
+  expect(isMadeHere('c1')).toBe(true)
+  expect(screen.getByText('kept as a draft')).toBeTruthy()
+})
+
+test('a field that was touched says what is wrong with it', async () => {
+  answering(keeping)
+  const { user } = shown(<Form />)
+  await user.type(screen.getByLabelText('Name'), 'a{Backspace}')
+  await waitFor(() => expect(screen.getByText('▲ Give it a name.')).toBeTruthy())
+  expect(screen.getByLabelText('Name').getAttribute('aria-invalid')).toBe('true')
+})
+
+test('an answer that comes late does not replace the plan of what was typed since', async () => {
+  let first: ((answer: unknown) => void) | undefined
+  answering(keeping)
+  const quick = globalThis.fetch
+  globalThis.fetch = ((path: string, init: { body: string }) => {
+    const answer = quick(path, init as RequestInit)
+    if (first !== undefined || !init.body.includes('"slow"')) return answer
+    return new Promise(resolve => (first = () => resolve(answer)))
+  }) as typeof fetch
+  const { user } = shown(
+    <Form
+      kept={{ id: 'c1', intent: { name: '', size: 4 }, plan: planFor(''), differences: [] } as unknown as ChangeRecord}
+    />,
+  )
+  await user.type(screen.getByLabelText('Name'), 'slow')
+  await settled()
+  await user.type(screen.getByLabelText('Name'), 'er')
+  await screen.findByText('slower is free.')
+  first?.(undefined)
+  await settled()
+  expect(screen.queryByText('slow is free.')).toBeNull()
+  expect(screen.getByText('slower is free.')).toBeTruthy()
+})
+
+test('what cannot be sent is told, stays typed, and is sent when the server is back', async () => {
+  let isAway = true
+  const asked = answering(each => (isAway ? 'unreachable' : keeping(each)))
+  const { user } = shown(<Form />)
+  await user.type(screen.getByLabelText('Name'), 'heron')
+  expect((await screen.findByRole('alert')).textContent).toContain('What you typed stays here')
+  isAway = false
+  await waitFor(() => expect(screen.queryByRole('alert')).toBeNull(), { timeout: 4000 })
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
+  expect(
+    asked.some(each => each.method === 'POST' && each.path === '/api/v1/changes' && nameOf(each) === 'heron'),
+  ).toBe(true)
+})
+
+test('what was typed last is sent when the form goes before it was planned', async () => {
+  const asked = answering(keeping)
+  const { user, unmount } = shown(<Form />)
+  await user.type(screen.getByLabelText('Name'), 'heron')
+  await screen.findByText('heron is free.')
+  await user.type(screen.getByLabelText('Name'), '2')
+  unmount()
+  await waitFor(() => expect(asked.at(-1)).toMatchObject({ method: 'PUT', body: { intent: { name: 'heron2' } } }))
+})
+
+test('carrying out leads to the change; a plan that has gone stale shows what is different instead', async () => {
+  let isStale = true
+  const stale = { code: 'changes.stale', what: 'The plan is stale.', why: 'w', remedy: 'r' }
+  answering(asked => {
+    if (asked.path.endsWith('/carry-out')) return isStale ? { status: 409, body: stale } : { body: {} }
+    if (asked.method === 'GET')
+      return { body: { change: { id: 'c1', plan: planFor('heron'), differences: ['bulk has 1 TiB less free.'] } } }
+    return keeping(asked)
+  })
+  const { user } = shown(<Form />)
+  await user.type(screen.getByLabelText('Name'), 'heron')
+  await screen.findByText('heron is free.')
+  await user.click(screen.getByRole('button', { name: /Carry out/ }))
+  expect((await screen.findByRole('alert')).textContent).toContain('bulk has 1 TiB less free.')
+  expect(pushed).toEqual([])
+  isStale = false
+  await user.click(screen.getByRole('button', { name: /Carry out/ }))
+  await waitFor(() => expect(pushed).toEqual(['/changes/c1']))
+})
+
+test('a discarded draft is deleted at the server; one that was never kept is only closed', async () => {
+  const asked = answering(keeping)
+  const { user, unmount } = shown(<Form />, '/build?draft=name-it')
+  await settled()
+  await user.click(screen.getByRole('button', { name: 'Close' }))
+  expect(asked.some(each => each.method === 'DELETE')).toBe(false)
+  expect(pushed).toEqual(['/build'])
+  await user.type(screen.getByLabelText('Name'), 'heron')
+  await screen.findByText('kept as a draft')
+  await user.click(screen.getByRole('button', { name: 'Discard' }))
+  expect(asked.some(each => each.method === 'DELETE' && each.path === '/api/v1/changes/c1')).toBe(true)
+  unmount()
+  expect(asked.at(-1)?.method).toBe('DELETE')
+})
+
+test('the same intent is planned again where what it rests on has changed', async () => {
+  const asked = answering(keeping)
+  const { user } = shown(<Form />)
+  await settled()
+  await user.click(screen.getByRole('button', { name: 'Plan again' }))
+  await settled()
+  expect(asked.filter(each => each.path === '/api/v1/plans')).toHaveLength(2)
+})

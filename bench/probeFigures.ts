@@ -60,6 +60,7 @@ export async function probeFigures(): Promise<Figure[]> {
         mtu: 9000,
         traffic: [],
         switchPortId: `s.${number}`,
+        hasReservation: false,
         storage: {
           family: 'IPv4' as const,
           address: `10.20.30.${10 + number}`,

@@ -97,7 +97,7 @@ function networkChecks(estate: Estate, systemId: string, nodes: readonly Node[])
       leased.length === 0,
       leased.length === 0
         ? 'No address is leased without a reservation.'
-        : `${leased.length} addresses are leased without a reservation.`,
+        : `${leased.map(port => wiring.nodeName(port.nodeId)).join(', ')} ${leased.length === 1 ? 'has an address that is' : 'have addresses that are'} leased without a reservation.`,
       {
         remedy: 'Reserve them, or set them by hand.',
       },

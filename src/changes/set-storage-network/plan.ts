@@ -111,10 +111,13 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
+const familyOf = ({ origin, family }: Intent, address: Subnetted | undefined) =>
+  (origin === 'leased' ? family : address?.family) ?? 'IPv4'
+
 const storageOf = (intent: Intent, address: Subnetted | undefined): Omit<StorageInterface, 'isReserved'> => ({
-  family: address?.family ?? 'IPv4',
+  family: familyOf(intent, address),
   address: intent.origin === 'leased' ? null : (address?.address ?? null),
-  prefixLength: address?.prefixLength ?? 24,
+  prefixLength: address?.prefixLength ?? (familyOf(intent, address) === 'IPv4' ? 24 : 64),
   origin: intent.origin,
   vlan: intent.vlan,
 })

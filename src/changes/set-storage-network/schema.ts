@@ -24,6 +24,8 @@ export const intentSchema = {
       },
     },
     origin: { enum: ['static', 'leased'] },
+    /** Of leased addresses; addresses set by hand tell it themselves. IPv4 where it is left out. */
+    family: { enum: ['IPv4', 'IPv6'] },
     vlan: { type: ['integer', 'null'] },
     mtu: { type: 'integer' },
   },

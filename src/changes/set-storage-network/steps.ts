@@ -36,7 +36,8 @@ export async function isAsWanted(row: NodeRow, { locator, mtu, storage }: PortSt
   const now = await row.interfaceAt(locator)
   const own = now.storage
   if (own === null || now.mtu !== mtu || own.vlan !== storage.vlan || own.origin !== storage.origin) return false
-  return storage.origin === 'leased' || (own.address === storage.address && own.prefixLength === storage.prefixLength)
+  if (storage.origin === 'leased') return own.family === storage.family
+  return own.address === storage.address && own.prefixLength === storage.prefixLength
 }
 
 export async function undoStep(step: Step, _: StepContext, ports: ChangePorts): Promise<string | undefined> {

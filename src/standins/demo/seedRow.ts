@@ -40,7 +40,8 @@ const jumbo = 9216
 
 /**
  * The row at Kiln Hill: five bare nodes and two switches. Two nodes still have disks of half the size, one disk has an earlier use's
- * partitions on it, and one switch port was never set to large frames.
+ * partitions on it, and one switch port was never set to large frames. The lease service
+ * keeps addresses for all nodes but the last.
  */
 export function seedRow(array: SimulatedArray, row: SimulatedRow, raw: RawDrives, names: NameServer): void {
   const nodes = array.model.enclosures.map((enclosure): NodeEntity => ({
@@ -94,6 +95,7 @@ export function seedRow(array: SimulatedArray, row: SimulatedRow, raw: RawDrives
       mtu: 1500,
       traffic: number === 1 ? [] : ['host access', 'management'],
       switchPortId: `switch-${number}.${index + 1}`,
+      hasReservation: number === 1 && index < 4,
       storage: null,
     })),
   )

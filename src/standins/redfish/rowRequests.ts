@@ -39,6 +39,7 @@ const interfaceChange = {
     IPv4StaticAddresses: addressed({ SubnetMask: text }),
     IPv6StaticAddresses: addressed({ PrefixLength: { type: 'integer' } }),
     DHCPv4: { type: 'object', properties: { DHCPEnabled: { type: 'boolean' } } },
+    DHCPv6: { type: 'object', properties: { OperatingMode: { enum: ['Stateful', 'Stateless', 'Disabled'] } } },
     Oem: {
       type: 'object',
       properties: { Mirefield: { type: 'object', properties: { CarriesStorage: { type: 'boolean' } } } },
@@ -51,6 +52,7 @@ export interface InterfaceChange {
   readonly IPv4StaticAddresses?: readonly { readonly Address: string; readonly SubnetMask?: string }[]
   readonly IPv6StaticAddresses?: readonly { readonly Address: string; readonly PrefixLength?: number }[]
   readonly DHCPv4?: { readonly DHCPEnabled?: boolean }
+  readonly DHCPv6?: { readonly OperatingMode?: 'Stateful' | 'Stateless' | 'Disabled' }
   readonly Oem?: { readonly Mirefield?: { readonly CarriesStorage?: boolean } }
 }
 const switchPortChange = {

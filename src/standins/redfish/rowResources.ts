@@ -52,6 +52,7 @@ export const ethernetInterface = (port: NodePortEntity) => {
       InterfaceEnabled: true,
       VLAN: { VLANEnable: storage?.vlan != null, ...(storage?.vlan == null ? {} : { VLANId: storage.vlan }) },
       DHCPv4: { DHCPEnabled: origin === 'DHCP' },
+      DHCPv6: { OperatingMode: origin === 'DHCPv6' ? 'Stateful' : 'Disabled' },
       IPv4Addresses: isFour
         ? [{ Address: storage.address, SubnetMask: maskOf(storage.prefixLength), AddressOrigin: origin }]
         : [],

@@ -205,11 +205,14 @@ function storageOf(wanted: InterfaceChange): StorageInterfaceEntity | null | und
   if (wanted.Oem?.Mirefield?.CarriesStorage === false) return null
   const four = wanted.IPv4StaticAddresses?.[0]
   const six = wanted.IPv6StaticAddresses?.[0]
-  const isLeased = wanted.DHCPv4?.DHCPEnabled === true
+  const isLeasedFour = wanted.DHCPv4?.DHCPEnabled === true
+  const isLeasedSix = wanted.DHCPv6?.OperatingMode === 'Stateful'
+  const isLeased = isLeasedFour || isLeasedSix
   if (four === undefined && six === undefined && !isLeased) return undefined
   const vlan = wanted.VLAN?.VLANEnable === true ? (wanted.VLAN.VLANId ?? null) : null
   const common = { isReserved: false, vlan }
-  if (isLeased) return { ...common, family: 'IPv4', address: null, prefixLength: 24, origin: 'leased' }
+  if (isLeasedSix) return { ...common, family: 'IPv6', address: null, prefixLength: 64, origin: 'leased' }
+  if (isLeasedFour) return { ...common, family: 'IPv4', address: null, prefixLength: 24, origin: 'leased' }
   if (six !== undefined)
     return { ...common, family: 'IPv6', address: six.Address, prefixLength: six.PrefixLength ?? 64, origin: 'static' }
   const mask = (four?.SubnetMask ?? '255.255.255.0').split('.').map(Number)

@@ -102,7 +102,7 @@ export class SimulatedRow {
     if (mtu < 1280 || mtu > 9216)
       throw badValue('The interface was not set.', 'Its MTU is 1280 to 9216.', 'Choose another MTU.')
     const storage = wanted.storage === undefined ? port.storage : wanted.storage
-    const leased = storage?.origin === 'leased' ? { ...storage, ...this.#lease(port) } : storage
+    const leased = storage?.origin === 'leased' ? { ...storage, ...this.#lease(port, storage.family) } : storage
     const isOther = JSON.stringify({ mtu, leased }) !== JSON.stringify({ mtu: port.mtu, leased: port.storage })
     this.array.store.commit([
       this.entry('nodePorts', { ...port, mtu, storage: leased }),
@@ -276,9 +276,10 @@ export class SimulatedRow {
     return node
   }
 
-  #lease(port: NodePortEntity): { address: string; isReserved: boolean } {
+  #lease(port: NodePortEntity, family: 'IPv4' | 'IPv6'): { address: string; isReserved: boolean } {
     const number = Number(port.nodeId.replace(/\D+/g, ''))
-    return { address: `10.20.30.${100 + number}`, isReserved: false }
+    const address = family === 'IPv4' ? `10.20.30.${100 + number}` : `fd00:20:30::1:${number.toString(16)}`
+    return { address, isReserved: port.hasReservation }
   }
 
   #in(kind: keyof Collections): string {

@@ -35,6 +35,8 @@ export interface NodePortEntity {
   readonly mtu: number
   readonly traffic: readonly string[]
   readonly switchPortId: string
+  /** Whether the lease service keeps an address for its MAC. */
+  readonly hasReservation: boolean
   readonly storage: StorageInterfaceEntity | null
 }
 

@@ -22,21 +22,20 @@ const suggested = Object.fromEntries(
   ]),
 )
 type Roles = Readonly<Record<string, 'cache' | 'capacity'>>
-let chosenNow: readonly string[] = []
-let rolesNow: Roles = {}
+const now = { chosen: [] as readonly string[], roles: {} as Roles }
 function Picker() {
   const [chosen, choose] = useState<readonly string[]>([])
   const [roles, setRoles] = useState<Roles>({})
-  chosenNow = chosen
-  rolesNow = roles
+  const take = (ids: readonly string[]) => choose((now.chosen = ids))
+  const give = (next: Roles) => setRoles((now.roles = next))
   return (
     <DrivePicker
       nodes={nodes}
       drives={drives}
       chosen={chosen}
-      choose={choose}
+      choose={take}
       roles={roles}
-      setRoles={setRoles}
+      setRoles={give}
       suggested={suggested}
     />
   )
@@ -46,11 +45,11 @@ const bayOf = (id: string) => drives.find(drive => drive.id === id)?.bay
 test('a kind is taken whole and given back whole', async () => {
   const { user } = shown(<Picker />)
   await user.click(screen.getByRole('button', { name: 'Take all 6' }))
-  expect(chosenNow).toHaveLength(6)
+  expect(now.chosen).toHaveLength(6)
   await user.click(screen.getByRole('button', { name: 'Take all 2' }))
-  expect(chosenNow).toHaveLength(8)
+  expect(now.chosen).toHaveLength(8)
   await user.click(screen.getAllByRole('button', { name: 'Take none' })[0] as HTMLElement)
-  expect(chosenNow.map(bayOf)).toEqual([4, 4])
+  expect(now.chosen.map(bayOf)).toEqual([4, 4])
 })
 
 test('bays are taken by range, in one node or in all; what is no range takes nothing', async () => {
@@ -58,7 +57,7 @@ test('bays are taken by range, in one node or in all; what is no range takes not
   const bays = screen.getByLabelText('bays')
   await user.type(bays, '1-2, 4')
   await user.click(screen.getByRole('button', { name: 'Take 6' }))
-  expect(chosenNow.map(bayOf)).toEqual([1, 2, 4, 1, 2, 4])
+  expect(now.chosen.map(bayOf)).toEqual([1, 2, 4, 1, 2, 4])
   await user.clear(bays)
   await user.type(bays, '3-')
   expect(bays.getAttribute('aria-invalid')).toBe('true')
@@ -67,7 +66,7 @@ test('bays are taken by range, in one node or in all; what is no range takes not
   await user.clear(bays)
   await user.type(bays, '3')
   await user.click(screen.getByRole('button', { name: 'Take 1' }))
-  expect(chosenNow).toHaveLength(7)
+  expect(now.chosen).toHaveLength(7)
 })
 
 test('the suggested role stands with its reason, and is overridden for a kind or for one drive', async () => {
@@ -77,10 +76,10 @@ test('the suggested role stands with its reason, and is overridden for a kind or
   expect(screen.getByText('It is flash.')).toBeTruthy()
   await user.selectOptions(ofKind, 'capacity')
   const flash = drives.filter(drive => drive.bay === 4)
-  expect(rolesNow).toEqual(Object.fromEntries(flash.map(drive => [drive.id, 'capacity'])))
+  expect(now.roles).toEqual(Object.fromEntries(flash.map(drive => [drive.id, 'capacity'])))
   await user.click(screen.getByText('One by one, as a table'))
   await user.selectOptions(screen.getByLabelText('Role of ER14'), 'cache')
-  expect(rolesNow[flash[0]?.id ?? '']).toBe('cache')
+  expect(now.roles[flash[0]?.id ?? '']).toBe('cache')
   expect(screen.getByLabelText<HTMLSelectElement>('Role of 800 GB NVMe').value).toBe('mixed')
 })
 
@@ -89,7 +88,7 @@ test('one drive is taken and given back in the table', async () => {
   await user.click(screen.getByText('One by one, as a table'))
   const box = screen.getByRole('checkbox', { name: 'godwit-2, bay 3' })
   await user.click(box)
-  expect(chosenNow.map(bayOf)).toEqual([3])
+  expect(now.chosen.map(bayOf)).toEqual([3])
   await user.click(box)
-  expect(chosenNow).toEqual([])
+  expect(now.chosen).toEqual([])
 })

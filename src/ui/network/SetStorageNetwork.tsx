@@ -13,6 +13,7 @@ interface NetworkIntent {
   readonly systemId: string
   readonly nodes: readonly { readonly nodeId: string; readonly portId: string; readonly address: string }[]
   readonly origin: 'static' | 'leased'
+  readonly family: 'IPv4' | 'IPv6'
   readonly vlan: number | null
   readonly mtu: number
 }
@@ -43,6 +44,7 @@ export function SetStorageNetwork({ systemId, nodes, nodePorts, mtu, kept }: Set
       }
     }),
     origin: nodePorts.some(port => port.storage?.origin === 'leased') ? 'leased' : 'static',
+    family: nodePorts.find(port => port.storage !== null)?.storage?.family ?? 'IPv4',
     vlan: nodePorts.find(port => port.storage !== null)?.storage?.vlan ?? null,
     mtu: mtu ?? 9000,
   }
@@ -66,6 +68,17 @@ export function SetStorageNetwork({ systemId, nodes, nodePorts, mtu, kept }: Set
         ]}
         onChange={origin => set({ origin })}
       />
+      {intent.origin === 'leased' && (
+        <Choice
+          label="Family of the leased addresses"
+          value={intent.family}
+          options={[
+            { value: 'IPv4', words: 'IPv4' },
+            { value: 'IPv6', words: 'IPv6' },
+          ]}
+          onChange={family => set({ family })}
+        />
+      )}
       <div className="grid grid-cols-2 gap-[10px]">
         <Field label="VLAN" hint="1 to 4094; empty is untagged" error={draft.errorOf('vlan')}>
           {props => (

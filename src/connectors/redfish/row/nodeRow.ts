@@ -1,4 +1,4 @@
-import type { BankWanted, ClusterSeen, NodeRow } from '@/ports'
+import type { BankWanted, ClusterSeen, InterfaceWanted, NodeRow } from '@/ports'
 import type { Connection } from '../Connection'
 import { NoNodes } from '../errors'
 import type { ServiceMap } from '../identity'
@@ -21,6 +21,20 @@ import {
 const reference = (locator: string) => ({ '@odata.id': locator })
 const maskOf = (prefixLength: number) =>
   [0, 1, 2, 3].map(byte => 256 - 2 ** (8 - Math.min(8, Math.max(0, prefixLength - 8 * byte)))).join('.')
+
+/** How an interface comes to its address. Source: DMTF EthernetInterface schema. */
+const addressing = ({ family, origin, address, prefixLength }: InterfaceWanted['storage']) => {
+  const isLeased = origin === 'leased'
+  return {
+    DHCPv4: { DHCPEnabled: isLeased && family === 'IPv4' },
+    DHCPv6: { OperatingMode: isLeased && family === 'IPv6' ? 'Stateful' : 'Disabled' },
+    ...(isLeased
+      ? {}
+      : family === 'IPv4'
+        ? { IPv4StaticAddresses: [{ Address: address, SubnetMask: maskOf(prefixLength) }] }
+        : { IPv6StaticAddresses: [{ Address: address, PrefixLength: prefixLength }] }),
+  }
+}
 
 const bankBody = (bank: BankWanted) => ({
   Number: bank.number,
@@ -77,21 +91,10 @@ export function nodeRow(connection: Connection, map: () => Promise<ServiceMap>):
       return { mtu: found.MTUSize ?? 1500, storage: storageOf(found) }
     },
     async setInterface(locator, { mtu, storage }) {
-      const isFour = storage.family === 'IPv4'
       await connection.change('PATCH', locator, {
         MTUSize: mtu,
         VLAN: { VLANEnable: storage.vlan !== null, ...(storage.vlan === null ? {} : { VLANId: storage.vlan }) },
-        ...(storage.origin === 'leased'
-          ? { DHCPv4: { DHCPEnabled: true } }
-          : isFour
-            ? {
-                DHCPv4: { DHCPEnabled: false },
-                IPv4StaticAddresses: [{ Address: storage.address, SubnetMask: maskOf(storage.prefixLength) }],
-              }
-            : {
-                DHCPv4: { DHCPEnabled: false },
-                IPv6StaticAddresses: [{ Address: storage.address, PrefixLength: storage.prefixLength }],
-              }),
+        ...addressing(storage),
         Oem: { Mirefield: { CarriesStorage: true } },
       })
     },

@@ -84,6 +84,8 @@ export function storageOf(port: EthernetInterface): StorageInterface | null {
     const origin = six.AddressOrigin === 'DHCPv6' ? ('leased' as const) : ('static' as const)
     return { family: 'IPv6', address: six.Address, prefixLength: six.PrefixLength ?? 64, origin, isReserved, vlan }
   }
+  if (port.DHCPv6?.OperatingMode === 'Stateful')
+    return { family: 'IPv6', address: null, prefixLength: 64, origin: 'leased', isReserved, vlan }
   const four = port.IPv4Addresses?.[0]
   const origin = port.DHCPv4?.DHCPEnabled === true ? ('leased' as const) : ('static' as const)
   const prefixLength = four === undefined ? 24 : prefixOf(four.SubnetMask ?? '255.255.255.0')

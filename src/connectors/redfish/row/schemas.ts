@@ -40,6 +40,7 @@ export const isEthernetInterface = compile({
     LinkStatus: optionalText,
     VLAN: { type: 'object', properties: { VLANEnable: { type: 'boolean' }, VLANId: { type: 'integer' } } },
     DHCPv4: { type: 'object', properties: { DHCPEnabled: { type: 'boolean' } } },
+    DHCPv6: { type: 'object', properties: { OperatingMode: text } },
     IPv4Addresses: {
       type: 'array',
       items: {

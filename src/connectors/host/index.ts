@@ -1,7 +1,7 @@
 import type { ValidateFunction } from 'ajv'
 import Ajv from 'ajv/dist/2020.js'
 import type { Host } from '@/ports'
-import { exchange, UnreadableAnswer } from '../http'
+import { ask } from './ask'
 import { HostRefused } from './errors'
 
 const ajv = new Ajv()
@@ -40,51 +40,26 @@ const isSum = ajv.compile<{ sha256: string }>({
   properties: { sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' } },
 })
 const isAnything = ajv.compile<object>({ type: 'object' })
-const isRefusal = ajv.compile<{ what: string; why: string; remedy: string }>({
-  type: 'object',
-  required: ['what', 'why', 'remedy'],
-  properties: { what: text, why: text, remedy: text },
-})
-
-export { HostRefused }
+export { ask, HostRefused }
 
 /** A host through its agent's HTTP interface. */
 export function hostAgent(address: string, stop: AbortSignal): Host {
-  const ask = async <T>(
-    method: 'GET' | 'POST',
-    path: string,
-    isAnswer: ValidateFunction<T>,
-    body?: unknown,
-  ): Promise<T> => {
-    const answer = await exchange({ address, acceptedFingerprint: null }, method, path, { body, stop })
-    let parsed: unknown
-    try {
-      parsed = JSON.parse(answer.text)
-    } catch (cause) {
-      throw new UnreadableAnswer(path, 'The host agent did not answer in JSON.', { cause })
-    }
-    if (answer.status >= 400) throw new HostRefused(address, isRefusal(parsed) ? parsed : undefined)
-    if (!isAnswer(parsed))
-      throw new UnreadableAnswer(
-        path,
-        `${isAnswer.errors?.[0]?.instancePath ?? ''} ${isAnswer.errors?.[0]?.message ?? ''}`,
-      )
-    return parsed
-  }
+  const asked = <T>(method: 'GET' | 'POST', path: string, isAnswer: ValidateFunction<T>, body?: unknown) =>
+    ask(address, method, path, isAnswer, stop, body)
   const range = (offsetBytes: bigint, lengthBytes: number) => ({ offsetBytes: `${offsetBytes}`, lengthBytes })
   return {
-    identity: () => ask('GET', '/agent', isIdentity),
-    login: async target => void (await ask('POST', '/agent/logins', isAnything, { target })),
+    identity: () => asked('GET', '/agent', isIdentity),
+    login: async target => void (await asked('POST', '/agent/logins', isAnything, { target })),
     rescan: async () =>
-      (await ask('POST', '/agent/rescan', isDevices, {})).devices.map(each => ({
+      (await asked('POST', '/agent/rescan', isDevices, {})).devices.map(each => ({
         ...each,
         sizeBytes: BigInt(each.sizeBytes),
       })),
     write: async (naa, offset, length, seed) =>
-      (await ask('POST', `/agent/devices/${naa}/write`, isSum, { ...range(offset, length), seed })).sha256,
+      (await asked('POST', `/agent/devices/${naa}/write`, isSum, { ...range(offset, length), seed })).sha256,
     read: async (naa, offset, length) =>
-      (await ask('POST', `/agent/devices/${naa}/read`, isSum, range(offset, length))).sha256,
+      (await asked('POST', `/agent/devices/${naa}/read`, isSum, range(offset, length))).sha256,
     discard: async (naa, offset, length) =>
-      void (await ask('POST', `/agent/devices/${naa}/discard`, isAnything, range(offset, length))),
+      void (await asked('POST', `/agent/devices/${naa}/discard`, isAnything, range(offset, length))),
   }
 }

@@ -1,0 +1,37 @@
+import type { ValidateFunction } from 'ajv'
+import Ajv from 'ajv/dist/2020.js'
+import { exchange, UnreadableAnswer } from '../http'
+import { HostRefused } from './errors'
+
+const text = { type: 'string', maxLength: 4096 }
+const isRefusal = new Ajv().compile<{ what: string; why: string; remedy: string }>({
+  type: 'object',
+  required: ['what', 'why', 'remedy'],
+  properties: { what: text, why: text, remedy: text },
+})
+
+/**
+ * Asks the HTTP interface of a host or node, which may stand under a path of its own.
+ * @throws {HostRefused | UnreadableAnswer | NotReached | AnswerLate}
+ */
+export async function ask<T>(
+  address: string,
+  method: 'GET' | 'POST',
+  path: string,
+  isAnswer: ValidateFunction<T>,
+  stop: AbortSignal,
+  body?: unknown,
+): Promise<T> {
+  const base = new URL(address).pathname.replace(/\/$/, '')
+  const answer = await exchange({ address, acceptedFingerprint: null }, method, `${base}${path}`, { body, stop })
+  let parsed: unknown
+  try {
+    parsed = JSON.parse(answer.text)
+  } catch (cause) {
+    throw new UnreadableAnswer(path, 'It did not answer in JSON.', { cause })
+  }
+  if (answer.status >= 400) throw new HostRefused(address, isRefusal(parsed) ? parsed : undefined)
+  if (isAnswer(parsed)) return parsed
+  const [first] = isAnswer.errors ?? []
+  throw new UnreadableAnswer(path, `${first?.instancePath ?? ''} ${first?.message ?? 'breaks the schema'}`.trim())
+}

@@ -1,6 +1,5 @@
 import { randomBytes } from 'node:crypto'
 import type { Sequelize } from 'sequelize'
-import type { Inventory } from '@/ports'
 import {
   addAdministrator,
   addFirstAdministrator,
@@ -16,120 +15,21 @@ import {
   tokensOf,
 } from './access'
 import { inTransaction, rows } from './database'
-import { enrolSystem, estateClock, keepProbe, noteClock, storeInventory, systemAccess } from './inventory'
+import { enrolSystem, estateClock, noteClock, storeInventory, systemAccess } from './inventory'
 import { search, systemPage, volumeList } from './queries'
-import { freshDatabase } from './testing'
+import { enrolled, freshDatabase, sampleDriveFound as drive, sampleInventory as inventory } from './testing'
 
 const key = randomBytes(32)
 let records: Awaited<ReturnType<typeof freshDatabase>>
 let database: Sequelize
 let systemId: string
 
-const drive = (bay: number, more: object = {}) => ({
-  locator: `/d/${bay}`,
-  enclosureLocator: '/e',
-  poolLocator: '/p',
-  bay,
-  name: `drive ${bay}`,
-  media: 'SSD' as const,
-  protocol: 'NVMe' as const,
-  capacityBytes: 10n ** 13n,
-  model: 'm',
-  serial: `SER${bay}`,
-  wwn: null,
-  firmware: null,
-  state: 'fine' as const,
-  role: 'data' as const,
-  groupIndex: 0,
-  rotationSpeedRpm: null,
-  powerOnHours: 5,
-  wearRatio: 0.1,
-  nodeLocator: null,
-  isBoot: false,
-  isLit: false,
-  driveWritesPerDay: null,
-  leftOver: null,
-  bank: null,
-  ...more,
-})
-const inventory = (more: Partial<Inventory> = {}): Inventory => ({
-  identity: { uuid: 'u', name: 'n', maker: 'm', model: 'x', serial: 's', firmware: '1', redfishVersion: '1' },
-  controllers: [],
-  enclosures: [{ locator: '/e', name: 'Enclosure', bayCount: 24, baysPerRow: 24 }],
-  drives: [drive(1), drive(2), drive(3)],
-  ports: [],
-  pools: [
-    {
-      locator: '/p',
-      name: 'pool',
-      scheme: { kind: 'parity', parityDrives: 1 },
-      failureDomain: null,
-      rebuildReserveBytes: 0n,
-      driveKind: { media: 'SSD', protocol: 'NVMe' },
-      groupSizes: [3],
-      spareCount: 0,
-      state: 'fine',
-      rawBytes: 3n * 10n ** 13n,
-      usableBytes: 2n * 10n ** 13n,
-      writtenBytes: 5n,
-      provisionedBytes: 9007199254740993n,
-      metadataBytes: 0n,
-      snapshotReserveBytes: 0n,
-      redundancyBytes: 10n ** 13n,
-      strandedBytes: 0n,
-      spareBytes: 0n,
-    },
-  ],
-  volumes: ['a_1', 'a%2', 'b-3'].map((name, index) => ({
-    locator: `/v/${index}`,
-    poolLocator: '/p',
-    name,
-    naa: `6${index}`.padEnd(32, '0'),
-    sizeBytes: BigInt(index + 1) * 10n ** 12n,
-    isThin: true,
-    writtenBytes: 1n,
-    lostBytes: 0n,
-  })),
-  mappings: [],
-  nodes: [],
-  nodePorts: [],
-  switches: [],
-  switchPorts: [],
-  clusterName: null,
-  works: [],
-  sensors: [],
-  ...more,
-})
-
 beforeAll(async () => {
   records = await freshDatabase()
   database = records.database
-  const found = {
-    address: 'http://a',
-    isEncrypted: false,
-    certificateFingerprint: null,
-    certificateTrouble: null,
-    uuid: 'u',
-    maker: 'm',
-    model: 'x',
-    serial: 's',
-    firmware: '1',
-    redfishVersion: '1',
-    controllers: 0,
-    enclosures: 1,
-    drives: [],
-    pools: 1,
-    volumes: 3,
-  }
-  const probeId = await keepProbe(
-    { database },
-    key,
-    found,
-    { address: 'http://a', acceptedFingerprint: null, userName: 'admin', password: 'open sesame' },
-    'tester',
-  )
-  systemId = await enrolSystem({ database }, key, probeId, 'array', null, 'key-1')
-  expect(await enrolSystem({ database }, key, probeId, 'array', null, 'key-1')).toBe(systemId)
+  const made = await enrolled({ database }, key, 'array')
+  systemId = made.systemId
+  expect(await enrolSystem({ database }, key, made.probeId, 'array', null, 'key of array')).toBe(systemId)
   await storeInventory(database, systemId, inventory())
 })
 afterAll(() => records.close())

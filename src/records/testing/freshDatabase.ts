@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import type { Sequelize } from 'sequelize'
-import { openDatabase } from './database'
-import { migrate } from './migrations/migrate'
+import { openDatabase } from '../database'
+import { migrate } from '../migrations/migrate'
 
 /** An empty, migrated database of the test cluster, for one test file. */
 export async function freshDatabase(): Promise<{

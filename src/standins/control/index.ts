@@ -80,6 +80,19 @@ export function fleetControl({ clock, faults, arrays, row, pools, names }: Contr
     else return false
     return true
   }
+  /** What a fault names that is not there; undefined where all is. */
+  const whatIsMissing = ({ target, kind, drive, node, port }: WantedFault): string | undefined => {
+    const array = arrays.find(each => each.model.name === target)
+    if (kind.startsWith('drive-')) {
+      const isThere = array?.all('drives').some(each => `${each.enclosureId}/${each.bay}` === drive)
+      return isThere === true ? undefined : `no drive ${drive ?? ''} in ${target}; drive is enclosure/bay`
+    }
+    if (kind === 'node-down' || kind === 'node-up' || kind === 'clock-skew')
+      return row.all('nodes').some(each => each.id === node) ? undefined : `no node ${node ?? ''} in ${target}`
+    if (kind === 'port-mtu')
+      return row.all('switchPorts').some(each => each.id === port) ? undefined : `no port ${port ?? ''} in ${target}`
+    return undefined
+  }
   server.get('/fleet', state)
   server.post<{ Body: { system?: unknown; volume?: unknown; bytes?: unknown } }>('/workload', ({ body }, reply) => {
     const array = arrays.find(each => each.model.name === body?.system)
@@ -106,6 +119,8 @@ export function fleetControl({ clock, faults, arrays, row, pools, names }: Contr
     if (!isFault(body)) return reply.code(400).send({ why: `target, and kind as one of ${faultKinds.join(', ')}` })
     if (!arrays.some(each => each.model.name === body.target))
       return reply.code(400).send({ why: `no system ${body.target}` })
+    const missing = whatIsMissing(body)
+    if (missing !== undefined) return reply.code(400).send({ why: missing })
     if (strike(body)) return state()
     return faults.inject({ milliseconds: 3000, retryAfterSeconds: 2, atRatio: 0.7, drive: '', times: 0, ...body })
   })

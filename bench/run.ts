@@ -3,6 +3,7 @@ import { cpus, tmpdir, totalmem } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { startPostgres } from '../commands/postgres'
+import { bayFigures } from './bayFigures'
 import { clusterFigures } from './clusterFigures'
 import { coreFigures } from './coreFigures'
 import type { Figure } from './measure'
@@ -20,6 +21,7 @@ export async function bench(folder: string): Promise<number> {
       ...(await clusterFigures()),
       ...(await probeFigures()),
       ...(await recordsFigures(postgres.url)),
+      ...(await bayFigures(folder)),
     )
   } finally {
     postgres.stop()

@@ -1,62 +1,25 @@
-import { emptyEstate, type Drive, type Estate } from '@/core/estate'
+import type { Estate } from '@/core/estate'
 import {
   sampleDrive,
   sampleId,
   sampleNode,
   sampleNodePort,
   samplePool,
-  sampleSwitch,
   sampleSwitchPort,
   sampleSystem,
 } from '@/core/estate/testing/samples'
-import { isReady, type Plan } from '@/core/plan'
-import { kindNamed } from '.'
-
-const systemId = sampleId(1)
-const poolId = sampleId(9)
-const now = new Date('2026-05-04T10:00:00Z')
-const numbers = [1, 2, 3, 4]
-const terabyte = 10n ** 12n
-
-const drivesOf = (node: number, more: (bay: number) => Partial<Drive> = () => ({})) => [
-  sampleDrive(node * 10, {
-    nodeId: sampleId(node),
-    bay: 9,
-    protocol: 'SAS',
-    capacityBytes: 8n * 10n ** 11n,
-    driveWritesPerDay: 10,
-    ...more(9),
-  }),
-  ...[1, 2].map(bay =>
-    sampleDrive(node * 10 + bay, {
-      nodeId: sampleId(node),
-      bay,
-      media: 'HDD',
-      protocol: 'SAS',
-      capacityBytes: 4n * terabyte,
-      ...more(bay),
-    }),
-  ),
-]
-const probed = (passedMtu: number | null = 9000) =>
-  numbers.flatMap(from =>
-    numbers
-      .filter(to => to !== from)
-      .map(to => ({ fromNodeId: sampleId(from), toNodeId: sampleId(to), passedMtu, why: null })),
-  )
-const estate = (more: Partial<Estate> = {}): Estate => ({
-  ...emptyEstate,
-  systems: [sampleSystem({ name: 'godwit' })],
-  nodes: numbers.map(number => sampleNode(number)),
-  nodePorts: numbers.map(number => sampleNodePort(number)),
-  switches: [sampleSwitch()],
-  switchPorts: numbers.map(number => sampleSwitchPort(number)),
-  drives: numbers.flatMap(number => drivesOf(number)),
-  pathProbes: [{ systemId, at: now.toISOString(), wantedMtu: 9000, answers: probed() }],
-  ...more,
-})
-const planned = (kind: string, intent: object, from = estate()): Plan => kindNamed(kind).plan(from, intent, now)
-const check = (plan: Plan, rule: string) => plan.checks.find(each => each.rule === rule)
+import { isReady } from '@/core/plan'
+import {
+  check,
+  drivesOf,
+  numbers,
+  planned,
+  poolId,
+  probed,
+  sampleRow as estate,
+  systemId,
+  terabyte,
+} from './testing/sampleRow'
 
 const form = (more: object = {}, from = estate()) =>
   planned(
@@ -298,4 +261,36 @@ test('a cluster with a pool is not dissolved, nor one whose name is mistyped', (
   const from = estate({ systems: [sampleSystem({ clusterName: 'kiln' })], pools: [pool] })
   const plan = planned('dissolve-cluster', { systemId, typedName: 'klin' }, from)
   expect(['no-pools', 'typed-name'].map(rule => check(plan, rule)?.holds)).toEqual([false, false])
+})
+
+test('a finding that nobody has signed for bars forming; a signed one, a note, and one of another node do not', () => {
+  const storage = { ...sampleNodePort(1).storage, family: 'IPv4', origin: 'leased', isReserved: false } as const
+  const leasedAt = (number: number) =>
+    [1, 2, 3, 4, 5].map(each =>
+      sampleNodePort(
+        each,
+        each === number ? { storage: { address: null, prefixLength: 24, vlan: 30, ...storage } } : {},
+      ),
+    )
+  const row = (number: number, more: Partial<Estate> = {}) =>
+    estate({ nodes: [1, 2, 3, 4, 5].map(each => sampleNode(each)), nodePorts: leasedAt(number), ...more })
+  const own = check(form({}, row(2)), 'findings')
+  expect(own).toMatchObject({
+    holds: false,
+    level: 'must',
+    why: 'godwit-2 has a leased address without a reservation.',
+    href: expect.stringContaining('draft=set-storage-network'),
+  })
+  const exception = {
+    id: sampleId(500),
+    findingKey: `lease/${sampleId(2)}`,
+    reason: 'r',
+    signedBy: 'keeper',
+    signedAt: '2026-05-01T00:00:00.000Z',
+    until: '2026-05-05T00:00:00.000Z',
+  }
+  expect(check(form({}, row(2, { exceptions: [exception] })), 'findings')?.holds).toBe(true)
+  const over = { ...exception, until: '2026-05-04T09:00:00.000Z' }
+  expect(check(form({}, row(2, { exceptions: [over] })), 'findings')?.holds).toBe(false)
+  expect(check(form({}, row(5)), 'findings')?.holds).toBe(true)
 })

@@ -291,7 +291,7 @@ test('the cluster is formed by a worker that is restarted meanwhile, and is born
   const evidence = await evidenceOf({ database: bench.database }, change.id)
   expect(evidence.map(entry => entry.holds)).toEqual([true, true, true, true, true, true])
   expect(evidence.at(-1)).toMatchObject({
-    claim: expect.stringContaining('Nothing is found'),
+    claim: expect.stringContaining('No finding of its nodes stands'),
     measured: { findings: '0' },
   })
   const found = await row()

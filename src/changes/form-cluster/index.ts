@@ -1,8 +1,9 @@
-import { rowFindings, standing } from '@/core/findings'
+import { byId } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence, Facts } from '../ChangeKind'
 import { rowPort } from '../parts/nodes'
+import { openFindings } from '../parts/openFindings'
 import { probeEvidence } from '../parts/probeEvidence'
 import { plan } from './plan'
 import { intentSchema, type Intent } from './schema'
@@ -62,24 +63,22 @@ async function prove(intent: Intent, made: Plan<Step>, facts: Facts, ports: Chan
       measured: { on: `${on.filter(Boolean).length}`, nodes: `${on.length}` },
     },
     await probeEvidence(intent.systemId, ports),
-    await healthAtBirth(intent.systemId, ports),
+    await healthAtBirth(intent, ports),
   ]
 }
 
-/** A cluster is born whole: nothing that calls for work at once may stand, but by a signed exception. What can wait is told. */
-async function healthAtBirth(systemId: string, ports: ChangePorts): Promise<Evidence> {
+/** A cluster is born whole: no finding of its nodes stands that nobody has signed for. What is only a note is told. */
+async function healthAtBirth({ systemId, driveIds }: Intent, ports: ChangePorts): Promise<Evidence> {
   await ports.records.collect(systemId)
   const estate = await ports.estate()
-  const open = standing(rowFindings(estate, systemId), estate.exceptions, new Date()).filter(
-    each => each.exception === undefined,
-  )
-  const grave = open.filter(each => each.finding.gravity === 'now')
+  const nodeIds = new Set(driveIds.flatMap(id => byId(estate.drives, id)?.nodeId ?? []))
+  const open = openFindings(estate, systemId, nodeIds, await ports.now())
   return {
-    claim: 'Nothing is found that calls for work at once',
-    holds: grave.length === 0,
+    claim: 'No finding of its nodes stands that nobody has signed for',
+    holds: open.length === 0,
     measured: {
       findings: `${open.length}`,
-      ...(open.length === 0 ? {} : { found: open.map(each => each.finding.title).join('; ') }),
+      ...(open.length === 0 ? {} : { found: open.map(each => each.title).join('; ') }),
     },
   }
 }

@@ -12,6 +12,7 @@ import { formatBytes } from '@/core/units'
 import { must, warn } from '../parts/checks'
 import { banksCheck, cleanDriveChecks, clusterChoice, type ClusterChoice } from '../parts/clusterChoice'
 import { nodesAnswer, rowChecks } from '../parts/nodes'
+import { findingsCheck } from '../parts/openFindings'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 import { rowReady } from '../parts/rowReady'
@@ -24,7 +25,7 @@ const layOutShare = 0.8
 const imageBytes = 6_000_000_000n
 const imageShare = 0.1
 
-export function plan(estate: Estate, intent: Intent): Plan<Step> {
+export function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   const system = byId(estate.systems, intent.systemId)
   const choice = clusterChoice(estate, intent.systemId, intent.driveIds, intent.roles)
   const wish: LayoutWish = {
@@ -48,7 +49,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const claims = [...intent.driveIds, ...choice.nodes.map(node => node.id), `cluster:${intent.systemId}`]
   return outlined<Step>(estate, {
     title: `Form cluster ${intent.name === '' ? '…' : intent.name} of ${choice.nodes.length} nodes`,
-    checks: checksOf(estate, intent, system, choice, laid),
+    checks: checksOf(estate, intent, system, choice, laid, now),
     effects: [
       { figure: 'freeBytes', label: 'Free to provision', unit: 'bytes', before: null, after: `${laid.freeBytes}` },
       { figure: 'rawBytes', label: 'Raw, cache included', unit: 'bytes', before: null, after: `${laid.rawBytes}` },
@@ -117,7 +118,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
     ],
     claims,
     proof:
-      'The system is asked again: all chosen nodes are in it, the pool is ready with exactly the planned banks and space, every restart service is on, all pairs pass full frames, and nothing is found that calls for work at once.',
+      'The system is asked again: all chosen nodes are in it, the pool is ready with exactly the planned banks and space, every restart service is on, all pairs pass full frames, and no finding stands that nobody has signed for.',
     sketch: clusterSketch(estate, intent.systemId, choice, wish, laid),
     suggestions: { name: suggestedName(estate, system) },
   })
@@ -141,6 +142,7 @@ function checksOf(
   system: System | undefined,
   choice: ClusterChoice,
   laid: ClusterLayout,
+  now: Date,
 ): PlanCheck[] {
   const nameTaken = estate.pools.some(pool => pool.systemId === intent.systemId && pool.name === `${intent.name}-01`)
   const odd = laid.domains.filter(domain => domain.strandedBytes > 0n)
@@ -157,6 +159,7 @@ function checksOf(
     must('name-free', !nameTaken, nameTaken ? 'A pool of that name exists.' : 'The name is free.', { field: 'name' }),
     nodesAnswer(choice.nodes),
     ...rowReady(estate, intent.systemId, choice.nodes),
+    findingsCheck(estate, intent.systemId, new Set(choice.nodes.map(node => node.id)), now),
     ...cleanDriveChecks(choice, intent.driveIds.length),
     banksCheck(estate, choice),
     alikeCheck(choice),

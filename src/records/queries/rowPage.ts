@@ -1,7 +1,9 @@
+import { estateTime } from '@/core/clock'
 import type { Estate, Node, NodePort, PathProbe, Switch, SwitchPort } from '@/core/estate'
 import type { Finding } from '@/core/findings'
 import type { FindingRecord, PieceWork } from '@/core/views'
 import { rows, type Scope } from '../database'
+import { estateClock } from '../inventory'
 import {
   columns,
   fromRow,
@@ -61,8 +63,9 @@ export async function rowNetwork(scope: Scope, systemId: string): Promise<RowNet
 export const rowSystemIds = async (scope: Scope) =>
   (await rows<{ readonly id: string }>(scope, 'select distinct system_id as id from nodes')).map(({ id }) => id)
 
-/** Findings that stand, of one system or of all. */
+/** Findings that stand, of one system or of all, with the exception that covers each by the estate's clock. */
 export async function standingFindings(scope: Scope, systemId: string | null): Promise<FindingRecord[]> {
+  const at = estateTime(await estateClock(scope), new Date())
   const found = await rows<{
     readonly body: Finding
     readonly system_id: string
@@ -74,9 +77,9 @@ export async function standingFindings(scope: Scope, systemId: string | null): P
     scope,
     `select f.body, f.system_id, f.since, e.reason, e.signed_by, e.until from findings f
      left join lateral (select reason, signed_by, until from signed_exceptions
-       where finding_key = f.key and until > now() order by until desc limit 1) e on true
+       where finding_key = f.key and until > $2 order by until desc limit 1) e on true
      where f.cleared_at is null and ($1::uuid is null or f.system_id = $1) order by f.since, f.id limit 2000`,
-    [systemId],
+    [systemId, at.toISOString()],
   )
   return found.map(({ body, system_id, since, reason, signed_by, until }) => ({
     finding: body,

@@ -1,7 +1,7 @@
 import { enrolSystem, keepProbe } from '../inventory'
 import type { Scope } from '../database'
 
-export const sampleFound = {
+const sampleFound = {
   address: 'http://a',
   isEncrypted: false,
   certificateFingerprint: null,

@@ -64,3 +64,8 @@ test('findings that explain each other in a circle are shown all the same', () =
   expect(screen.getByText('a/1 is found')).toBeTruthy()
   expect(screen.getByText('b/1 is found')).toBeTruthy()
 })
+
+test('what calls for work at once stands open, and of what can wait only the first', () => {
+  shown(list([finding('a/1'), finding('b/1'), finding('c/1', { gravity: 'now' }), finding('d/1', { gravity: 'now' })]))
+  expect([...document.querySelectorAll('details')].map(each => each.open)).toEqual([true, true, false, false])
+})

@@ -25,8 +25,15 @@ export function FindingList({ records, signHref }: FindingListProps) {
       </h3>
       {open.length === 0 && <State gravity="fine">Nothing is wrong here.</State>}
       <ol className="m-0 list-none p-0">
-        {trees.map(tree => (
-          <Branch key={tree.finding.key} tree={tree} byKey={byKey} signHref={signHref} isTop />
+        {trees.map((tree, index) => (
+          // What calls for work at once is read without a press, and of what can wait the first.
+          <Branch
+            key={tree.finding.key}
+            tree={tree}
+            byKey={byKey}
+            signHref={signHref}
+            isOpen={index === 0 || tree.finding.gravity === 'now'}
+          />
         ))}
       </ol>
       {excepted.length > 0 && (
@@ -54,17 +61,17 @@ function Branch({
   tree: { finding, beneath },
   byKey,
   signHref,
-  isTop = false,
+  isOpen = false,
 }: {
   readonly tree: FindingTree
   readonly byKey: ReadonlyMap<string, FindingRecord>
   readonly signHref: string
-  readonly isTop?: boolean
+  readonly isOpen?: boolean
 }) {
   const since = byKey.get(finding.key)?.since
   return (
     <li className="mt-2" data-finding={finding.check}>
-      <details open={isTop}>
+      <details open={isOpen}>
         <summary className="flex cursor-pointer justify-between gap-3">
           <State gravity={finding.gravity}>
             <b className="font-semibold">{finding.title}</b>

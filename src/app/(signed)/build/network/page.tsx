@@ -175,7 +175,7 @@ function PortTable({ nodes, nodePorts, switches, switchPorts, nameAnswers }: Row
                 node?.hostName == null || address === null ? null : nameTrouble(node.hostName, address, nameAnswers)
               return (
                 <tr key={port.id}>
-                  <td>{node?.name}</td>
+                  <td className="whitespace-nowrap">{node?.name}</td>
                   <td className="whitespace-nowrap">
                     {port.name}, {port.speedBitsPerSecond / 1e9} Gb/s
                   </td>
@@ -202,7 +202,9 @@ function PortTable({ nodes, nodePorts, switches, switchPorts, nameAnswers }: Row
                   </td>
                   <td>
                     {typeof trouble === 'string' ? (
-                      <State gravity="soon">{trouble}</State>
+                      <span title={trouble} className="whitespace-nowrap">
+                        <State gravity="soon">differs</State>
+                      </span>
                     ) : trouble === undefined ? (
                       <State gravity="fine">agrees</State>
                     ) : (

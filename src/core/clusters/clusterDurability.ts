@@ -54,7 +54,7 @@ export function clusterDurability(
     fiveYears: within(5 * yearHours),
     whileOneIsAway: poolLossProbability(lossProbability(chain(width - 1, spare - 1), awayHours), hurtGroups),
     awayHours,
-    basis: `${media === 'HDD' ? 'Disks' : 'Flash drives'} fail at ${(annualFailureRate * 100).toFixed(1)}% a year (a class's usual figure), independently of each other`,
+    basis: `${media === 'HDD' ? 'Disks' : 'Flash drives'} fail at ${(annualFailureRate * 100).toFixed(1)}% a year independently of each other, and one bit in 10^${Math.round(-Math.log10(bitErrorRate))} that a rebuild reads cannot be read (a class's usual figures)`,
   }
 }
 

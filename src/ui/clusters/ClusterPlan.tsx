@@ -5,29 +5,53 @@ import { Ladder } from '../ladder'
 import { Bytes } from '../parts/Bytes'
 import { State } from '../parts/State'
 
+interface ClusterPlanProps {
+  readonly sketch: ClusterSketch
+  /** On the sheet, where there is room for two columns. */
+  readonly isWide?: boolean
+}
+
 /** What a cluster of the chosen drives would be: space, what it survives, what it strands, and what other layouts would give. */
-export function ClusterPlan({ sketch }: { readonly sketch: ClusterSketch }) {
+export function ClusterPlan({ sketch, isWide = false }: ClusterPlanProps) {
   if (sketch.banks.length === 0)
-    return <p className="text-second">Choose drives: what they give, survive and strand is computed here as you go.</p>
+    return (
+      <p className="text-second">
+        Choose drives, a cache drive in each node among them: what they give, survive and strand is computed here as you
+        go.
+      </p>
+    )
   return (
-    <>
-      <Ladder title="What this gives" rungs={sketch.ladder} />
-      <Promises sketch={sketch} />
-      <Stranded sketch={sketch} />
-      <Alternatives sketch={sketch} />
-      <Differences nodes={sketch.nodes} />
-    </>
+    <div className={isWide ? 'gap-x-6 min-[1200px]:grid min-[1200px]:grid-cols-2' : ''}>
+      <div className="min-w-0">
+        <Ladder title="What this gives" rungs={sketch.ladder} width={isWide ? 400 : 460} />
+        <Stranded sketch={sketch} />
+      </div>
+      <div className="min-w-0">
+        <Promises sketch={sketch} />
+      </div>
+      <div className="min-w-0 min-[1200px]:col-span-2">
+        <Alternatives sketch={sketch} isOpen={isWide} />
+        <Differences nodes={sketch.nodes} />
+      </div>
+    </div>
   )
 }
 
+/** So many of the domains, whichever they are. */
+const anyOf = (count: number, domainWords: string) =>
+  count === 1 ? `any one ${domainWords.replace(/s$/, '')}` : `any ${count} ${domainWords}`
+
 function Promises({ sketch: { tolerance, durability, rebuild, writeCost } }: { readonly sketch: ClusterSketch }) {
   const lines: readonly (readonly [string, string])[] = [
-    ['Stays readable', `with any ${tolerance.readable} ${tolerance.domainWords} lost at once`],
+    [
+      'Stays readable',
+      `with ${anyOf(tolerance.readable, tolerance.domainWords)} lost${tolerance.readable > 1 ? ' at once' : ''}`,
+    ],
     [
       'Stays writable',
       tolerance.writable === 0
         ? `only while none of the ${tolerance.domainWords} is lost`
-        : `with any ${tolerance.writable} lost at once`,
+        : `with ${anyOf(tolerance.writable, tolerance.domainWords)} lost${tolerance.writable > 1 ? ' at once' : ''}`,
     ],
     ['Loss of data in 5 years', durability === null ? 'not computable yet' : oddsInWords(durability.fiveYears)],
     [
@@ -48,23 +72,26 @@ function Promises({ sketch: { tolerance, durability, rebuild, writeCost } }: { r
     ],
   ]
   return (
-    <table className="plain mt-1">
-      <tbody>
-        {lines.map(([name, words]) => (
-          <tr key={name}>
-            <td className="text-second">{name}</td>
-            <td>{words}</td>
-          </tr>
-        ))}
-        {durability !== null && (
-          <tr>
-            <td colSpan={2} className="hint">
-              Taken: {durability.basis}.
-            </td>
-          </tr>
-        )}
-      </tbody>
-    </table>
+    <>
+      <h3>What it survives and costs</h3>
+      <table className="plain mt-1">
+        <tbody>
+          {lines.map(([name, words]) => (
+            <tr key={name}>
+              <td className="text-second">{name}</td>
+              <td>{words}</td>
+            </tr>
+          ))}
+          {durability !== null && (
+            <tr>
+              <td colSpan={2} className="hint">
+                Taken: {durability.basis}.
+              </td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+    </>
   )
 }
 
@@ -96,10 +123,16 @@ function Stranded({ sketch: { domains, lacking } }: { readonly sketch: ClusterSk
   )
 }
 
-function Alternatives({ sketch: { alternatives } }: { readonly sketch: ClusterSketch }) {
+function Alternatives({
+  sketch: { alternatives },
+  isOpen,
+}: {
+  readonly sketch: ClusterSketch
+  readonly isOpen: boolean
+}) {
   if (alternatives.length === 0) return null
   return (
-    <details className="mt-2">
+    <details className="mt-2" open={isOpen}>
       <summary className="cursor-pointer text-second">Other layouts of the same drives</summary>
       <table className="plain">
         <thead>

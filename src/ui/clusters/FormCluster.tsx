@@ -34,7 +34,7 @@ export function FormCluster({
   const suggestion = plan?.suggestions?.['name'] ?? ''
   const { scheme } = intent
   return (
-    <DraftFrame title={`New cluster of ${system.name}`} draft={draft}>
+    <DraftFrame title={`New cluster of ${system.name}`} draft={draft} isSketchBeside>
       <NameField
         hint="Letters, digits, . _ - ; its pool is called the same with -01."
         value={intent.name}

@@ -1,4 +1,5 @@
 export { ClusterChoice } from './ClusterChoice'
+export { DraftedCluster } from './DraftedCluster'
 export { NodeBays } from './NodeBays'
 export { FormCluster } from './FormCluster'
 export { DissolveCluster, GrowCluster, ShrinkCluster } from './ChangeCluster'

@@ -10,10 +10,18 @@ interface DraftFrameProps<Intent> {
   readonly draft: Draft<Intent>
   readonly children: ReactNode
   readonly verb?: string
+  /** What the plan draws stands on the sheet, not in the margin. */
+  readonly isSketchBeside?: boolean
 }
 
 /** A draft in the margin: its fields, what they would do, and the foot with which it is carried out. */
-export function DraftFrame<Intent>({ title, draft, children, verb = 'Carry out' }: DraftFrameProps<Intent>) {
+export function DraftFrame<Intent>({
+  title,
+  draft,
+  children,
+  verb = 'Carry out',
+  isSketchBeside = false,
+}: DraftFrameProps<Intent>) {
   const foot = (
     <>
       <button
@@ -50,7 +58,7 @@ export function DraftFrame<Intent>({ title, draft, children, verb = 'Carry out' 
       {draft.plan === undefined ? (
         <div className="mt-4 h-40 rounded-sm bg-rule-fine" aria-label="Computing" />
       ) : (
-        <PlanView plan={draft.plan} />
+        <PlanView plan={draft.plan} isSketchBeside={isSketchBeside} />
       )}
     </Margin>
   )

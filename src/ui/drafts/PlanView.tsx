@@ -8,11 +8,18 @@ import { Ladder } from '../ladder'
 import { State } from '../parts/State'
 
 /** Everything that a plan says, in the order in which it is decided by: what it gives, whether it can be, what cannot be undone, how long. */
-export function PlanView({ plan }: { readonly plan: Plan }) {
+export function PlanView({
+  plan,
+  isSketchBeside = false,
+}: {
+  readonly plan: Plan
+  /** The sketch is drawn on the sheet already. */
+  readonly isSketchBeside?: boolean
+}) {
   return (
     <>
       {plan.sketch?.of === 'pool' && <Ladder title="What this gives" rungs={plan.sketch.ladder} />}
-      {plan.sketch?.of === 'cluster' && <ClusterPlan sketch={plan.sketch} />}
+      {plan.sketch?.of === 'cluster' && !isSketchBeside && <ClusterPlan sketch={plan.sketch} />}
       {plan.sketch?.of === 'pool-fill' && <FillBar fill={plan.sketch} />}
       {plan.sketch?.of === 'pool' && <Durability {...plan.sketch.durability} />}
       {plan.effects.length > 0 && plan.sketch?.of !== 'pool' && plan.sketch?.of !== 'cluster' && (

@@ -21,6 +21,7 @@ import {
   FormCluster,
   GrowCluster,
   NodeBays,
+  DraftedCluster,
   PieceWorks,
   ShrinkCluster,
 } from '@/ui/clusters'
@@ -88,6 +89,7 @@ export async function RowOfNodes({
             highlighted={drive}
             choosing={mode}
           />
+          {draft === 'form-cluster' && <DraftedCluster />}
           {mode === undefined && cluster !== undefined && (
             <Ladder
               title="From raw to free"

@@ -5,7 +5,7 @@ const resolved = withNext({
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx', '<rootDir>/commands/**/*.test.ts'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^next/navigation$': '<rootDir>/src/ui/testing/navigation.ts' },
-  testTimeout: 60_000,
+  testTimeout: 240_000,
   globalSetup: '<rootDir>/commands/testing/globalSetup.ts',
   globalTeardown: '<rootDir>/commands/testing/globalTeardown.ts',
 })

@@ -6,8 +6,8 @@ export default defineConfig({
   // One estate is shared: the tests follow each other as an administrator's work does.
   workers: 1,
   fullyParallel: false,
-  timeout: 90_000,
-  expect: { timeout: 20_000 },
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },

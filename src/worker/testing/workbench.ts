@@ -14,7 +14,7 @@ import { freshDatabase } from '@/records/testing'
 import { startFleet } from '@/standins'
 import { startWorker } from '../startWorker'
 
-const patienceMilliseconds = 30_000
+const patienceMilliseconds = 60_000
 
 /** A fleet, an empty estate and a worker that serves it: what whole-change tests stand on. */
 export async function workbench(rate: number) {

@@ -1,0 +1,87 @@
+/** @jest-environment jsdom */
+import { screen } from '@testing-library/react'
+import { useState } from 'react'
+import { shown } from '../testing/browser'
+import { Bytes } from './Bytes'
+import { Choice } from './Choice'
+import { Copied } from './Copied'
+import { Field } from './Field'
+import { NameField } from './NameField'
+import { NumberField } from './NumberField'
+import { State } from './State'
+
+test('a size shows both unit families and the exact count, beyond what a number holds', () => {
+  shown(<Bytes bytes="9007199254740993" />)
+  const shownSize = screen.getByText('8 PiB')
+  expect(shownSize.title).toContain('9,007,199,254,740,993')
+  expect(shownSize.title).toMatch(/PB$/)
+})
+
+test('a field ties label, hint and error to its input', () => {
+  shown(
+    <Field label="Name" hint="Letters only" error="Digits are none.">
+      {props => <input {...props} />}
+    </Field>,
+  )
+  const input = screen.getByLabelText('Name')
+  expect(input.getAttribute('aria-invalid')).toBe('true')
+  const described = document.getElementById(input.getAttribute('aria-describedby') ?? '')
+  expect(described?.textContent).toBe('Letters only▲ Digits are none.')
+})
+
+const now = { number: 4, name: '', way: 'a' as 'a' | 'b' }
+function Number() {
+  const [value, set] = useState(4)
+  const take = (next: number) => set((now.number = next))
+  return <NumberField label="Pieces" hint="2 to 16" value={value} least={2} most={16} onChange={take} />
+}
+
+test('a number beyond its bounds becomes the bound, and what is none the least', async () => {
+  const { user } = shown(<Number />)
+  const field = screen.getByLabelText('Pieces')
+  await user.type(field, '0')
+  expect(now.number).toBe(16)
+  await user.clear(field)
+  expect(now.number).toBe(2)
+})
+
+test('a suggested name is taken over by one press, and offered only while there is none', async () => {
+  const take = (name: string) => (now.name = name)
+  const { user, rerender } = shown(
+    <NameField hint="" value="" suggestion="kiln-01" error={undefined} onChange={take} />,
+  )
+  await user.click(screen.getByRole('button', { name: 'Use kiln-01' }))
+  expect(now.name).toBe('kiln-01')
+  rerender(<NameField hint="" value="kiln-01" suggestion="kiln-02" error={undefined} onChange={take} />)
+  expect(screen.queryByRole('button')).toBeNull()
+})
+
+test('of a choice one always stands, by mouse and by arrow keys', async () => {
+  const options = [
+    { value: 'a' as const, words: 'first' },
+    { value: 'b' as const, words: 'second' },
+  ]
+  const { user } = shown(<Choice label="Way" value="a" options={options} onChange={way => (now.way = way)} />)
+  await user.click(screen.getByRole('radio', { name: 'first' }))
+  expect(now.way).toBe('a')
+  await user.click(screen.getByRole('radio', { name: 'second' }))
+  expect(now.way).toBe('b')
+})
+
+test('an identifier is copied whole, also where only a part of it is shown', async () => {
+  const { user } = shown(<Copied text="naa.6000123" shown="…0123" />)
+  await user.click(screen.getByRole('button', { name: '…0123' }))
+  expect(await navigator.clipboard.readText()).toBe('naa.6000123')
+  expect(screen.getByText('copied', { exact: false })).toBeTruthy()
+})
+
+test('a state is a shape and a word, so that it needs no colour', () => {
+  const shapes = (['fine', 'soon', 'now', 'note', 'unknown'] as const).map(gravity => {
+    const { container, unmount } = shown(<State gravity={gravity}>word</State>)
+    const text = container.textContent ?? ''
+    unmount()
+    return text
+  })
+  expect(new Set(shapes).size).toBe(5)
+  for (const each of shapes) expect(each.endsWith('word')).toBe(true)
+})

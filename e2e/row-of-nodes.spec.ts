@@ -108,7 +108,7 @@ test('the cluster is drafted in the bays of all nodes: dragged, by kind, by rang
   await page.getByRole('button', { name: 'Take none' }).first().click()
   await expect(page.getByText('40 chosen')).toBeVisible()
   await page.getByRole('button', { name: /^Use godwit-cluster/ }).click()
-  await expect(page.getByText('with any one node lost')).toBeVisible()
+  await expect(page.getByRole('row', { name: 'Stays readable with any one node lost' })).toBeVisible()
   await expect(page.getByText(/godwit-1 strands|What differs between the nodes/).first()).toBeVisible()
   await page.getByLabel('Data pieces').fill('4')
   await expect(margin(page).getByText('4+1 takes 5 nodes, a piece on each; the choice has 4.').first()).toBeVisible()

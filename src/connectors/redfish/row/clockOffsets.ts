@@ -16,7 +16,9 @@ export async function clockOffsets(
   if (managersPath === undefined) return new Map()
   const managers = await connection.members(managersPath, isNodeManager)
   const timeOf = async (locator: string) => new Date((await connection.read(locator, isNodeManager)).DateTime ?? NaN)
-  const reference = managers.find(each => (each.Links?.ManagerForServers ?? []).length === 0)?.['@odata.id']
+  // A row without a manager of its own is compared with the first of its nodes.
+  const own = managers.find(each => (each.Links?.ManagerForServers ?? []).length === 0) ?? managers[0]
+  const reference = own?.['@odata.id']
   if (reference === undefined) return new Map()
   const offsets = new Map<string, number>()
   let before = await timeOf(reference)

@@ -6,15 +6,7 @@ let bench: Awaited<ReturnType<typeof workbench>>
 let systemId = ''
 beforeAll(async () => {
   bench = await workbench(3600)
-  const probeId = await bench.probed('godwit')
-  await bench.carriedOut('register-system', {
-    probeId,
-    name: 'godwit',
-    siteId: '',
-    isPlainHttpAccepted: true,
-    acceptedFingerprint: '',
-  })
-  systemId = (await bench.estate()).systems[0]?.id ?? ''
+  systemId = await bench.registered('godwit')
 })
 afterAll(() => bench.close())
 

@@ -35,6 +35,12 @@ export async function workbench(rate: number) {
     throw new Error(`The change did not end: ${JSON.stringify(await journalOf({ database }, id))}`)
   }
   const drafted = (kind: string, intent: object) => makeDraft({ database }, kind, intent, 'tester')
+  const probed = async (name: string) => {
+    const address = `http://127.0.0.1:${fleet.ports.arrays[name]}`
+    const access = { userName: 'admin', password: `${name}-demo` }
+    const look = await lookAt(address, access, new AbortController().signal)
+    return keepProbe({ database }, key, probeFound(look), { address, acceptedFingerprint: null, ...access }, 'tester')
+  }
   return {
     fleet,
     database,
@@ -63,11 +69,16 @@ export async function workbench(rate: number) {
       await worker.stop()
       worker = await startWorker(records.url, key, () => undefined)
     },
-    probed: async (name: string) => {
-      const address = `http://127.0.0.1:${fleet.ports.arrays[name]}`
-      const access = { userName: 'admin', password: `${name}-demo` }
-      const look = await lookAt(address, access, new AbortController().signal)
-      return keepProbe({ database }, key, probeFound(look), { address, acceptedFingerprint: null, ...access }, 'tester')
+    probed,
+    /** Takes a system of the fleet into the estate, as an administrator would. @returns its id */
+    registered: async (name: string): Promise<string> => {
+      const probeId = await probed(name)
+      const intent = { probeId, name, siteId: '', isPlainHttpAccepted: true, acceptedFingerprint: '' }
+      const draft = await drafted('register-system', intent)
+      await carryOut(database, draft.id)
+      await ended(draft.id)
+      const { systems } = await loadEstate({ database }, {}, '')
+      return systems.find(system => system.name === name)?.id ?? ''
     },
     close: async () => {
       await worker.stop()

@@ -1,6 +1,6 @@
 import type { Drive, FailureDomainKind, Node, SpreadSchemeText } from '../estate'
-import { capacityLadder, domainLayout, shareOf, type DomainLayout, type Rung } from '../layout'
-import { asSpread, piecesOf, widthOf } from './scheme'
+import { capacityLadder, reachableLayout, shareOf, type ReachableLayout, type Rung } from '../layout'
+import { asSpread, piecesOf, stripeSetCount, widthOf } from './scheme'
 
 /** Space is given out in pieces of this size; a chunk never spans drives. */
 const chunkBytes = 1n << 30n
@@ -21,7 +21,7 @@ export interface ClusterLayout {
     readonly rawBytes: bigint
     readonly strandedBytes: bigint
   }[]
-  readonly layout: DomainLayout
+  readonly layout: ReachableLayout
   readonly rawBytes: bigint
   readonly cacheBytes: bigint
   readonly usableBytes: bigint
@@ -61,16 +61,18 @@ export function clusterLayout({ nodes, cache, capacity }: ClusterParts, wish: La
     own.drives.push(drive)
     domains.set(id, own)
   }
-  const layout = domainLayout(
+  const layout = reachableLayout(
     [...domains].map(([id, own]) => ({ id, drives: counted(own.drives) })),
     asSpread(wish.scheme),
     chunkBytes,
+    stripeSetCount,
   )
   const { needed } = piecesOf(wish.scheme)
   const cacheBytes = cache.reduce((sum, drive) => sum + drive.capacityBytes, 0n)
   const rawBytes = layout.rawBytes + cacheBytes
   const strandedChunks = layout.domains.reduce((sum, domain) => sum + domain.strandedChunks, 0n)
-  const strandedBytes = (strandedChunks + layout.remainderChunks) * chunkBytes + layout.unchunkedBytes
+  const unevenBytes = layout.unevenChunks * chunkBytes
+  const strandedBytes = (strandedChunks + layout.remainderChunks) * chunkBytes + layout.unchunkedBytes + unevenBytes
   const redundancyBytes = layout.stripes * BigInt(widthOf(wish.scheme) - needed) * chunkBytes
   const usableBytes = layout.usableBytes
   const metadataBytes = least(usableBytes, shareOf(layout.rawBytes, metadataRatio))
@@ -103,7 +105,7 @@ export function clusterLayout({ nodes, cache, capacity }: ClusterParts, wish: La
     usableBytes,
     ...parts,
     freeBytes: left - snapshotReserveBytes,
-    ladder: capacityLadder({ ...parts, spareBytes: 0n, writtenBytes: 0n }),
+    ladder: capacityLadder({ ...parts, unevenBytes, spareBytes: 0n, writtenBytes: 0n }),
   }
 }
 

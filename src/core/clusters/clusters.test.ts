@@ -191,6 +191,23 @@ test('writes cost what the layout asks', () => {
   expect([widthOf({ kind: 'copies', copies: 2 }), piecesOf({ kind: 'copies', copies: 2 }).needed]).toEqual([2, 1])
 })
 
+const rebuild = (hours: number) => ({ driveHours: hours, bankHours: hours })
+
+test('a cache drive that takes its bank with it is in the chain; without anything left to rebuild on nothing is claimed', () => {
+  const of = (hasCache: boolean, hours: number) =>
+    clusterDurability(
+      [8, 8, 8, 8, 8],
+      { kind: 'erasure', dataPieces: 3, parityPieces: 1 },
+      'HDD',
+      terabyte,
+      { driveHours: hours, bankHours: 4 * hours },
+      hasCache,
+    )
+  expect(of(true, 2)?.oneYear).toBeGreaterThan(1.5 * (of(false, 2)?.oneYear ?? 1))
+  expect(of(true, 2)?.basis).toContain('takes its bank with it')
+  expect([of(true, 0), of(true, Infinity)?.oneYear === 0]).toEqual([undefined, false])
+})
+
 test('durability falls with fewer losses survived, with slower rebuilds, and while a node is away', () => {
   const at = (spare: number, hours: number) =>
     clusterDurability(
@@ -198,19 +215,20 @@ test('durability falls with fewer losses survived, with slower rebuilds, and whi
       { kind: 'erasure', dataPieces: 3, parityPieces: spare },
       'HDD',
       4n * terabyte,
-      hours,
+      { driveHours: hours, bankHours: hours },
+      false,
     )
   expect(at(2, 5)?.oneYear).toBeLessThan(at(1, 5)?.oneYear ?? 0)
   expect(at(1, 5)?.oneYear).toBeLessThan(at(1, 50)?.oneYear ?? 0)
   const one = at(1, 5)
   expect(one?.whileOneIsAway).toBeGreaterThan((one?.oneYear ?? 0) / (8766 / 8))
   expect(
-    clusterDurability([8, 8], { kind: 'erasure', dataPieces: 2, parityPieces: 1 }, 'HDD', terabyte, 5),
+    clusterDurability([8, 8], { kind: 'erasure', dataPieces: 2, parityPieces: 1 }, 'HDD', terabyte, rebuild(5), false),
   ).toBeUndefined()
 })
 
 test('in its leading term it is the pairs of drives in different nodes that fail within a rebuild', () => {
-  const found = clusterDurability([8, 8, 8, 8], { kind: 'copies', copies: 2 }, 'SSD', terabyte, 0.1)
+  const found = clusterDurability([8, 8, 8, 8], { kind: 'copies', copies: 2 }, 'SSD', terabyte, rebuild(0.1), false)
   const rate = -Math.log1p(-0.008) / 8766
   const pairs = ((4 * 3) / 2) * 64
   const expected = pairs * 2 * rate * rate * 0.1 * 8766

@@ -10,5 +10,13 @@ export {
   type ClusterParts,
   type LayoutWish,
 } from './clusterLayout'
-export { clusterDurability, stripeSetCount, type ClusterDurability } from './clusterDurability'
+export {
+  clusterDurability,
+  spreadDurability,
+  type ClusterDurability,
+  type ClusterRebuild,
+  type SpreadLoss,
+  type SpreadRisk,
+} from './clusterDurability'
+export { stripeSetCount } from './scheme'
 export { spreadMove, spreadRebuild, unevenness } from './rates'

@@ -1,8 +1,7 @@
 import { sequentialBytesPerSecond, type Drive, type NodePort, type SpreadSchemeText } from '../estate'
 import { storageShare } from '../network'
 import type { SharedPart } from '../transfer'
-import { stripeSetCount } from './clusterDurability'
-import { piecesOf, widthOf } from './scheme'
+import { piecesOf, stripeSetCount, widthOf } from './scheme'
 
 /** Of a drive's and a link's rate that hosts leave to making pieces anew and to moving them. */
 const rebuildShare = 0.5

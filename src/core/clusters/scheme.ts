@@ -40,3 +40,6 @@ export function writeCost(scheme: SpreadSchemeText): {
     ? { smallWriteOperations: scheme.copies, fullStripeRatio: scheme.copies }
     : { smallWriteOperations: 2 + 2 * spare, fullStripeRatio: (needed + spare) / needed }
 }
+
+/** Sets of stripes that are placed together: as many as a pool knows. */
+export const stripeSetCount = 4096

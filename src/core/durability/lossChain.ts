@@ -15,7 +15,7 @@ export interface RedundantGroup {
   /** Unrecoverable errors per bit read. */
   readonly bitErrorRate: number
   /** Bits that all reads of one rebuild take together. */
-  readonly bitsReadToRebuild: bigint
+  readonly bitsReadToRebuild: bigint | number
 }
 
 export const yearHours = 8766

@@ -18,7 +18,7 @@ test('every code stands in the manual, and the manual names no code that is gone
     .map(path => readFileSync(path, 'utf8'))
     .join('\n')
   const used = new Set(
-    [...text.matchAll(/code = '([a-z-]+\.[a-z-]+)'|code: '([a-z-]+\.[a-z-]+)'|'(access\.[a-z-]+)'/g)].map(
+    [...text.matchAll(/code = '([a-z-]+\.[a-z-]+)'|code: '([a-z-]+\.[a-z-]+)'|'((?:access|web)\.[a-z-]+)'/g)].map(
       match => match[1] ?? match[2] ?? match[3] ?? '',
     ),
   )
@@ -31,7 +31,7 @@ test('every code stands in the manual, and the manual names no code that is gone
 test('an error that is not ours is named as a fault of Wendrel', () => {
   expect(refusalOf(new TypeError('x is not a function'))).toMatchObject({
     code: 'wendrel.unexpected',
-    why: 'x is not a function',
+    why: 'It is described in the log of the process that met it.',
   })
   class Own extends WendrelError {
     readonly code = 'own.code'

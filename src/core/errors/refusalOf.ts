@@ -5,14 +5,16 @@ export interface CodedRefusal extends Refusal {
   readonly code: string
 }
 
-/** What an unknown error tells the administrator; one that is not ours is named as a fault of Wendrel. */
+/**
+ * What an unknown error tells the administrator: that it is a fault of Wendrel. Its own words stay in the log of the process that met
+ * it, for they may be the database's or a library's and tell of things that nobody outside should know.
+ */
 export function refusalOf(cause: unknown): CodedRefusal {
   if (cause instanceof WendrelError) return { code: cause.code, what: cause.what, why: cause.why, remedy: cause.remedy }
-  const message = cause instanceof Error ? cause.message : String(cause)
   return {
     code: 'wendrel.unexpected',
     what: 'Wendrel met a fault that it did not foresee.',
-    why: message.slice(0, 500),
-    remedy: 'Nothing was lost. Try again; if it stays, the log of the worker and web process has the details.',
+    why: 'It is described in the log of the process that met it.',
+    remedy: 'Nothing was lost. Try again; if it stays, look into the log of the worker and of the web process.',
   }
 }

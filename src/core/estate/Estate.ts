@@ -60,6 +60,8 @@ export interface EstateSettings {
   readonly holdingDays: number
   /** Where names are looked up, as `host:port`; empty where none is known. */
   readonly nameServer: string
+  /** Networks as CIDR whose addresses may be registered although they are barred by themselves; as text, one after another. */
+  readonly addresses: string
 }
 
 /** What a kind of change reads. Systems, sites, pools and hosts are few and always given; drives and volumes only as asked for. */
@@ -97,7 +99,7 @@ export const emptyEstate: Estate = {
   catalogues: [],
   pastMisses: [],
   claims: new Map(),
-  settings: { volumeNaming: '{group}-{purpose}-{nn}', holdingDays: 7, nameServer: '' },
+  settings: { volumeNaming: '{group}-{purpose}-{nn}', holdingDays: 7, nameServer: '', addresses: '' },
 }
 
 /** The object with an id, or undefined. Linear: estates given to plans are slices. */

@@ -4,6 +4,8 @@ import type { FromSchema } from 'json-schema-to-ts'
 export const bytesSchema = { type: 'string', format: 'bytes', pattern: '^(0|[1-9][0-9]{0,24})$' } as const
 export const idSchema = { type: 'string', format: 'uuid' } as const
 export const nameSchema = { type: 'string', minLength: 1, maxLength: 255 } as const
+/** An id that a draft may not have named yet. */
+export const idOrBlankSchema = { type: 'string', pattern: '^([0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12})?$' } as const
 export const nullableId = { type: ['string', 'null'], format: 'uuid' } as const
 export const nullableText = { type: ['string', 'null'], maxLength: 2000 } as const
 export const instant = { type: 'string', format: 'date-time' } as const
@@ -53,7 +55,17 @@ export const spreadSchemeSchema = {
 
 export const failureDomainSchema = { enum: ['node', 'enclosure', 'rack'] } as const
 
-const poolSchemeSchema = { oneOf: [...raidSchemeSchema.oneOf, ...spreadSchemeSchema.oneOf] } as const
+/** A layout that the system states in words which nobody here knows: nothing is claimed of what it survives. */
+const unknownSchemeSchema = {
+  type: 'object',
+  required: ['kind', 'stated'],
+  additionalProperties: false,
+  properties: { kind: { const: 'unknown' }, stated: { type: 'string', maxLength: 200 } },
+} as const
+
+const poolSchemeSchema = {
+  oneOf: [...raidSchemeSchema.oneOf, ...spreadSchemeSchema.oneOf, unknownSchemeSchema],
+} as const
 
 export const object = <const P extends Readonly<Record<string, unknown>>>(properties: P) =>
   ({
@@ -69,6 +81,11 @@ export const systemSchema = object({
   id: idSchema,
   siteId: nullableId,
   name: nameSchema,
+  /** Groups of initiators as the system has them, whoever made them. */
+  accessGroups: {
+    type: 'array',
+    items: object({ name: { type: 'string' }, initiators: { type: 'array', items: { type: 'string' } } }),
+  },
   address: { type: 'string', format: 'uri' },
   maker: nameSchema,
   model: nameSchema,

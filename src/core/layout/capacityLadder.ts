@@ -13,6 +13,8 @@ export interface LadderInput {
   readonly spareBytes: bigint
   readonly redundancyBytes: bigint
   readonly strandedBytes: bigint
+  /** Of what is stranded, what whole pieces of stripe sets do not fill. */
+  readonly unevenBytes?: bigint
   /** What the system keeps for its own accounts. */
   readonly metadataBytes: bigint
   readonly snapshotReserveBytes: bigint
@@ -45,9 +47,11 @@ export function capacityLadder(input: LadderInput): Rung[] {
     { name: 'drives kept as spares', bytes: input.spareBytes },
     ...(cacheBytes > 0n ? [{ name: 'cache drives', bytes: cacheBytes }] : []),
   ])
+  const unevenBytes = input.unevenBytes ?? 0n
   step('after layout', input.redundancyBytes + input.strandedBytes, [
     { name: 'parity or copies', bytes: input.redundancyBytes },
-    { name: 'stranded on larger drives', bytes: input.strandedBytes },
+    { name: 'stranded on larger drives', bytes: input.strandedBytes - unevenBytes },
+    ...(unevenBytes > 0n ? [{ name: 'not filled by whole pieces', bytes: unevenBytes }] : []),
   ])
   step('after metadata', input.metadataBytes, [{ name: "the system's own accounts", bytes: input.metadataBytes }])
   const rebuildReserveBytes = input.rebuildReserveBytes ?? 0n

@@ -3,3 +3,4 @@ export { domainLayout, type DomainLayout, type FailureDomain, type SpreadScheme 
 export { raidLayout, leastGroupDrives, type RaidLayout, type NoRaidLayout, type RaidScheme } from './raidLayout'
 export { capacityLadder, shareOf, type LadderInput, type Rung } from './capacityLadder'
 export { TooFewDomains } from './errors'
+export { pieceChunks, reachableLayout, type ReachableLayout } from './reachableLayout'

@@ -39,7 +39,7 @@ export function inclusionMultipliers(chunksByDomain: readonly number[], width: n
 }
 
 /** What a domain can hold of stripes that take one piece of each of `width` domains: the rest of a large domain is stranded. */
-function usableChunks(chunksByDomain: readonly number[], width: number): number[] {
+export function usableChunks(chunksByDomain: readonly number[], width: number): number[] {
   const total = chunksByDomain.reduce((sum, chunks) => sum + chunks, 0)
   let low = 0
   let high = total / width

@@ -1,6 +1,6 @@
+export { balancedPlacement } from './balancedPlacement'
 export { placer, type Placer, type PlacementDomain, type PlacementDrive } from './placer'
 export { movedPieces } from './movedPieces'
-export { placementAfter } from './placementAfter'
 export {
   evacuation,
   type EvacuationAnswer,

@@ -1,12 +1,22 @@
 /** The states of a change, in the product's own words. */
-export const changeStates = ['draft', 'checked', 'running', 'proven', 'stopped', 'failed', 'undone'] as const
+export const changeStates = [
+  'draft',
+  'checked',
+  'running',
+  'proven',
+  'unproven',
+  'stopped',
+  'failed',
+  'undone',
+] as const
 export type ChangeState = (typeof changeStates)[number]
 
 const next: Readonly<Record<ChangeState, readonly ChangeState[]>> = {
   draft: ['checked', 'running'],
   checked: ['draft', 'running'],
-  running: ['proven', 'stopped', 'failed', 'undone'],
+  running: ['draft', 'proven', 'unproven', 'stopped', 'failed', 'undone'],
   stopped: ['running', 'undone'],
+  unproven: ['running', 'undone'],
   failed: ['undone'],
   proven: ['undone'],
   undone: [],

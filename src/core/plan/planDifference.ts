@@ -19,17 +19,35 @@ export function planDifference(before: Plan, after: Plan): string[] {
       ? []
       : [`${effect.label} is another figure now.`]
   })
-  return [...moved, ...gone, ...checks, ...figures]
+  const steps = sameSteps(before, after) ? [] : ['It would be carried out in other steps now.']
+  return [...moved, ...gone, ...checks, ...figures, ...steps]
 }
 
 const isOther = (before: ObjectRead | undefined, after: ObjectRead) =>
   before === undefined || before.revision !== after.revision
 
-/** Whether a plan no longer rests on what is there: an object has another revision, or a check that held has fallen. Mere figures move all the time. */
+/** Whether two plans would do the same: the same steps in the same order, each to the same end. */
+const sameSteps = (one: Plan, other: Plan) => JSON.stringify(doing(one)) === JSON.stringify(doing(other))
+const doing = ({ steps }: Plan) => steps.map(({ name, words, step }) => [name, words, sorted(step)])
+
+/** Members in the order of their names: a plan that was kept comes back in another order than it was made in. */
+function sorted(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sorted)
+  if (typeof value !== 'object' || value === null) return value
+  return Object.entries(value)
+    .filter(([, each]) => each !== undefined)
+    .sort(([one], [other]) => (one < other ? -1 : 1))
+    .map(([name, each]) => [name, sorted(each)])
+}
+
+/** Whether a plan no longer rests on what is there: an object has another revision, a check that held has fallen, or it would be carried out otherwise. Mere figures move all the time. */
 export function isStale(before: Plan, after: Plan): boolean {
   const seen = new Map(before.reads.map(read => [read.id, read]))
   const fallen = after.checks.some(check => !check.holds && check.level === 'must')
   return (
-    fallen || after.reads.length !== before.reads.length || after.reads.some(read => isOther(seen.get(read.id), read))
+    fallen ||
+    !sameSteps(before, after) ||
+    after.reads.length !== before.reads.length ||
+    after.reads.some(read => isOther(seen.get(read.id), read))
   )
 }

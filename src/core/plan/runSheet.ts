@@ -3,7 +3,7 @@ import type { Plan } from './Plan'
 /** A mark of the journal, as the run sheet reads it; seconds since the change was carried out. */
 export interface JournalMark {
   readonly stepIndex: number
-  readonly event: 'begun' | 'progress' | 'done' | 'failed' | 'undone'
+  readonly event: 'begun' | 'progress' | 'waited' | 'done' | 'failed' | 'undone'
   readonly atSeconds: number
   readonly doneRatio?: number
 }

@@ -1,6 +1,6 @@
 import { provisionableBytes, type Pool, type System } from '../estate'
 import { arrange, type Finding } from '../findings'
-import { formatBytes } from '../units'
+import { formatBytes, formatSeconds } from '../units'
 
 export interface TodayFinding {
   readonly gravity: 'now' | 'soon'
@@ -16,16 +16,35 @@ interface FoundThere {
   readonly systemId: string
 }
 
+/** What stands about Wendrel itself and its changes. */
+export interface OwnState {
+  /** Since a worker last said that it runs (seconds); undefined where none ever has. */
+  readonly workerSilentSeconds: number | undefined
+  readonly now: Date
+  readonly unproven: readonly { readonly id: string; readonly title: string; readonly why: string }[]
+}
+
 const fullRatio = 0.9
+/** A worker says every ten seconds that it runs. */
+const silentSeconds = 45
+/** A system is read every ten seconds, a large one in a minute or two. */
+const oldSeconds = 300
 
 /** What Today puts first: systems that are silent, pools that are hurt or nearly full. Gravest first. */
 export function todayFindings(
   systems: readonly System[],
   pools: readonly Pool[],
   found: readonly FoundThere[] = [],
+  own?: OwnState,
 ): TodayFinding[] {
+  const isWorkerSilent = own !== undefined && (own.workerSilentSeconds ?? Infinity) > silentSeconds
   const silent = systems
-    .filter(system => system.reach !== 'answering')
+    // One whose edge is a finding of its own is told by that.
+    .filter(
+      system =>
+        system.reach !== 'answering' &&
+        !found.some(each => each.systemId === system.id && edgeChecks.has(each.finding.check)),
+    )
     .map(system => ({
       gravity: 'now' as const,
       what: `${system.name} does not answer`,
@@ -73,6 +92,50 @@ export function todayFindings(
           },
         ]
   })
-  const all = [...silent, ...there, ...hurt, ...full]
+  const all = [
+    ...(own === undefined ? [] : ownFindings(systems, own, isWorkerSilent)),
+    ...silent,
+    ...there,
+    ...hurt,
+    ...full,
+  ]
   return [...all.filter(each => each.gravity === 'now'), ...all.filter(each => each.gravity === 'soon')]
+}
+
+const edgeChecks = new Set(['certificate-changed', 'other-identity'])
+
+/** What hinders all else: nobody works, what is shown is old, or a change is neither proven nor taken back. */
+function ownFindings(systems: readonly System[], { workerSilentSeconds, now, unproven }: OwnState, isSilent: boolean) {
+  const isOld = (system: System) =>
+    system.reach === 'answering' &&
+    (system.seenAt === null || now.getTime() - Date.parse(system.seenAt) > oldSeconds * 1000)
+  return [
+    ...(isSilent
+      ? [
+          {
+            gravity: 'now' as const,
+            what: 'No worker runs',
+            why:
+              workerSilentSeconds === undefined
+                ? 'None has ever said that it does.'
+                : `The last one was heard ${formatSeconds(workerSilentSeconds)} ago.`,
+            remedy: 'Changes wait, and nothing is read from the systems, until one is started.',
+            href: '/changes?state=running',
+          },
+        ]
+      : systems.filter(isOld).map(system => ({
+          gravity: 'now' as const,
+          what: `What is shown of ${system.name} is old`,
+          why: `It was last read ${system.seenAt === null ? 'never' : `${formatSeconds((now.getTime() - Date.parse(system.seenAt)) / 1000)} ago`}.`,
+          remedy: 'Look whether its worker has too much to do.',
+          href: `/build/systems/${system.id}`,
+        }))),
+    ...unproven.map(({ id, title, why }) => ({
+      gravity: 'now' as const,
+      what: `${title}: carried out, but not proven`,
+      why,
+      remedy: 'Mend what did not hold and prove it again, or undo what it has made.',
+      href: `/changes/${id}`,
+    })),
+  ]
 }

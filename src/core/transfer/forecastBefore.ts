@@ -1,4 +1,4 @@
-import { quantile } from './quantile'
+import { missRange } from './missRange'
 
 /** When a job will end: P10, P50 and P90 of its length in seconds, and what the range rests on. */
 export interface Forecast {
@@ -22,10 +22,10 @@ export interface SharedPart {
 }
 
 /**
- * Until a kind of job has run often enough, its range is this guess; each earlier run outweighs one of its points.
- * Actual ÷ base.
+ * Spread of the logarithm of actual ÷ base that is assumed until a kind of job has run: what waits for requests depends on the machine and
+ * the network, what moves bytes on rates that are known.
  */
-const untriedMisses: readonly number[] = [0.85, 0.95, 1, 1.1, 1.35]
+const untriedSpread = { requests: 0.2, bytes: 0.1 }
 const remembered = 50
 
 /**
@@ -48,15 +48,12 @@ export function forecastBefore(
   })
   const seconds = overheadSeconds + (bytes === 0n ? 0 : Number(bytes) / slowest.rate)
   const learned = pastMisses.filter(miss => Number.isFinite(miss) && miss > 0).slice(-remembered)
-  const misses = [
-    ...untriedMisses.slice(0, Math.max(0, untriedMisses.length - Math.floor(learned.length / 2))),
-    ...learned,
-  ]
+  const range = missRange(learned, bytes === 0n ? untriedSpread.requests : untriedSpread.bytes)
   return {
     baseSeconds: seconds,
-    p10Seconds: seconds * quantile(misses, 0.1),
-    p50Seconds: seconds * quantile(misses, 0.5),
-    p90Seconds: seconds * quantile(misses, 0.9),
+    p10Seconds: seconds * range.p10,
+    p50Seconds: seconds * range.p50,
+    p90Seconds: seconds * range.p90,
     boundBy: bytes === 0n ? 'requests' : slowest.name,
     learnedFrom: learned.length,
   }

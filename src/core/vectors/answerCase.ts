@@ -1,3 +1,4 @@
+import { spreadDurability, type SpreadRisk } from '../clusters'
 import { domainLayout, raidLayout, type FailureDomain, type RaidScheme, type SpreadScheme } from '../layout'
 import { lossProbability, meanHoursToLoss, poolLossProbability, yearHours } from '../durability'
 import { evacuation, type EvacuationMode } from '../placement'
@@ -99,13 +100,21 @@ function evacuated({ pieceBytes, drives, ...input }: EvacuationInput): unknown {
   return { ...answer, leastMovedBytes: answer.movedBytes, leastWorstFill: answer.worstFill }
 }
 
+function clusterDurability({ driveBytes, ...risk }: Omit<SpreadRisk, 'driveBytes'> & { readonly driveBytes: string }): unknown {
+  return spreadDurability({ ...risk, driveBytes: Number(driveBytes) })
+}
+
 const answerBySubject: Readonly<Record<string, (input: never) => unknown>> = {
   'layout-raid': raid,
   'layout-domains': domains,
   durability,
+  'cluster-durability': clusterDurability,
   evacuation: evacuated,
   'transfer-scoring': ({ jobs }: { readonly jobs: readonly ScoredJob[] }) => score(jobs),
 }
+
+/** Whether core computes a subject. */
+export const isKnownSubject = (subject: string) => subject in answerBySubject
 
 /** The one public entry by which worked cases question core. @throws {UnknownSubject} for a subject that core does not compute */
 export function answerCase(subject: string, input: unknown): unknown {

@@ -1,3 +1,3 @@
-export { answerCase } from './answerCase'
+export { answerCase, isKnownSubject } from './answerCase'
 export { firstDifference } from './firstDifference'
 export { UnknownSubject } from './errors'

@@ -1,3 +1,4 @@
+import clusters from '@/../vectors/cluster-durability.json'
 import durability from '@/../vectors/durability.json'
 import evacuation from '@/../vectors/evacuation.json'
 import domains from '@/../vectors/layout-domains.json'
@@ -5,7 +6,7 @@ import raid from '@/../vectors/layout-raid.json'
 import scoring from '@/../vectors/transfer-scoring.json'
 import { answerCase, firstDifference, UnknownSubject } from '.'
 
-for (const file of [raid, domains, durability, scoring, evacuation]) {
+for (const file of [raid, domains, durability, clusters, scoring, evacuation]) {
   describe(file.subject, () => {
     const cases: readonly { readonly name: string; readonly input: unknown; readonly expected: unknown; readonly tolerance?: number }[] = file.cases
     test.each(cases)('$name', ({ input, expected, tolerance }) =>

@@ -12,6 +12,11 @@ export interface ChangeRecord {
   readonly plan: Plan
   /** What changed in the estate since the plan was last seen; shown once, then part of the new plan. */
   readonly differences: readonly string[]
+  /** Names intent and plan as they are now: who carries the change out says by it what was seen. */
+  readonly planDigest: string
+  /** How often its intent has been altered (count, from 1), and who did it last. */
+  readonly edit: number
+  readonly editedBy: string
   readonly madeBy: string
   readonly madeAt: string
   readonly carriedOutAt: string | null
@@ -26,12 +31,14 @@ export interface ChangeRecord {
   /** What stands of a change that did not come to its end. */
   readonly stands: string | null
   readonly reverses: string | null
+  /** The wall's time for requests, the systems' own for their work; null until it has ended. */
+  readonly tookSeconds: number | null
 }
 
 export interface JournalEntry {
   readonly id: number
   readonly stepIndex: number
-  readonly event: 'begun' | 'progress' | 'done' | 'failed' | 'undone'
+  readonly event: 'begun' | 'progress' | 'waited' | 'done' | 'failed' | 'undone'
   readonly at: string
   readonly estateAt: string
   readonly doneRatio: number | null
@@ -44,4 +51,6 @@ export interface EvidenceEntry {
   readonly holds: boolean
   readonly measured: Readonly<Record<string, string>>
   readonly at: string
+  /** Which try to prove the change it is of (count, from 1). */
+  readonly attempt: number
 }

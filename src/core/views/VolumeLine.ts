@@ -10,6 +10,8 @@ export interface VolumeLine {
   readonly isThin: boolean
   readonly state: 'in use' | 'holding'
   readonly groupNames: readonly string[]
+  /** Since when its system does not state it any more; null while it does. */
+  readonly missingSince: string | null
 }
 
 export const volumeSorts = ['name', 'size', 'written'] as const

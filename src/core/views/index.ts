@@ -1,5 +1,7 @@
+export type { AuditEntry } from './AuditEntry'
 export { timelineOf, type Timeline } from './timelineOf'
 export type { ChangeRecord, EvidenceEntry, JournalEntry } from './ChangeRecord'
+export type { Identity } from './Identity'
 export type { Hit } from './Hit'
 export type { SensorReading, SystemPage } from './SystemPage'
 export { volumeSorts, type VolumeLine, type VolumeSort } from './VolumeLine'

@@ -28,14 +28,15 @@ export function timelineOf(
   const seconds = (at: string | Date) => Math.max(0, (new Date(at).getTime() - Date.parse(beganAt ?? '')) / 1000)
   const nowSeconds =
     change.state === 'running' && beganAt !== null ? seconds(clock === 'wall' ? now.wall : now.estate) : null
-  const tookSeconds = beganAt === null || endedAt === null ? null : seconds(endedAt)
+  const endSeconds = beganAt === null || endedAt === null ? null : seconds(endedAt)
+  const tookSeconds = endSeconds === null ? null : (change.tookSeconds ?? endSeconds)
   const marks: JournalMark[] = journal.map(entry => ({
     stepIndex: entry.stepIndex,
     event: entry.event,
     atSeconds: seconds(clock === 'wall' ? entry.at : entry.estateAt),
     ...(entry.doneRatio === null ? {} : { doneRatio: entry.doneRatio }),
   }))
-  const lanes = runSheet(change.plan, marks, nowSeconds ?? tookSeconds ?? 0)
+  const lanes = runSheet(change.plan, marks, nowSeconds ?? endSeconds ?? 0)
   const isProving = lanes.every(lane => lane.state === 'done')
   const step = marks.at(-1)?.stepIndex
   const samples = marks
@@ -45,7 +46,7 @@ export function timelineOf(
     lanes,
     nowSeconds,
     proofFrom: isProving ? Math.max(0, ...lanes.map(lane => lane.to ?? 0)) : null,
-    proofTo: isProving ? (nowSeconds ?? tookSeconds) : null,
+    proofTo: isProving ? (nowSeconds ?? endSeconds) : null,
     tookSeconds,
     left: nowSeconds === null ? undefined : forecastDuring(samples),
     clock,

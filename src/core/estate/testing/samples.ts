@@ -6,6 +6,7 @@ export const sampleId = (number: number) => `00000000-0000-4000-8000-${String(nu
 export const sampleSystem = (more: Partial<System> = {}): System => ({
   id: sampleId(1),
   siteId: null,
+  accessGroups: [],
   name: 'heron',
   address: 'http://h',
   maker: 'm',

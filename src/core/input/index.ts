@@ -1,0 +1,3 @@
+export { outOfBounds, type Bounds } from './bounded'
+export { formats } from './formats'
+export { isStorable, isUuid, storable, wholeNumber } from './storable'

@@ -1,3 +1,4 @@
+import { WendrelError } from '@/core/errors'
 import { QueryTypes, Sequelize, type Transaction } from 'sequelize'
 
 /** Opens a pool of connections. Models and statements are made with it, never apart from it. */
@@ -59,3 +60,29 @@ export function inTransaction<T>(database: Sequelize, work: (scope: Required<Sco
 /** JSON in which bytes stand as decimal text. */
 export const toJson = (value: unknown) =>
   JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? `${each}` : each))
+
+/** SQLSTATE classes of a connection that is lost or not to be had. Source: PostgreSQL 15, appendix A. */
+const awayStates = /^(08|57P)/
+const awayNames = /^Sequelize.*(Connection|Host|AccessDenied)/
+const awayCodes = new Set(['ECONNREFUSED', 'ECONNRESET', 'ETIMEDOUT', 'EPIPE', 'ENOTFOUND', 'EHOSTUNREACH'])
+
+const layersOf = (cause: unknown): readonly unknown[] => {
+  const layers: unknown[] = [cause]
+  for (let each = cause; each instanceof Error && layers.length < 6; layers.push(each))
+    each = each.cause ?? (each as { parent?: unknown }).parent
+  return layers
+}
+
+/** Whether the database is away or ended the connection, so that the same may succeed later. */
+export const isDatabaseAway = (cause: unknown): boolean =>
+  !(cause instanceof WendrelError) && // a system that cannot be reached is another matter
+  layersOf(cause).some(layer => {
+    if (!(layer instanceof Error)) return false
+    const code = (layer as { code?: unknown }).code
+    if (awayNames.test(layer.name) || layer.message.startsWith('Connection terminated')) return true
+    return typeof code === 'string' && (awayStates.test(code) || awayCodes.has(code))
+  })
+
+/** Whether two transactions were in each other's way, so that the same may succeed at once. */
+export const isConflict = (cause: unknown): boolean =>
+  layersOf(cause).some(layer => /^40(001|P01)$/.test(String((layer as { code?: unknown } | undefined)?.code ?? '')))

@@ -1,4 +1,4 @@
-export { openDatabase, inTransaction, type Scope } from './database'
+export { openDatabase, inTransaction, isConflict, isDatabaseAway, type Scope } from './database'
 export { migrate } from './migrations/migrate'
 export { loadEstate } from './estate'
 export { listen, type Told } from './listen'

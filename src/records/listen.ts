@@ -3,7 +3,7 @@ import pg from 'pg'
 
 /** What has changed in the records: a topic, and the table or change it is about. */
 export interface Told {
-  readonly topic: 'estate' | 'changes' | 'back'
+  readonly topic: 'estate' | 'changes' | 'access' | 'back'
   readonly of: string
 }
 

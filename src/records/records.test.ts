@@ -7,19 +7,19 @@ import {
   bearerOf,
   firstCode,
   makeToken,
-  noteAttempt,
   openSession,
-  recentFailures,
   removeAdministrator,
   revokeToken,
   tokensOf,
 } from './access'
-import { inTransaction, rows } from './database'
-import { enrolSystem, estateClock, noteClock, storeInventory, systemAccess } from './inventory'
+import type { Inventory } from '@/ports'
+import { inTransaction, rows, run } from './database'
+import { enrolSystem, estateClock, keepClock, nextReading, storeInventory, systemAccess } from './inventory'
 import { search, systemPage, volumeList } from './queries'
 import { enrolled, freshDatabase, sampleDriveFound as drive, sampleInventory as inventory } from './testing'
 
 const key = randomBytes(32)
+const store = async (found: Inventory) => storeInventory(database, systemId, found, await nextReading({ database }))
 let records: Awaited<ReturnType<typeof freshDatabase>>
 let database: Sequelize
 let systemId: string
@@ -30,7 +30,7 @@ beforeAll(async () => {
   const made = await enrolled({ database }, key, 'array')
   systemId = made.systemId
   expect(await enrolSystem({ database }, key, made.probeId, 'array', null, 'key of array')).toBe(systemId)
-  await storeInventory(database, systemId, inventory())
+  await store(inventory())
 })
 afterAll(() => records.close())
 
@@ -43,16 +43,13 @@ test('a password is kept sealed, and read back with the key', async () => {
 test('reading the same again changes nothing; what plans rest on gets a new revision, what merely moves does not', async () => {
   const revisions = async () =>
     rows<{ name: string; revision: number }>({ database }, 'select name, revision from drives order by bay')
-  await storeInventory(database, systemId, inventory())
+  await store(inventory())
   expect((await revisions()).map(each => each.revision)).toEqual([1, 1, 1])
-  await storeInventory(
-    database,
-    systemId,
-    inventory({ drives: [drive(1, { powerOnHours: 6 }), drive(2, { state: 'failing' })] }),
-  )
+  await store(inventory({ drives: [drive(1, { powerOnHours: 6 }), drive(2, { state: 'failing' })] }))
   expect(await revisions()).toEqual([
     { name: 'drive 1', revision: 1 },
     { name: 'drive 2', revision: 2 },
+    { name: 'drive 3', revision: 2 },
   ])
   const page = await systemPage({ database }, systemId)
   expect(page?.drives[0]?.powerOnHours).toBe(6)
@@ -82,7 +79,7 @@ test('the first administrator needs the code, once; the last one stays; a remove
   expect(await inTransaction(database, scope => removeAdministrator(scope, keeper))).toBe(false)
   const other = (await addAdministrator({ database }, 'other', 'hash')) ?? ''
   expect(await addAdministrator({ database }, 'other', 'hash')).toBeUndefined()
-  const session = await openSession({ database }, other)
+  const session = await openSession({ database }, other, undefined)
   const token = await makeToken({ database }, other, 'script')
   expect(await administratorOf({ database }, session)).toMatchObject({ name: 'other' })
   expect(await bearerOf({ database }, token)).toMatchObject({ name: 'other' })
@@ -93,16 +90,10 @@ test('the first administrator needs the code, once; the last one stays; a remove
   expect(await bearerOf({ database }, token)).toBeUndefined()
 })
 
-test('failures are counted since the last success', async () => {
-  for (const succeeded of [false, true, false, false]) await noteAttempt({ database }, 'someone', 'here', succeeded)
-  expect(await recentFailures({ database }, 'someone')).toMatchObject({ count: 2 })
-  expect(await recentFailures({ database }, 'stranger')).toMatchObject({ count: 0, secondsAgo: Infinity })
-})
-
-test("the estate keeps the wall's time until its systems keep another", async () => {
+test("the estate keeps the wall's time unless it is set to follow its systems", async () => {
+  const clock = { wallAt: '2026-03-01T10:00:00.000Z', estateAt: '2026-03-13T00:00:00.000Z', rate: 60 }
+  await keepClock({ database }, clock)
   expect((await estateClock({ database })).rate).toBe(1)
-  const wall = Date.parse('2026-03-01T10:00:00Z')
-  await noteClock({ database }, systemId, new Date(wall), new Date(wall + 1e9))
-  await noteClock({ database }, systemId, new Date(wall + 2000), new Date(wall + 1e9 + 120_000))
-  expect((await estateClock({ database })).rate).toBeCloseTo(60, 5)
+  await run({ database }, `insert into settings (key, value) values ('estate-clock', '"systems"')`)
+  expect(await estateClock({ database })).toEqual(clock)
 })

@@ -13,6 +13,7 @@ import {
   keepPathProbe,
   noteWork,
   signException,
+  nextReading,
   storeInventory,
   withdrawException,
   workMisses,
@@ -82,7 +83,7 @@ const row = (more: Partial<Inventory> = {}) =>
     switchPorts: [switchPort(1, 1), switchPort(2, 2), switchPort(1, 24, '/sp/25'), switchPort(2, 25, '/sp/24')],
     ...more,
   })
-const store = (found: Inventory) => storeInventory(records.database, systemId, found)
+const store = async (found: Inventory) => storeInventory(records.database, systemId, found, await nextReading(scope))
 
 test('nodes, ports and switches are joined by what their locators say, cables between switches included', async () => {
   await store(row())
@@ -138,13 +139,13 @@ const finding = (key: string, more: Partial<Finding> = {}): Finding => ({
 const standing = async () => (await standingFindings(scope, systemId)).map(each => each.finding.key)
 
 test('a finding stands since it was first found; when it is found no more it is cleared, and begins anew if it comes back', async () => {
-  await keepFindings(scope, systemId, [finding('a/1'), finding('b/1')])
+  await keepFindings(scope, systemId, 'row', [finding('a/1'), finding('b/1')])
   const [first] = await standingFindings(scope, systemId)
-  await keepFindings(scope, systemId, [finding('a/1', { evidence: 'worse' })])
+  await keepFindings(scope, systemId, 'row', [finding('a/1', { evidence: 'worse' })])
   const [again, ...others] = await standingFindings(scope, systemId)
   expect(others).toEqual([])
   expect(again).toMatchObject({ since: first?.since, finding: { evidence: 'worse' } })
-  await keepFindings(scope, systemId, [finding('a/1'), finding('b/1')])
+  await keepFindings(scope, systemId, 'row', [finding('a/1'), finding('b/1')])
   expect(await standing()).toEqual(['a/1', 'b/1'])
   const kept = await rows<{ key: string; open: boolean }>(
     scope,

@@ -7,20 +7,22 @@ export async function settings(scope: Scope): Promise<EstateSettings> {
     readonly naming: string | null
     readonly days: number | null
     readonly names: string | null
+    readonly addresses: string | null
   }>(
     scope,
-    `select (select value #>> '{}' from settings where key = 'volume-naming') as naming, (select (value #>> '{}')::int from settings where key = 'holding-days') as days, (select value #>> '{}' from settings where key = 'name-server') as names`,
+    `select (select value #>> '{}' from settings where key = 'volume-naming') as naming, (select (value #>> '{}')::int from settings where key = 'holding-days') as days, (select value #>> '{}' from settings where key = 'name-server') as names, (select value #>> '{}' from settings where key = 'addresses') as addresses`,
   )
   return {
     volumeNaming: found?.naming ?? '{group}-{purpose}-{nn}',
     holdingDays: found?.days ?? 7,
     nameServer: found?.names ?? '',
+    addresses: found?.addresses ?? '',
   }
 }
 
 export const setSetting = (
   scope: Scope,
-  key: 'volume-naming' | 'holding-days' | 'name-server',
+  key: 'volume-naming' | 'holding-days' | 'name-server' | 'addresses' | 'estate-clock',
   value: string | number,
 ) =>
   run(

@@ -6,7 +6,9 @@ export {
   firstCode,
   passwordHashOf,
   removeAdministrator,
+  setPasswordHash,
   type Administrator,
 } from './administrators'
-export { administratorOf, closeSession, noteAttempt, openSession, recentFailures } from './sessions'
-export { bearerOf, makeToken, revokeToken, tokensOf } from './tokens'
+export { countAttempt, succeeded, waitSeconds, type Attempt } from './attempts'
+export { administratorOf, closeOtherSessions, closeSession, isSessionOpen, openSession } from './sessions'
+export { bearerOf, isTokenKnown, makeToken, revokeToken, tokensOf } from './tokens'

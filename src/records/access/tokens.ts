@@ -43,14 +43,21 @@ export async function revokeToken(scope: Scope, administratorId: string, id: str
   )
 }
 
+/** Who a token belongs to, and the token's own id; its last use is noted at most once a minute. */
 export async function bearerOf(
   scope: Scope,
   token: string,
-): Promise<{ readonly id: string; readonly name: string } | undefined> {
-  return row(
+): Promise<{ readonly id: string; readonly name: string; readonly tokenId: string } | undefined> {
+  const found = await row<{ id: string; name: string; token_id: string; is_stale: boolean }>(
     scope,
-    `with used as (update api_tokens set used_at = now() where token_hash = $1 returning administrator_id)
-     select id, name from administrators where id in (select administrator_id from used)`,
+    `select administrators.id, administrators.name, api_tokens.id as token_id, coalesce(used_at < now() - interval '1 minute', true) as is_stale
+     from api_tokens join administrators on administrators.id = administrator_id where token_hash = $1`,
     [hashOf(token)],
   )
+  if (found === undefined) return undefined
+  if (found.is_stale) await run(scope, 'update api_tokens set used_at = now() where id = $1', [found.token_id])
+  return { id: found.id, name: found.name, tokenId: found.token_id }
 }
+
+export const isTokenKnown = async (scope: Scope, id: string) =>
+  (await row(scope, 'select id from api_tokens where id = $1', [id])) !== undefined

@@ -25,12 +25,20 @@ export async function setRunning(scope: Required<Scope>, changeId: string, plan:
   await run(
     scope,
     `update changes set state = 'running', plan = $2::jsonb, title = $3, differences = '[]', carried_out_at = now(), carried_out_estate_at = $4,
-       is_stop_wanted = false, is_undo_wanted = false where id = $1`,
+       refusal = null, stands = null, is_stop_wanted = false, is_undo_wanted = false where id = $1`,
     [changeId, toJson(plan), plan.title, estateNow.toISOString()],
   )
-  await run(scope, 'insert into claims (claim, change_id) select unnest($1::text[]), $2', [plan.claims, changeId])
+  await claimAgain(scope, changeId, plan)
   await queue(scope, changeId)
 }
+
+/** Claims the objects of a plan for a change. */
+export const claimAgain = (scope: Required<Scope>, changeId: string, plan: Plan) =>
+  run(
+    scope,
+    'insert into claims (claim, change_id) select distinct unnest($1::text[]), $2::uuid on conflict do nothing',
+    [plan.claims, changeId],
+  )
 
 /** Queues a change for whichever worker is free; a change that is queued already is not queued twice. */
 export const queue = (scope: Scope, changeId: string) =>
@@ -40,36 +48,51 @@ export const queue = (scope: Scope, changeId: string) =>
     [carryOutTask, changeId, `change:${changeId}`],
   )
 
-/** Asks a running change to stop at its next safe point. */
-export async function wantStop(scope: Scope, id: string): Promise<boolean> {
-  return (
-    (await row<{ readonly id: string }>(
-      scope,
-      `update changes set is_stop_wanted = true where id = $1 and state = 'running' returning id`,
-      [id],
-    )) !== undefined
+/** Asks a running change to stop at its next safe point, which is now for one that waits. */
+export async function wantStop(scope: Required<Scope>, id: string): Promise<boolean> {
+  const found = await row<{ readonly id: string }>(
+    scope,
+    `update changes set is_stop_wanted = true where id = $1 and state = 'running' returning id`,
+    [id],
   )
+  if (found === undefined) return false
+  await run(scope, 'update change_waits set again_at = now() where change_id = $1', [id])
+  await queue(scope, id)
+  return true
 }
 
 /** Lets a stopped change go on, or be undone. */
 export async function wantResume(scope: Required<Scope>, id: string, isUndoWanted: boolean): Promise<boolean> {
   const found = await row<{ readonly id: string }>(
     scope,
-    `update changes set state = 'running', is_stop_wanted = false, is_undo_wanted = $2, ended_at = null, ended_estate_at = null where id = $1 and state = 'stopped' returning id`,
+    `update changes set state = 'running', is_stop_wanted = false, is_undo_wanted = $2, ended_at = null, ended_estate_at = null where id = $1 and state in ('stopped', 'unproven') returning id`,
     [id, isUndoWanted],
   )
   if (found !== undefined) await queue(scope, id)
   return found !== undefined
 }
 
-/** Changes that are running by the records; a worker that has started makes sure that each is queued. */
-export const runningIds = async (scope: Scope) =>
-  (await rows<{ readonly id: string }>(scope, `select id from changes where state = 'running'`)).map(({ id }) => id)
-
-/** Volumes whose holding has ended by the estate's time and that no change holds. */
+/**
+ * Volumes whose holding has ended by the estate's time, that stand on systems which answer, that no change holds, and whose deletion
+ * was not tried within the last hour: one that cannot be deleted now must not hold up the others.
+ */
 export const heldVolumesPast = (scope: Scope, estateNow: Date, limit: number) =>
-  rows<{ readonly id: string }>(
+  rows<{ readonly id: string; readonly name: string }>(
     scope,
-    `select id from volumes where state = 'holding' and holding_until < $1 and not exists (select 1 from claims where claim = volumes.id::text) order by holding_until limit $2`,
+    `select v.id, v.name from volumes v join systems s on s.id = v.system_id
+     where v.state = 'holding' and v.holding_until < $1 and v.missing_since is null and s.reach = 'answering'
+       and not exists (select 1 from claims where claim = v.id::text)
+       and not exists (select 1 from changes c where c.intent ? 'volumeId' and c.intent ->> 'volumeId' = v.id::text and c.kind = 'delete-held-volume'
+         and (c.state in ('running', 'stopped') or c.made_at > now() - interval '1 hour'))
+     order by v.holding_until limit $2`,
     [estateNow.toISOString(), limit],
+  )
+
+/** Titles of running or stopped changes that rest on a system, other than one change itself. */
+export const atWorkOn = (scope: Scope, systemIds: readonly string[], changeId: string | null) =>
+  rows<{ readonly system_id: string; readonly title: string; readonly number: number }>(
+    scope,
+    `select distinct r ->> 'id' as system_id, title, number from changes, jsonb_array_elements(plan -> 'reads') r
+     where state in ('running', 'stopped') and id is distinct from $2::uuid and r ->> 'kind' = 'system' and r ->> 'id' = any($1)`,
+    [systemIds, changeId],
   )

@@ -12,6 +12,9 @@ interface ChangeRow {
   readonly intent: Record<string, unknown>
   readonly plan: Plan
   readonly differences: string[]
+  readonly plan_digest: string
+  readonly edit: number
+  readonly edited_by: string
   readonly made_by: string
   readonly made_at: Date
   readonly carried_out_at: Date | null
@@ -24,10 +27,11 @@ interface ChangeRow {
   readonly refusal: CodedRefusal | null
   readonly stands: string | null
   readonly reverses: string | null
+  readonly took_seconds: number | null
 }
 
-const columns = `id, number, kind, state, title, intent, plan, differences, made_by, made_at, carried_out_at, carried_out_estate_at,
-  ended_at, ended_estate_at, is_stop_wanted, is_undo_wanted, facts, refusal, stands, reverses`
+const columns = `id, number, kind, state, title, intent, plan, plan_digest, edit, edited_by, differences, made_by, made_at, carried_out_at, carried_out_estate_at,
+  ended_at, ended_estate_at, is_stop_wanted, is_undo_wanted, facts, refusal, stands, reverses, took_seconds`
 const instant = (date: Date | null) => date?.toISOString() ?? null
 
 const toChange = (found: ChangeRow): ChangeRecord => ({
@@ -39,6 +43,9 @@ const toChange = (found: ChangeRow): ChangeRecord => ({
   intent: found.intent,
   plan: found.plan,
   differences: found.differences,
+  planDigest: found.plan_digest,
+  edit: found.edit,
+  editedBy: found.edited_by,
   madeBy: found.made_by,
   madeAt: found.made_at.toISOString(),
   carriedOutAt: instant(found.carried_out_at),
@@ -51,6 +58,7 @@ const toChange = (found: ChangeRow): ChangeRecord => ({
   refusal: found.refusal,
   stands: found.stands,
   reverses: found.reverses,
+  tookSeconds: found.took_seconds,
 })
 
 export async function changeById(scope: Scope, id: string, lock = false): Promise<ChangeRecord | undefined> {
@@ -58,6 +66,23 @@ export async function changeById(scope: Scope, id: string, lock = false): Promis
     scope,
     `select ${columns} from changes where id = $1${lock ? ' for update' : ''}`,
     [id],
+  )
+  return found === undefined ? undefined : toChange(found)
+}
+
+/** The latest draft of a kind that somebody has left within a week, about all of some objects. */
+export async function leftDraft(
+  scope: Scope,
+  kind: string,
+  editedBy: string,
+  objectIds: readonly string[],
+): Promise<ChangeRecord | undefined> {
+  const found = await row<ChangeRow>(
+    scope,
+    `select ${columns} from changes where state in ('draft', 'checked') and kind = $1 and edited_by = $2 and revised_at > now() - interval '7 days'
+       and (select bool_and(strpos(intent::text, id) > 0) from unnest($3::text[]) id) is not false
+     order by revised_at desc limit 1`,
+    [kind, editedBy, objectIds],
   )
   return found === undefined ? undefined : toChange(found)
 }
@@ -104,11 +129,13 @@ export async function journalOf(scope: Scope, changeId: string): Promise<Journal
 }
 
 export async function evidenceOf(scope: Scope, changeId: string): Promise<EvidenceEntry[]> {
-  const found = await rows<{ claim: string; holds: boolean; measured: Record<string, string>; at: Date }>(
-    scope,
-    'select claim, holds, measured, at from evidence where change_id = $1 order by id',
-    [changeId],
-  )
+  const found = await rows<{
+    claim: string
+    holds: boolean
+    measured: Record<string, string>
+    at: Date
+    attempt: number
+  }>(scope, 'select claim, holds, measured, at, attempt from evidence where change_id = $1 order by id', [changeId])
   return found.map(each => ({ ...each, at: each.at.toISOString() }))
 }
 

@@ -11,6 +11,7 @@ import type {
   Switch,
   SwitchPort,
 } from '@/core/estate'
+import { isUuid } from '@/core/input'
 import { rowRecords } from './rowRecords'
 import { row as oneRow, rows, type Scope } from '../database'
 import { settings } from '../settings'
@@ -42,7 +43,7 @@ import {
 
 export const columns = {
   systems:
-    'id, site_id, name, address, maker, model, serial, uuid, firmware, reach, reach_why, seen_at, cluster_name, revision',
+    'id, site_id, name, access_groups, address, maker, model, serial, uuid, firmware, reach, reach_why, seen_at, cluster_name, revision',
   controllers: 'id, system_id, name, model, firmware, state, revision',
   enclosures: 'id, system_id, name, bay_count, bays_per_row, revision',
   drives: `id, system_id, locator, enclosure_id, bay, name, media, protocol, capacity_bytes, model, serial, wwn, firmware, state, role, pool_id,
@@ -71,11 +72,14 @@ export async function loadEstate(
   kind: string,
   ownChangeId?: string,
 ): Promise<Estate> {
-  const systems = needs.drivesOfSystems ?? []
+  const systems = known(needs.drivesOfSystems)
   // One after another: in a transaction all go over one connection, which answers one question at a time.
   const sites = await rows<RowOf<Site>>(scope, 'select id, name, revision from sites order by name')
   const allSystems = await rows<SystemRow>(scope, `select ${columns.systems} from systems order by name`)
-  const pools = await rows<PoolRow>(scope, `select ${columns.pools} from pools order by name, id`)
+  const pools = await rows<PoolRow>(
+    scope,
+    `select ${columns.pools} from pools where missing_since is null order by name, id`,
+  )
   const groups = await rows<RowOf<HostGroup>>(scope, 'select id, name, revision from host_groups order by name')
   const hosts = await rows<HostRow>(scope, `select ${columns.hosts} from hosts order by name`)
   type OfSystem =
@@ -83,7 +87,11 @@ export async function loadEstate(
   const of = async <T extends object>(table: OfSystem, order: string) =>
     systems.length === 0
       ? []
-      : rows<T>(scope, `select ${columns[table]} from ${table} where system_id = any($1) order by ${order}`, [systems])
+      : rows<T>(
+          scope,
+          `select ${columns[table]} from ${table} where system_id = any($1) and missing_since is null order by ${order}`,
+          [systems],
+        )
   const drives = await of<DriveRow>('drives', 'enclosure_id, bay')
   const enclosures = await of<RowOf<Enclosure>>('enclosures', 'name')
   const controllers = await of<RowOf<Controller>>('controllers', 'name')
@@ -95,7 +103,7 @@ export async function loadEstate(
   const row = await rowRecords(scope)
   const volumes = await volumesFor(scope, needs)
   const probe =
-    needs.probeId === undefined || needs.probeId === ''
+    needs.probeId === undefined || !isUuid(needs.probeId)
       ? undefined
       : await oneRow<Parameters<typeof toProbe>[0]>(scope, 'select id, at, found from probes where id = $1', [
           needs.probeId,
@@ -116,7 +124,7 @@ export async function loadEstate(
       ? []
       : await rows<RowOf<Mapping>>(
           scope,
-          `select ${columns.mappings} from mappings where volume_id = any($1) order by lun`,
+          `select ${columns.mappings} from mappings where volume_id = any($1) and missing_since is null order by lun`,
           [volumes.map(volume => volume.id)],
         )
   return {
@@ -143,12 +151,17 @@ export async function loadEstate(
   }
 }
 
+/** Ids that could be some object's: what a draft has not named yet, or names wrongly, is nobody's. */
+const known = (ids: readonly string[] = []) => ids.filter(isUuid)
+
 async function volumesFor(scope: Scope, needs: EstateNeeds): Promise<VolumeRow[]> {
-  const { volumeIds = [], volumeNames = [], volumeNamePrefix = '', volumesOfPools = [] } = needs
+  const { volumeNames = [], volumeNamePrefix = '' } = needs
+  const volumeIds = known(needs.volumeIds)
+  const volumesOfPools = known(needs.volumesOfPools)
   if (volumeIds.length + volumeNames.length + volumesOfPools.length === 0 && volumeNamePrefix === '') return []
   return rows<VolumeRow>(
     scope,
-    `select ${columns.volumes} from volumes where id = any($1) or name = any($2) or ($3 <> '' and name like $4) or pool_id = any($5) order by name, id limit $6`,
+    `select ${columns.volumes} from volumes where missing_since is null and (id = any($1) or name = any($2) or ($3 <> '' and name like $4) or pool_id = any($5)) order by name, id limit $6`,
     [
       volumeIds,
       volumeNames,

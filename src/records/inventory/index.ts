@@ -1,16 +1,20 @@
-export { storeInventory } from './storeInventory'
+export { nextReading, storeInventory, storeParts, type NotKept } from './storeInventory'
 export {
   enrolHost,
   enrolSystem,
+  forgetSystem,
   keepProbe,
   noteReach,
   probeAccess,
   systemAccess,
   systemIds,
+  systemName,
   type SystemAccess,
 } from './systems'
 export { hold, idAt, release } from './objects'
-export { estateClock, noteClock } from './clock'
+export { agreedBefore, estateClock, followsSystems, keepClock } from './clock'
+export { forgetMissing, gone, missingOf } from './missing'
+export { noteWorker, withdrawWorker, workerSilentSeconds } from './workers'
 export { dropCatalogue, keepCatalogue, keepNameAnswers, keepPathProbe, signException, withdrawException } from './nodes'
 export { keepFindings } from './findings'
 export { isWorkKnown, keepNewWork, noteWork, workMisses } from './rebuilds'

@@ -1,136 +1,48 @@
-import type { Inventory } from '@/ports'
+import type { Inventory, InventoryParts } from '@/ports'
 import { v7 as uuid } from 'uuid'
 import { inTransaction, row, rows, run, toJson, type Scope } from '../database'
 import type { Sequelize } from 'sequelize'
 import { hostGroupOf } from './hostGroupOf'
+import { durableName, snake, tables, type Table } from './inventoryTables'
 
-/** Columns of a table that a system's inventory fills, with their types. */
-type Columns = Readonly<Record<string, string>>
-const bytes = 'numeric'
-
-const tables: Readonly<
-  Record<
-    | 'controllers'
-    | 'enclosures'
-    | 'pools'
-    | 'drives'
-    | 'ports'
-    | 'volumes'
-    | 'mappings'
-    | 'nodes'
-    | 'switches'
-    | 'switch_ports'
-    | 'node_ports',
-    Columns
-  >
-> = {
-  controllers: { name: 'text', model: 'text', firmware: 'text', state: 'text' },
-  enclosures: { name: 'text', bay_count: 'int', bays_per_row: 'int' },
-  pools: {
-    name: 'text',
-    scheme: 'jsonb',
-    failure_domain: 'text',
-    drive_kind: 'jsonb',
-    group_sizes: 'jsonb',
-    spare_count: 'int',
-    state: 'text',
-    raw_bytes: bytes,
-    usable_bytes: bytes,
-    written_bytes: bytes,
-    provisioned_bytes: bytes,
-    metadata_bytes: bytes,
-    snapshot_reserve_bytes: bytes,
-    redundancy_bytes: bytes,
-    stranded_bytes: bytes,
-    spare_bytes: bytes,
-    rebuild_reserve_bytes: bytes,
-  },
-  drives: {
-    enclosure_id: 'uuid',
-    bay: 'int',
-    name: 'text',
-    media: 'text',
-    protocol: 'text',
-    capacity_bytes: bytes,
-    model: 'text',
-    serial: 'text',
-    wwn: 'text',
-    firmware: 'text',
-    state: 'text',
-    role: 'text',
-    pool_id: 'uuid',
-    group_index: 'int',
-    rotation_speed_rpm: 'int',
-    power_on_hours: 'int',
-    wear_ratio: 'double precision',
-    node_id: 'uuid',
-    is_boot: 'boolean',
-    is_lit: 'boolean',
-    drive_writes_per_day: 'double precision',
-    left_over: 'jsonb',
-    bank: 'int',
-  },
-  ports: {
-    name: 'text',
-    protocol: 'text',
-    speed_bits_per_second: 'double precision',
-    is_up: 'boolean',
-    address: 'text',
-    target_name: 'text',
-  },
-  volumes: {
-    pool_id: 'uuid',
-    name: 'text',
-    naa: 'text',
-    size_bytes: bytes,
-    is_thin: 'boolean',
-    written_bytes: bytes,
-    lost_bytes: bytes,
-  },
-  nodes: {
-    name: 'text',
-    host_name: 'text',
-    rack: 'text',
-    enclosure_id: 'uuid',
-    state: 'text',
-    firmware: 'text',
-    model: 'text',
-    clock_offset_seconds: 'double precision',
-    is_restart_service_on: 'boolean',
-    most_capacity_drives: 'int',
-    memory_bytes: 'double precision',
-    agent_address: 'text',
-  },
-  switches: { name: 'text', model: 'text', firmware: 'text' },
-  switch_ports: { switch_id: 'uuid', name: 'text', mtu: 'int', vlans: 'jsonb', is_up: 'boolean', peer_port_id: 'uuid' },
-  node_ports: {
-    node_id: 'uuid',
-    name: 'text',
-    mac: 'text',
-    speed_bits_per_second: 'double precision',
-    is_up: 'boolean',
-    mtu: 'int',
-    traffic: 'jsonb',
-    switch_port_id: 'uuid',
-    storage: 'jsonb',
-  },
-  mappings: { volume_id: 'uuid', host_group_id: 'uuid', group_name: 'text', lun: 'int' },
+/** What of a reading could not be kept, and why. */
+export interface NotKept {
+  readonly locator: string
+  readonly why: string
 }
 
-const snake = (name: string) => name.replace(/[A-Z]/g, letter => `_${letter.toLowerCase()}`)
+/** The number of a reading that begins now; of two readings the later one has the higher number, whoever makes them. */
+export async function nextReading(scope: Scope): Promise<number> {
+  return Number((await row<{ readonly number: string }>(scope, `select nextval('readings') as number`))?.number ?? 0)
+}
 
 /**
- * Takes over what a system says it has, in one transaction: new objects get ids, changed ones a new revision, and what the system
- * no longer has goes. Rows that are as they were are not written at all.
+ * Takes over what a system says it has, in one transaction: new objects get ids, changed ones a new revision, and what the system does
+ * not state any more is missing from now on. Rows that are as they were are not written at all. A reading that began before one that
+ * is kept already is passed over.
+ *
+ * @param number of the reading
+ * @returns what could not be kept
  */
-export async function storeInventory(database: Sequelize, systemId: string, found: Inventory): Promise<void> {
-  await inTransaction(database, async scope => {
-    // One reader of a system at a time: two that overlap would each delete what the other has just found.
-    await row(scope, 'select id from systems where id = $1 for update', [systemId])
+export async function storeInventory(
+  database: Sequelize,
+  systemId: string,
+  found: Inventory,
+  number: number,
+): Promise<readonly NotKept[]> {
+  return inTransaction(database, async scope => {
+    const notKept: NotKept[] = []
+    // One reader of a system at a time: two that overlap would each miss what the other has just found.
+    const system = await row<{ readonly read_number: string }>(
+      scope,
+      'select read_number from systems where id = $1 for update',
+      [systemId],
+    )
+    if (system === undefined || Number(system.read_number) >= number) return notKept
     const { identity } = found
     await run(
       scope,
-      'update systems set maker = $2, model = $3, serial = $4, firmware = $5, sensors = $6::jsonb, cluster_name = $7 where id = $1',
+      `update systems set maker = $2, model = $3, serial = $4, firmware = $5, sensors = $6::jsonb, cluster_name = $7, read_number = $8, access_groups = $9::jsonb where id = $1`,
       [
         systemId,
         identity.maker,
@@ -139,16 +51,17 @@ export async function storeInventory(database: Sequelize, systemId: string, foun
         identity.firmware,
         toJson(found.sensors),
         found.clusterName,
+        number,
+        toJson(found.accessGroups),
       ],
     )
-    await upsert(scope, 'controllers', systemId, found.controllers)
-    const enclosures = await upsert(scope, 'enclosures', systemId, found.enclosures)
-    const nodes = await storeNodes(scope, systemId, found, enclosures)
-    const pools = await upsert(scope, 'pools', systemId, found.pools)
-    await upsert(
-      scope,
+    const keep = (table: Table, objects: readonly Located[]) => upsert(scope, table, systemId, objects, true, notKept)
+    await keep('controllers', found.controllers)
+    const enclosures = await keep('enclosures', found.enclosures)
+    const nodes = await storeNodes(scope, keep, systemId, found, enclosures)
+    const pools = await keep('pools', found.pools)
+    await keep(
       'drives',
-      systemId,
       found.drives.map(drive => ({
         ...drive,
         enclosureId: enclosures.get(drive.enclosureLocator) ?? null,
@@ -156,20 +69,11 @@ export async function storeInventory(database: Sequelize, systemId: string, foun
         nodeId: nodes.get(drive.nodeLocator ?? '') ?? null,
       })),
     )
-    await upsert(scope, 'ports', systemId, found.ports)
-    const volumes = await upsert(
-      scope,
-      'volumes',
-      systemId,
-      found.volumes
-        .filter(volume => pools.has(volume.poolLocator))
-        .map(volume => ({ ...volume, poolId: pools.get(volume.poolLocator) })),
-    )
+    await keep('ports', found.ports)
+    const volumes = await keep('volumes', inPools(found.volumes, pools, notKept))
     const groupOf = await hostGroupOf(scope)
-    await upsert(
-      scope,
+    await keep(
       'mappings',
-      systemId,
       found.mappings
         .filter(mapping => volumes.has(mapping.volumeLocator))
         .map(mapping => ({
@@ -178,85 +82,165 @@ export async function storeInventory(database: Sequelize, systemId: string, foun
           hostGroupId: groupOf(mapping.initiators, mapping.groupName),
         })),
     )
+    return notKept
   })
 }
+
+/** Takes over some objects that were read by themselves; nothing is missing because of what was not read. */
+export async function storeParts(
+  database: Sequelize,
+  systemId: string,
+  { volumes = [] }: InventoryParts,
+  number: number,
+): Promise<void> {
+  await inTransaction(database, async scope => {
+    const system = await row<{ readonly read_number: string }>(
+      scope,
+      'select read_number from systems where id = $1 for update',
+      [systemId],
+    )
+    if (system === undefined || Number(system.read_number) >= number) return
+    const pools = await idsOf(scope, 'pools', systemId)
+    await upsert(scope, 'volumes', systemId, inPools(volumes, pools, []), false, [])
+  })
+}
+
+const inPools = (volumes: Inventory['volumes'], pools: ReadonlyMap<string, string>, notKept: NotKept[]) =>
+  volumes.flatMap(volume => {
+    const poolId = pools.get(volume.poolLocator)
+    if (poolId !== undefined) return [{ ...volume, poolId }]
+    notKept.push({ locator: volume.locator, why: 'It names no pool that the system has.' })
+    return []
+  })
+
+type Located = { readonly locator: string }
+type Keep = (table: Table, objects: readonly Located[]) => Promise<Map<string, string>>
 
 /** Nodes, switches and the ports of both. @returns the nodes' ids by locator */
 async function storeNodes(
   scope: Required<Scope>,
+  keep: Keep,
   systemId: string,
   found: Inventory,
   enclosures: ReadonlyMap<string, string>,
 ): Promise<Map<string, string>> {
-  const nodes = await upsert(
-    scope,
+  const nodes = await keep(
     'nodes',
-    systemId,
     found.nodes.map(node => ({ ...node, enclosureId: enclosures.get(node.enclosureLocator ?? '') ?? null })),
   )
-  const switches = await upsert(scope, 'switches', systemId, found.switches)
+  const switches = await keep('switches', found.switches)
   // Switch ports lead to each other: their ids have to be known before they are written.
   const known = await idsOf(scope, 'switch_ports', systemId)
   const portIds = new Map(found.switchPorts.map(port => [port.locator, known.get(port.locator) ?? uuid()]))
-  await upsert(
-    scope,
+  await keep(
     'switch_ports',
-    systemId,
-    found.switchPorts.map(port => ({
-      ...port,
-      id: portIds.get(port.locator),
-      switchId: switches.get(port.switchLocator),
-      peerPortId: portIds.get(port.peerPortLocator ?? '') ?? null,
-    })),
+    found.switchPorts
+      .filter(port => switches.has(port.switchLocator))
+      .map(port => ({
+        ...port,
+        id: portIds.get(port.locator),
+        switchId: switches.get(port.switchLocator),
+        peerPortId: portIds.get(port.peerPortLocator ?? '') ?? null,
+      })),
   )
-  await upsert(
-    scope,
+  await keep(
     'node_ports',
-    systemId,
-    found.nodePorts.map(port => ({
-      ...port,
-      nodeId: nodes.get(port.nodeLocator),
-      switchPortId: portIds.get(port.switchPortLocator ?? '') ?? null,
-    })),
+    found.nodePorts
+      .filter(port => nodes.has(port.nodeLocator))
+      .map(port => ({
+        ...port,
+        nodeId: nodes.get(port.nodeLocator),
+        switchPortId: portIds.get(port.switchPortLocator ?? '') ?? null,
+      })),
   )
   return nodes
 }
 
-/** @returns the ids by locator */
+interface Known {
+  readonly id: string
+  readonly locator: string
+  readonly name: string
+  readonly isMissing: boolean
+}
+
+/** Gives each object that was found the id under which it is known: by its durable name, else by its place. */
+function recognised(
+  known: readonly Known[],
+  found: readonly (Located & { readonly id?: string })[],
+  nameOf: (object: Located) => string,
+  notKept: NotKept[],
+) {
+  const byName = new Map(known.filter(each => each.name !== '').map(each => [each.name, each]))
+  const byPlace = new Map(
+    [...known].sort((a, b) => Number(b.isMissing) - Number(a.isMissing)).map(each => [each.locator, each]),
+  )
+  const names = new Set<string>()
+  const places = new Set<string>()
+  return found.flatMap(object => {
+    const name = nameOf(object)
+    if ((name !== '' && names.has(name)) || places.has(object.locator)) {
+      notKept.push({
+        locator: object.locator,
+        why: `Another object of the same reading has its ${name === '' ? 'place' : `name, ${name}`}.`,
+      })
+      return []
+    }
+    names.add(name)
+    places.add(object.locator)
+    const there = byPlace.get(object.locator)
+    // Where something with another durable name stood, this is another object at that place.
+    const same = byName.get(name) ?? (there !== undefined && (there.name === '' || name === '') ? there : undefined)
+    return [{ ...object, id: same?.id ?? object.id ?? uuid() }]
+  })
+}
+
+/** @param isAll whether what is not among the objects is missing @returns the ids by locator */
 async function upsert(
   scope: Required<Scope>,
-  table: keyof typeof tables,
+  table: Table,
   systemId: string,
-  found: readonly { readonly locator: string }[],
+  found: readonly Located[],
+  isAll: boolean,
+  notKept: NotKept[],
 ): Promise<Map<string, string>> {
   const columns = Object.entries(tables[table])
   const names = columns.map(([name]) => name)
-  const records = found.map(each => ({
-    id: uuid(),
-    ...Object.fromEntries(Object.entries(each).map(([name, value]) => [snake(name), value as unknown])),
-  }))
-  const list = toJson(records)
-  await run(
+  const key = durableName[table]
+  const nameOf = (object: Located) => String((object as Readonly<Record<string, unknown>>)[key ?? ''] ?? '')
+  const known = await rows<Known>(
     scope,
-    `delete from ${table} where system_id = $1 and locator not in (select r.locator from jsonb_to_recordset($2::jsonb) as r(locator text))`,
-    [systemId, list],
+    `select id, locator, ${key ?? "''"} as name, missing_since is not null as "isMissing" from ${table} where system_id = $1`,
+    [systemId],
   )
+  const objects = recognised(known, found, key === undefined ? () => '' : nameOf, notKept)
+  const records = objects.map(each =>
+    Object.fromEntries(Object.entries(each).map(([name, value]) => [snake(name), value as unknown])),
+  )
+  const list = toJson(records)
+  if (isAll)
+    await run(
+      scope,
+      `update ${table} set missing_since = now() where system_id = $1 and missing_since is null
+         and id not in (select r.id from jsonb_to_recordset($2::jsonb) as r(id uuid))`,
+      [systemId, list],
+    )
   await run(
     scope,
     `insert into ${table} as known (id, system_id, locator, ${names.join(', ')})
      select r.id, $1, r.locator, ${names.map(name => `r.${name}`).join(', ')}
      from jsonb_to_recordset($2::jsonb) as r(id uuid, locator text, ${columns.map(([name, type]) => `${name} ${type}`).join(', ')})
-     on conflict (system_id, locator) do update set ${names.map(name => `${name} = excluded.${name}`).join(', ')}
-     where (${names.map(name => `known.${name}`).join(', ')}) is distinct from (${names.map(name => `excluded.${name}`).join(', ')})`,
+     on conflict (id) do update set locator = excluded.locator, missing_since = null, ${names.map(name => `${name} = excluded.${name}`).join(', ')}
+     where (known.locator, known.missing_since, ${names.map(name => `known.${name}`).join(', ')})
+       is distinct from (excluded.locator, null::timestamptz, ${names.map(name => `excluded.${name}`).join(', ')})`,
     [systemId, list],
   )
-  return idsOf(scope, table, systemId)
+  return new Map(objects.map(({ id, locator }) => [locator, id]))
 }
 
-async function idsOf(scope: Scope, table: keyof typeof tables, systemId: string): Promise<Map<string, string>> {
+async function idsOf(scope: Scope, table: Table, systemId: string): Promise<Map<string, string>> {
   const ids = await rows<{ readonly id: string; readonly locator: string }>(
     scope,
-    `select id, locator from ${table} where system_id = $1`,
+    `select id, locator from ${table} where system_id = $1 and missing_since is null`,
     [systemId],
   )
   return new Map(ids.map(({ id, locator }) => [locator, id]))

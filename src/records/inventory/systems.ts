@@ -9,6 +9,8 @@ export interface SystemAccess {
   readonly acceptedFingerprint: string | null
   readonly userName: string
   readonly password: string
+  /** By which it was registered: another one gets no password. */
+  readonly uuid: string
 }
 
 interface AccessRow {
@@ -16,6 +18,7 @@ interface AccessRow {
   readonly accepted_fingerprint: string | null
   readonly user_name: string
   readonly sealed_password: Buffer
+  readonly uuid: string
 }
 
 /** Keeps what a first look found, with the sealed password; @returns its id */
@@ -48,7 +51,7 @@ export async function keepProbe(
 export async function probeAccess(scope: Scope, key: Buffer, probeId: string): Promise<SystemAccess | undefined> {
   const found = await row<AccessRow>(
     scope,
-    'select address, accepted_fingerprint, user_name, sealed_password from probes where id = $1',
+    'select address, accepted_fingerprint, user_name, sealed_password, uuid from probes where id = $1',
     [probeId],
   )
   return found === undefined ? undefined : opened(found, key, probeId)
@@ -57,7 +60,7 @@ export async function probeAccess(scope: Scope, key: Buffer, probeId: string): P
 export async function systemAccess(scope: Scope, key: Buffer, systemId: string): Promise<SystemAccess | undefined> {
   const found = await row<AccessRow>(
     scope,
-    'select address, accepted_fingerprint, user_name, sealed_password from systems where id = $1',
+    'select address, accepted_fingerprint, user_name, sealed_password, uuid from systems where id = $1',
     [systemId],
   )
   return found === undefined ? undefined : opened(found, key, systemId)
@@ -67,6 +70,7 @@ const opened = (found: AccessRow, key: Buffer, context: string): SystemAccess =>
   address: found.address,
   acceptedFingerprint: found.accepted_fingerprint,
   userName: found.user_name,
+  uuid: found.uuid,
   password: unseal(key, found.sealed_password, context),
 })
 
@@ -109,18 +113,30 @@ export async function enrolSystem(
   return id
 }
 
+export const systemName = async (scope: Scope, id: string) =>
+  (await row<{ readonly name: string }>(scope, 'select name from systems where id = $1', [id]))?.name ?? ''
+
 export const systemIds = async (scope: Scope) =>
   (await rows<{ readonly id: string }>(scope, 'select id from systems order by name')).map(({ id }) => id)
 
-/** Notes whether a system answers, and what its clock says. */
-export async function noteReach(scope: Scope, systemId: string, why: string | null): Promise<void> {
+/** Why a system was not read, with the code by which a page tells one reason from another. */
+export interface ReachTrouble {
+  readonly code: string
+  readonly why: string
+}
+
+/** Notes whether a system answers. */
+export async function noteReach(scope: Scope, systemId: string, trouble: ReachTrouble | null): Promise<void> {
   await run(
     scope,
-    `update systems set reach = $2, reach_why = $3, seen_at = case when $3::text is null then now() else seen_at end
-     where id = $1 and (reach, reach_why) is distinct from ($2, $3::text) or id = $1 and $3::text is null and seen_at < now() - interval '20 seconds'`,
-    [systemId, why === null ? 'answering' : 'not answering', why],
+    `update systems set reach = $2, reach_why = $3, reach_code = $4, seen_at = case when $3::text is null then now() else seen_at end
+     where id = $1 and ((reach, reach_why, reach_code) is distinct from ($2, $3::text, $4::text) or $3::text is null and seen_at < now() - interval '20 seconds')`,
+    [systemId, trouble === null ? 'answering' : 'not answering', trouble?.why ?? null, trouble?.code ?? null],
   )
 }
+
+/** Takes a system and all that it has out of the estate. */
+export const forgetSystem = (scope: Scope, id: string) => run(scope, 'delete from systems where id = $1', [id])
 
 /** Takes a host into the estate, and its group if that is new; safe to repeat by its key. @returns its id */
 export async function enrolHost(

@@ -5,12 +5,16 @@ import { sql as estate } from './0001-estate.sql'
 import { sql as changes } from './0002-changes.sql'
 import { sql as access } from './0003-access.sql'
 import { sql as nodes } from './0004-nodes.sql'
+import { sql as edge } from './0005-edge.sql'
+import { sql as engine } from './0006-engine.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
   { name: '0002-changes', sql: changes },
   { name: '0003-access', sql: access },
   { name: '0004-nodes', sql: nodes },
+  { name: '0005-edge', sql: edge },
+  { name: '0006-engine', sql: engine },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -29,23 +29,23 @@ export interface RowNetwork {
 export async function rowNetwork(scope: Scope, systemId: string): Promise<RowNetwork> {
   const nodes = await rows<RowOf<Node>>(
     scope,
-    `select ${columns.nodes} from nodes where system_id = $1 order by name`,
+    `select ${columns.nodes} from nodes where system_id = $1 and missing_since is null order by name`,
     [systemId],
   )
   const ports = await rows<NodePortRow>(
     scope,
-    `select ${columns.node_ports} from node_ports where system_id = $1
+    `select ${columns.node_ports} from node_ports where system_id = $1 and missing_since is null
      order by (select n.name from nodes n where n.id = node_id), name`,
     [systemId],
   )
   const switches = await rows<RowOf<Switch>>(
     scope,
-    `select ${columns.switches} from switches where system_id = $1 order by name`,
+    `select ${columns.switches} from switches where system_id = $1 and missing_since is null order by name`,
     [systemId],
   )
   const switchPorts = await rows<RowOf<SwitchPort>>(
     scope,
-    `select ${columns.switch_ports} from switch_ports where system_id = $1 order by length(name), name`,
+    `select ${columns.switch_ports} from switch_ports where system_id = $1 and missing_since is null order by length(name), name`,
     [systemId],
   )
   const { pathProbes, nameAnswers } = await rowRecords(scope)
@@ -61,7 +61,9 @@ export async function rowNetwork(scope: Scope, systemId: string): Promise<RowNet
 
 /** Systems that have nodes. */
 export const rowSystemIds = async (scope: Scope) =>
-  (await rows<{ readonly id: string }>(scope, 'select distinct system_id as id from nodes')).map(({ id }) => id)
+  (
+    await rows<{ readonly id: string }>(scope, 'select distinct system_id as id from nodes where missing_since is null')
+  ).map(({ id }) => id)
 
 /** Findings that stand, of one system or of all, with the exception that covers each by the estate's clock. */
 export async function standingFindings(scope: Scope, systemId: string | null): Promise<FindingRecord[]> {

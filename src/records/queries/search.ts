@@ -1,3 +1,4 @@
+import { storable } from '@/core/input'
 import type { Hit } from '@/core/views'
 import { rows, type Scope } from '../database'
 
@@ -5,7 +6,7 @@ const mostOfAKind = 6
 
 /** Finds objects by name, serial number or WWN, a few of each kind, best matches first. */
 export async function search(scope: Scope, text: string): Promise<Hit[]> {
-  const wanted = text.trim()
+  const wanted = storable(text).trim()
   if (wanted.length < 2) return []
   const like = `%${wanted.replace(/[%_\\]/g, '\\$&')}%`
   const found = await rows<{ kind: Hit['kind']; id: string; name: string; detail: string; system_id: string | null }>(

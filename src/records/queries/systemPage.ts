@@ -31,29 +31,37 @@ export async function systemPage(scope: Scope, id: string): Promise<SystemPage |
     controllers: (
       await rows<RowOf<Controller>>(
         scope,
-        `select ${columns.controllers} from controllers where system_id = $1 order by name`,
+        `select ${columns.controllers} from controllers where system_id = $1 and missing_since is null order by name`,
         [id],
       )
     ).map(toController),
     enclosures: (
       await rows<RowOf<Enclosure>>(
         scope,
-        `select ${columns.enclosures} from enclosures where system_id = $1 order by locator`,
+        `select ${columns.enclosures} from enclosures where system_id = $1 and missing_since is null order by locator`,
         [id],
       )
     ).map(toEnclosure),
     drives: (
       await rows<DriveRow>(
         scope,
-        `select ${columns.drives} from drives where system_id = $1 order by enclosure_id, bay`,
+        `select ${columns.drives} from drives where system_id = $1 and missing_since is null order by enclosure_id, bay`,
         [id],
       )
     ).map(toDrive),
     ports: (
-      await rows<RowOf<Port>>(scope, `select ${columns.ports} from ports where system_id = $1 order by name`, [id])
+      await rows<RowOf<Port>>(
+        scope,
+        `select ${columns.ports} from ports where system_id = $1 and missing_since is null order by name`,
+        [id],
+      )
     ).map(toPort),
     pools: (
-      await rows<PoolRow>(scope, `select ${columns.pools} from pools where system_id = $1 order by name`, [id])
+      await rows<PoolRow>(
+        scope,
+        `select ${columns.pools} from pools where system_id = $1 and missing_since is null order by name`,
+        [id],
+      )
     ).map(toPool),
   }
 }

@@ -1,3 +1,4 @@
+import { storable } from '@/core/input'
 import type { VolumeLine, VolumeSort } from '@/core/views'
 import { row, rows, type Scope } from '../database'
 
@@ -14,6 +15,15 @@ export interface VolumeQuestion {
 const orderBy: Readonly<Record<VolumeSort, string>> = { name: 'name', size: 'size_bytes', written: 'written_bytes' }
 const mostLines = 500
 
+/** What is looked for in NAA names, as a pattern; empty where the text is no part of one. Colons, dashes and a leading `naa.` are left out. */
+function naaPattern(filter: string): string {
+  const digits = filter
+    .toLowerCase()
+    .replace(/^(naa\.|0x)/, '')
+    .replace(/[:\s-]/g, '')
+  return /^(?=.*[0-9])[0-9a-f]{4,32}$/.test(digits) ? `%${digits}%` : ''
+}
+
 /** One page of volumes, and how many there are in all. The order is served by the indices volumes_by_sorted_name, _size and _written. */
 export async function volumeList(
   scope: Scope,
@@ -21,12 +31,12 @@ export async function volumeList(
 ): Promise<{ readonly total: number; readonly lines: readonly VolumeLine[] }> {
   const direction = question.isDescending === true ? 'desc' : 'asc'
   const column = orderBy[question.sort ?? 'name']
-  const where = `($1 = '' or volumes.name ilike $2 or volumes.naa like $3) and ($4::text is null or volumes.state = $4) and ($5::uuid is null or volumes.pool_id = $5)`
-  const filter = (question.filter ?? '').trim()
+  const where = `($1 = '' or volumes.name ilike $2 or ($3 <> '' and volumes.naa like $3)) and ($4::text is null or volumes.state = $4) and ($5::uuid is null or volumes.pool_id = $5)`
+  const filter = storable(question.filter ?? '').trim()
   const bind = [
     filter,
     `%${filter.replace(/[%_\\]/g, '\\$&')}%`,
-    `%${filter.toLowerCase().replace(/[^0-9a-f]/g, '') || '-'}%`,
+    naaPattern(filter),
     question.state ?? null,
     question.poolId ?? null,
   ]
@@ -47,13 +57,14 @@ export async function volumeList(
     is_thin: boolean
     state: VolumeLine['state']
     group_names: string[] | null
+    missing_since: Date | null
   }>(
     scope,
     `with page as (
        select id from volumes where ${where} order by ${column} ${direction}, id ${direction} offset $6 limit $7)
      select volumes.id, volumes.name, volumes.naa, systems.name as system_name, pools.name as pool_name, volumes.size_bytes::text,
-       volumes.written_bytes::text, volumes.is_thin, volumes.state,
-       (select array_agg(group_name order by group_name) from mappings where volume_id = volumes.id) as group_names
+       volumes.written_bytes::text, volumes.is_thin, volumes.state, volumes.missing_since,
+       (select array_agg(group_name order by group_name) from mappings where volume_id = volumes.id and missing_since is null) as group_names
      from page join volumes using (id) join systems on systems.id = volumes.system_id join pools on pools.id = volumes.pool_id
      order by volumes.${column} ${direction}, volumes.id ${direction}`,
     [...bind, Math.max(0, question.offset ?? 0), Math.min(mostLines, Math.max(1, question.limit ?? 200))],
@@ -71,6 +82,7 @@ export async function volumeList(
       isThin: each.is_thin,
       state: each.state,
       groupNames: each.group_names ?? [],
+      missingSince: each.missing_since?.toISOString() ?? null,
     })),
   }
 }

@@ -1,1 +1,1 @@
-export { keyAt, seal, unseal } from './seal'
+export { keyAt, ownKey, seal, unseal } from './seal'

@@ -17,6 +17,15 @@ export function keyAt(path: string): Buffer {
   return key
 }
 
+/** The key of this process: WENDREL_KEY in base64, or the file that WENDREL_KEY_FILE names. */
+export function ownKey(): Buffer {
+  const given = process.env['WENDREL_KEY']
+  if (given === undefined) return keyAt(process.env['WENDREL_KEY_FILE'] ?? '.data/key')
+  const key = Buffer.from(given, 'base64')
+  if (key.length !== 32) throw new SecretUnreadable('WENDREL_KEY does not hold 32 bytes.')
+  return key
+}
+
 /** Seals a secret: nonce, tag and cipher text in one piece. `context` binds it to its place, so that it cannot be moved to another. */
 export function seal(key: Buffer, secret: string, context: string): Buffer {
   const nonce = randomBytes(nonceBytes)

@@ -21,7 +21,13 @@ const sampleFound = {
 
 /** Looks at a made-up system and takes it into the estate. @returns its id and that of the look */
 export async function enrolled(scope: Scope, key: Buffer, name: string) {
-  const access = { address: 'http://a', acceptedFingerprint: null, userName: 'admin', password: 'open sesame' }
+  const access = {
+    address: 'http://a',
+    acceptedFingerprint: null,
+    userName: 'admin',
+    password: 'open sesame',
+    uuid: name,
+  }
   const probeId = await keepProbe(scope, key, { ...sampleFound, uuid: name }, access, 'tester')
   return { probeId, systemId: await enrolSystem(scope, key, probeId, name, null, `key of ${name}`) }
 }

@@ -12,9 +12,11 @@ export async function freshDatabase(): Promise<{
   const base = process.env['TEST_POSTGRES_URL'] ?? ''
   const name = `test_${randomBytes(6).toString('hex')}`
   const owner = openDatabase(base.replace(/\/[^/]*$/, '/postgres'), 1)
-  await owner.query(`create database ${name}`)
+  const own = new URL(process.env['TEST_POSTGRES_OWN_URL'] ?? '')
+  await owner.query(`create database ${name} owner ${own.username}`)
   await owner.close()
-  const url = base.replace(/\/[^/]*$/, `/${name}`)
+  own.pathname = `/${name}`
+  const url = own.href
   const database = openDatabase(url)
   await migrate(database, url)
   return { database, url, close: () => database.close() }

@@ -75,5 +75,7 @@ export const sampleInventory = (more: Partial<Inventory> = {}): Inventory => ({
   clusterName: null,
   works: [],
   sensors: [],
+  accessGroups: [],
+  skipped: [],
   ...more,
 })

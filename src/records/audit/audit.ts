@@ -1,0 +1,123 @@
+import { createHash } from 'node:crypto'
+import type { AuditEntry } from '@/core/views'
+import { row, rows, run, type Scope } from '../database'
+
+/** What is noted of an act; the words of `action` are `<what>.<verb>`, such as `change.carried-out`. */
+export interface Act {
+  readonly who: string
+  /** Where it came from; null for what Wendrel does by itself. */
+  readonly address: string | null
+  readonly action: string
+  readonly subject: string
+  readonly detail?: Readonly<Record<string, string | number | boolean>>
+}
+
+const auditLock = 7_261_558
+/** What the first entry's hash is chained to. */
+export const noEntryYet = '0'.repeat(64)
+
+/** SHA-256 over the entry's fields as a JSON list, the hash before it first: what an export is checked with. */
+export const hashOf = (entry: Omit<AuditEntry, 'hash'>) =>
+  createHash('sha256')
+    .update(
+      JSON.stringify([
+        entry.previousHash,
+        entry.id,
+        entry.at,
+        entry.who,
+        entry.address,
+        entry.action,
+        entry.subject,
+        entry.detail,
+      ]),
+    )
+    .digest('hex')
+
+/** Adds an act to the record. In the transaction of what it tells, so that neither stands without the other. */
+export async function audit(scope: Required<Scope>, act: Act): Promise<void> {
+  await run(scope, 'select pg_advisory_xact_lock($1)', [auditLock])
+  const last = await row<{ readonly id: string; readonly hash: string }>(
+    scope,
+    'select id::text, hash from audit order by audit.id desc limit 1',
+  )
+  const entry = {
+    id: Number(last?.id ?? 0) + 1,
+    at: new Date().toISOString(),
+    who: act.who,
+    address: act.address,
+    action: act.action,
+    subject: act.subject,
+    detail: JSON.stringify(act.detail ?? {}),
+    previousHash: last?.hash ?? noEntryYet,
+  }
+  await run(
+    scope,
+    'insert into audit (id, at, who, address, action, subject, detail, previous_hash, hash) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
+    [
+      entry.id,
+      entry.at,
+      entry.who,
+      entry.address,
+      entry.action,
+      entry.subject,
+      entry.detail,
+      entry.previousHash,
+      hashOf(entry),
+    ],
+  )
+}
+
+/** Entries with a lower number than `before`, newest first. */
+export async function auditEntries(scope: Scope, before: number, limit: number): Promise<AuditEntry[]> {
+  const found = await rows<AuditRow>(scope, `${selected} where id < $1 order by audit.id desc limit $2`, [
+    before,
+    limit,
+  ])
+  return found.map(toEntry)
+}
+
+/** Entries with a higher number than `after`, oldest first, as an export reads them. */
+export async function auditAfter(scope: Scope, after: number, limit: number): Promise<AuditEntry[]> {
+  const found = await rows<AuditRow>(scope, `${selected} where id > $1 order by audit.id limit $2`, [after, limit])
+  return found.map(toEntry)
+}
+
+/** The number of the first entry that does not follow from the one before it; undefined where the whole record holds. */
+export async function firstBrokenEntry(scope: Scope): Promise<number | undefined> {
+  let previous = noEntryYet
+  let last = 0
+  for (;;) {
+    const entries = await auditAfter(scope, last, 1000)
+    for (const entry of entries) {
+      const { hash, ...rest } = entry
+      if (entry.id !== last + 1 || entry.previousHash !== previous || hash !== hashOf(rest)) return entry.id
+      previous = hash
+      last = entry.id
+    }
+    if (entries.length === 0) return undefined
+  }
+}
+
+/** Whether somebody has done something to a subject within the last seconds: what is typed in one go is noted once. */
+export async function isNotedLately(scope: Scope, act: Pick<Act, 'who' | 'action' | 'subject'>, seconds: number) {
+  const found = await row(
+    scope,
+    'select id from audit where subject = $1 and action = $2 and who = $3 and at > now() - make_interval(secs => $4) limit 1',
+    [act.subject, act.action, act.who, seconds],
+  )
+  return found !== undefined
+}
+
+interface AuditRow extends Omit<AuditEntry, 'id' | 'at' | 'previousHash'> {
+  readonly id: string
+  readonly at: Date
+  readonly previous_hash: string
+}
+
+const selected = 'select id::text, at, who, address, action, subject, detail, previous_hash, hash from audit'
+const toEntry = ({ previous_hash: previousHash, id, at, ...rest }: AuditRow): AuditEntry => ({
+  ...rest,
+  id: Number(id),
+  at: at.toISOString(),
+  previousHash,
+})

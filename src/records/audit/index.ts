@@ -1,0 +1,1 @@
+export { audit, auditAfter, auditEntries, firstBrokenEntry, hashOf, isNotedLately, noEntryYet, type Act } from './audit'

@@ -20,10 +20,16 @@ export async function ask<T>(
   path: string,
   isAnswer: ValidateFunction<T>,
   stop: AbortSignal,
+  allowedNetworks: string | undefined,
   body?: unknown,
 ): Promise<T> {
   const base = new URL(address).pathname.replace(/\/$/, '')
-  const answer = await exchange({ address, acceptedFingerprint: null }, method, `${base}${path}`, { body, stop })
+  const answer = await exchange(
+    { address, acceptedFingerprint: null, ...(allowedNetworks === undefined ? {} : { allowedNetworks }) },
+    method,
+    `${base}${path}`,
+    { body, stop, mostBytes: 4_000_000 },
+  )
   let parsed: unknown
   try {
     parsed = JSON.parse(answer.text)

@@ -43,9 +43,9 @@ const isAnything = ajv.compile<object>({ type: 'object' })
 export { ask, HostRefused }
 
 /** A host through its agent's HTTP interface. */
-export function hostAgent(address: string, stop: AbortSignal): Host {
+export function hostAgent(address: string, stop: AbortSignal, allowedNetworks?: string): Host {
   const asked = <T>(method: 'GET' | 'POST', path: string, isAnswer: ValidateFunction<T>, body?: unknown) =>
-    ask(address, method, path, isAnswer, stop, body)
+    ask(address, method, path, isAnswer, stop, allowedNetworks, body)
   const range = (offsetBytes: bigint, lengthBytes: number) => ({ offsetBytes: `${offsetBytes}`, lengthBytes })
   return {
     identity: () => asked('GET', '/agent', isIdentity),
@@ -56,10 +56,20 @@ export function hostAgent(address: string, stop: AbortSignal): Host {
         sizeBytes: BigInt(each.sizeBytes),
       })),
     write: async (naa, offset, length, seed) =>
-      (await asked('POST', `/agent/devices/${naa}/write`, isSum, { ...range(offset, length), seed })).sha256,
+      (
+        await asked('POST', `/agent/devices/${encodeURIComponent(naa)}/write`, isSum, {
+          ...range(offset, length),
+          seed,
+        })
+      ).sha256,
     read: async (naa, offset, length) =>
-      (await asked('POST', `/agent/devices/${naa}/read`, isSum, range(offset, length))).sha256,
+      (await asked('POST', `/agent/devices/${encodeURIComponent(naa)}/read`, isSum, range(offset, length))).sha256,
     discard: async (naa, offset, length) =>
-      void (await asked('POST', `/agent/devices/${naa}/discard`, isAnything, range(offset, length))),
+      void (await asked(
+        'POST',
+        `/agent/devices/${encodeURIComponent(naa)}/discard`,
+        isAnything,
+        range(offset, length),
+      )),
   }
 }

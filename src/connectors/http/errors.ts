@@ -60,3 +60,51 @@ export class CertificateChanged extends WendrelError {
     )
   }
 }
+
+/** The address is one of those that nothing may be sent to. */
+export class AddressBarred extends WendrelError {
+  readonly code = 'connection.address-barred'
+  constructor(address: string, why: string) {
+    super({
+      what: `Nothing was sent to ${address}.`,
+      why,
+      remedy: 'Give an address of the network of your systems; which others may be used is set under Account.',
+    })
+  }
+}
+
+/** What a system names lies on another system. */
+export class LeftOrigin extends WendrelError {
+  readonly code = 'connection.left-origin'
+  constructor(address: string, path: string) {
+    super({
+      what: `What ${address} names was not asked for.`,
+      why: `${JSON.stringify(path.slice(0, 200))} leads away from it; the token would go to whoever is there.`,
+      remedy: "The system's firmware breaks the standard at this place, or somebody answers in its stead.",
+    })
+  }
+}
+
+/** The system sends on to somewhere else. */
+export class Redirected extends WendrelError {
+  readonly code = 'connection.redirected'
+  constructor(address: string, path: string, to: string) {
+    super({
+      what: `${address} did not answer ${path} itself.`,
+      why: `It sends on to ${JSON.stringify(to.slice(0, 200))}; redirects are not followed, since the token would go with them.`,
+      remedy: 'Register the system by the address at which it answers itself.',
+    })
+  }
+}
+
+/** Reading a system went on for longer than any system should need. */
+export class ReadingUnbounded extends WendrelError {
+  readonly code = 'connection.reading-unbounded'
+  constructor(address: string, why: string) {
+    super({
+      what: `${address} was not read to its end.`,
+      why,
+      remedy: 'Nothing was taken over from this reading; what was known before stands.',
+    })
+  }
+}

@@ -1,14 +1,8 @@
 import http from 'node:http'
 import https from 'node:https'
-import type { TLSSocket } from 'node:tls'
-import { AnswerLate, CertificateChanged, NotReached } from './errors'
-
-/** Where a system is and whose certificate is accepted there. */
-export interface Endpoint {
-  readonly address: string
-  /** SHA-256 fingerprint of a certificate that no authority signs but an administrator has accepted. */
-  readonly acceptedFingerprint: string | null
-}
+import { WendrelError } from '@/core/errors'
+import { AnswerLate, LeftOrigin, NotReached, Redirected, UnreadableAnswer } from './errors'
+import { certificateOf, judgedAgent, type Endpoint } from './judgedAgent'
 
 export interface Exchanged {
   readonly status: number
@@ -20,14 +14,22 @@ export interface Exchanged {
 
 const patienceMilliseconds = 15_000
 const largestAnswerBytes = 64 * 1024 * 1024
-const agents = {
-  http: new http.Agent({ keepAlive: true, maxSockets: 6 }),
-  https: new https.Agent({ keepAlive: true, maxSockets: 6, rejectUnauthorized: false }),
+
+/** The address of a path of a system. @throws {LeftOrigin} where the path leads to another system than the one it came from */
+export function urlWithin({ address }: Endpoint, path: string): URL {
+  if (!URL.canParse(path, address)) throw new LeftOrigin(address, path)
+  const url = new URL(path, address)
+  if (url.origin !== new URL(address).origin || url.username !== '' || url.password !== '')
+    throw new LeftOrigin(address, path)
+  return url
 }
 
 /**
- * One request and its answer: the only place that meets the wire.
- * @throws {NotReached | AnswerLate | CertificateChanged}
+ * One request and its answer: the only place that meets the wire. Nothing is sent before the other side is known, nothing leaves the
+ * system's origin, and no redirect is followed.
+ *
+ * @param options.isAnyCertificateTaken for a first look that sends nothing worth knowing
+ * @throws {NotReached | AnswerLate | CertificateChanged | AddressBarred | LeftOrigin | Redirected}
  */
 export function exchange(
   endpoint: Endpoint,
@@ -37,14 +39,15 @@ export function exchange(
     readonly headers?: Readonly<Record<string, string>>
     readonly body?: unknown
     readonly stop?: AbortSignal
-    readonly anyCertificate?: boolean
+    readonly isAnyCertificateTaken?: boolean
+    readonly mostBytes?: number
   } = {},
 ): Promise<Exchanged> {
-  const url = new URL(path, endpoint.address)
-  const isEncrypted = url.protocol === 'https:'
+  const url = urlWithin(endpoint, path)
   const body = options.body === undefined ? undefined : JSON.stringify(options.body)
   const late = AbortSignal.timeout(patienceMilliseconds) // holds for the body too, not only for the headers
   const signal = options.stop === undefined ? late : AbortSignal.any([options.stop, late])
+  const mostBytes = options.mostBytes ?? largestAnswerBytes
   return new Promise((resolve, reject) => {
     const fail = (cause: Error) => {
       // A kept connection that the other side closed meanwhile carried nothing: what only reads may be asked again.
@@ -52,14 +55,17 @@ export function exchange(
       if (isStale) exchange(endpoint, method, path, options).then(resolve, reject)
       else reject(named(cause, endpoint.address, path, late, options.stop))
     }
-    const request = (isEncrypted ? https : http).request(
+    const request = (url.protocol === 'https:' ? https : http).request(
       url,
       {
         method,
         // A change gets a connection of its own, so that a stale one cannot leave it in doubt.
-        agent: method === 'GET' ? (isEncrypted ? agents.https : agents.http) : false,
-        rejectUnauthorized: false, // judged below, where the certificate can be named
+        agent: judgedAgent(
+          endpoint,
+          options.isAnyCertificateTaken === true ? 'any' : method === 'GET' ? 'kept' : 'own',
+        ),
         signal,
+        maxHeaderSize: 65_536,
         headers: {
           Accept: 'application/json',
           'OData-Version': '4.0',
@@ -70,35 +76,27 @@ export function exchange(
         },
       },
       response => {
-        const certificate = isEncrypted ? (response.socket as TLSSocket).getPeerCertificate() : undefined
-        const fingerprint = certificate?.fingerprint256 ?? null
-        const trouble = isEncrypted ? ((response.socket as TLSSocket).authorizationError as unknown) : null
-        const certificateTrouble = trouble === null || trouble === undefined ? null : String(trouble)
-        const isTrusted =
-          !isEncrypted ||
-          certificateTrouble === null ||
-          fingerprint === endpoint.acceptedFingerprint ||
-          options.anyCertificate === true
-        if (!isTrusted) {
+        const { fingerprint, trouble } = certificateOf(response.socket)
+        const status = response.statusCode ?? 0
+        if (status >= 300 && status < 400 && status !== 304) {
           request.destroy()
-          reject(new CertificateChanged(endpoint.address))
-          return
+          return reject(new Redirected(endpoint.address, path, String(response.headers.location ?? 'nowhere')))
         }
         const parts: Buffer[] = []
         let bytes = 0
         response.on('data', (part: Buffer) => {
           bytes += part.length
-          if (bytes > largestAnswerBytes) request.destroy(new Error('The answer is larger than 64 MiB.'))
-          parts.push(part)
+          if (bytes > mostBytes) request.destroy(new UnreadableAnswer(path, `It is larger than ${mostBytes} bytes.`))
+          else parts.push(part)
         })
         response.on('error', fail)
         response.on('end', () =>
           resolve({
-            status: response.statusCode ?? 0,
+            status,
             headers: response.headers,
             text: Buffer.concat(parts).toString('utf8'),
             fingerprint,
-            certificateTrouble,
+            certificateTrouble: trouble,
           }),
         )
       },
@@ -120,6 +118,7 @@ const reasons: Readonly<Record<string, string>> = {
 }
 
 function named(cause: Error, address: string, path: string, late: AbortSignal, stop: AbortSignal | undefined): Error {
+  if (cause instanceof WendrelError) return cause
   if (stop?.aborted === true) return stop.reason instanceof Error ? stop.reason : cause
   if (late.aborted) return new AnswerLate(path, patienceMilliseconds, { cause })
   const code = (cause as NodeJS.ErrnoException).code ?? ''

@@ -1,2 +1,3 @@
-export { exchange, type Endpoint, type Exchanged } from './exchange'
-export { UnreadableAnswer } from './errors'
+export { exchange, urlWithin, type Exchanged } from './exchange'
+export { ReadingUnbounded, UnreadableAnswer } from './errors'
+export { judgedAgent, type Endpoint } from './judgedAgent'

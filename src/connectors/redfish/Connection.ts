@@ -1,39 +1,93 @@
 import type { ValidateFunction } from 'ajv'
 import { setTimeout as pause } from 'node:timers/promises'
 import { exchange, UnreadableAnswer, type Endpoint, type Exchanged } from '../http'
-import { RequestRefused, SignInRefused } from './errors'
-import { isCollection, isErrorBody } from './schemas'
+import { answered, checked, pathWithin, refusal, type Answered } from './answers'
+import { Budget } from './Budget'
+import { OtherIdentity, RequestRefused, SignInRefused } from './errors'
+import { isCollection, isServiceRoot, type RedfishRoot } from './schemas'
 
 export interface Credentials {
   readonly userName: string
   readonly password: string
 }
 
-interface Answered {
-  readonly body: unknown
-  readonly location: string | null
-  readonly status: number
-  readonly etag: string | null
+/** Something that a system states and that could not be used; the rest of its answer could. */
+export interface Skipped {
+  readonly locator: string
+  readonly why: string
+}
+
+/** What one sign-in gives, shared by all that speak to the system at the same time. */
+interface Session {
+  token: string | undefined
+  locator: string | undefined
+  signingIn: Promise<string> | undefined
+  /** Whether the system can put members into their collection; undefined until it has been asked. */
+  canExpand: boolean | undefined
 }
 
 const root = '/redfish/v1'
 const mostPatientSeconds = 30
 const busyTries = 4
+const readAtOnce = 4
+const mostMembers = 500_000
 
-/** A signed-in way to one system. The token is made when first needed and anew when it has expired. */
+/**
+ * A signed-in way to one system. The token is made when first needed and anew when it has expired, and never before the service root
+ * has said that this is still the system that was registered.
+ */
 export class Connection {
-  #token: string | undefined
-  #signingIn: Promise<string> | undefined
+  readonly skipped: Skipped[] = []
 
+  /** @param expectedUuid of the system that was registered; undefined for a first look */
   constructor(
     readonly endpoint: Endpoint,
     private readonly credentials: Credentials,
     private readonly stop: AbortSignal,
+    readonly expectedUuid: string | undefined,
+    private readonly session: Session = {
+      token: undefined,
+      locator: undefined,
+      signingIn: undefined,
+      canExpand: undefined,
+    },
+    private readonly budget: Budget | undefined = undefined,
   ) {}
+
+  /** The same way in, for one reading of the whole system: bounded in requests, bytes and time, with its own list of what was skipped. */
+  reading(): Connection {
+    const budget = new Budget(this.endpoint.address)
+    return new Connection(this.endpoint, this.credentials, this.stop, this.expectedUuid, this.session, budget)
+  }
+
+  /** Who answers, as anybody may ask. @throws {OtherIdentity} where it is not the system that was registered */
+  async serviceRoot(): Promise<RedfishRoot> {
+    const answer = await this.#sent('GET', root)
+    const found = checked(root, answered(this.endpoint, 'GET', root, answer).body, isServiceRoot)
+    if (this.expectedUuid !== undefined && found.UUID !== this.expectedUuid) {
+      this.session.token = undefined
+      throw new OtherIdentity(this.endpoint.address, this.expectedUuid, found.UUID ?? null)
+    }
+    return found
+  }
 
   /** Reads a resource. @throws {RequestRefused | UnreadableAnswer} */
   async read<T>(path: string, isAnswer: ValidateFunction<T>): Promise<T> {
     return checked(path, (await this.#ask('GET', path)).body, isAnswer)
+  }
+
+  /** Reads what may be answered in more than one way, such as a task monitor. */
+  look(path: string): Promise<Answered> {
+    return this.#ask('GET', path)
+  }
+
+  /** Reads a resource with its ETag, for a change that names what it expects to find. */
+  async readTagged<T>(
+    path: string,
+    isAnswer: ValidateFunction<T>,
+  ): Promise<{ readonly found: T; readonly etag: string | null }> {
+    const { body, etag } = await this.#ask('GET', path)
+    return { found: checked(path, body, isAnswer), etag }
   }
 
   /** Reads a resource that may be gone. */
@@ -41,124 +95,158 @@ export class Connection {
     try {
       return await this.read(path, isAnswer)
     } catch (cause) {
-      if (cause instanceof RequestRefused && cause.status === 404) return undefined
+      if (cause instanceof RequestRefused && (cause.status === 404 || cause.status === 410)) return undefined
       throw cause
     }
   }
 
-  /** All members of a collection, through all its pages; expanded where the system can, else one by one. */
+  /** A resource that stands where a link to it may stand as well. */
+  async whole<T>(value: { readonly '@odata.id'?: string }, isAnswer: ValidateFunction<T>): Promise<T> {
+    const locator = value['@odata.id'] ?? ''
+    return isLink(value) ? this.read(locator, isAnswer) : checked(locator, value, isAnswer)
+  }
+
+  /**
+   * All members of a collection, through all its pages; expanded where the system can, else one by one. A member that cannot be used is
+   * left out and told of in `skipped`; one that stands twice is taken once.
+   */
   async members<T>(path: string, isMember: ValidateFunction<T>): Promise<T[]> {
     const found: T[] = []
-    let next: string | undefined = `${path}?$expand=.`
-    while (next !== undefined) {
+    const seen = new Set<string>()
+    const pages = new Set<string>()
+    for (let next: string | undefined = await this.#firstPage(path); next !== undefined;) {
       const at: string = next
-      const page = checked(at, (await this.#ask('GET', at)).body, isCollection)
-      for (const member of page.Members) {
-        const isLink = Object.keys(member).length === 1
-        found.push(
-          isLink ? await this.read(member['@odata.id'], isMember) : checked(member['@odata.id'], member, isMember),
-        )
-      }
-      next = page['Members@odata.nextLink']
+      if (pages.has(at)) throw new UnreadableAnswer(path, 'Its pages lead round in a ring.')
+      pages.add(at)
+      const page = checked(at, await this.#page(at), isCollection)
+      const fresh = page.Members.filter(member => !seen.has(member['@odata.id']) && seen.add(member['@odata.id']))
+      if (fresh.length < page.Members.length) this.#skip(at, 'It names the same member twice; it was taken once.')
+      if (seen.size > mostMembers) throw new UnreadableAnswer(path, `It has more than ${mostMembers} members.`)
+      found.push(...(await this.usable(fresh, isMember)))
+      next = page['Members@odata.nextLink'] ?? undefined
+      // A page that adds nothing and still leads on would lead on for ever.
+      if (next !== undefined && fresh.length === 0)
+        throw new UnreadableAnswer(path, 'Its pages lead on without an end.')
     }
     return found
   }
 
   /** Sends a change once. A change is never sent again by itself: the step that wanted it looks first what it has done. */
-  change(method: 'POST' | 'PATCH' | 'DELETE', path: string, body?: unknown, ifMatch?: string): Promise<Answered> {
-    return this.#ask(method, path, body, ifMatch)
+  change(
+    method: 'POST' | 'PATCH' | 'DELETE',
+    path: string,
+    body?: unknown,
+    ifMatch?: string | null,
+  ): Promise<Answered> {
+    return this.#ask(method, path, body, ifMatch ?? undefined)
   }
 
   /** The headers that an event stream needs. */
   async signedIn(): Promise<Readonly<Record<string, string>>> {
-    return { 'X-Auth-Token': this.#token ?? (await this.#signIn()) }
+    return { 'X-Auth-Token': this.session.token ?? (await this.#signIn()) }
+  }
+
+  /** Ends the session at the system, where there is one; a system that does not take it loses nothing by it. */
+  async signOut(): Promise<void> {
+    const { token, locator } = this.session
+    this.session.token = undefined
+    if (token === undefined || locator === undefined) return
+    await exchange(this.endpoint, 'DELETE', locator, { headers: { 'X-Auth-Token': token } }).catch(() => undefined)
+  }
+
+  async #firstPage(path: string): Promise<string> {
+    if (this.session.canExpand === undefined) {
+      const expand = (await this.serviceRoot()).ProtocolFeaturesSupported?.ExpandQuery
+      // `.` asks for members without what hangs on their links. Source: DSP0266, $expand.
+      this.session.canExpand = expand?.NoLinks === true || expand?.ExpandAll === true
+    }
+    return this.session.canExpand ? `${path}?$expand=.` : path
+  }
+
+  /** A page; where the system refuses to expand although it says that it can, the page without. */
+  async #page(at: string): Promise<unknown> {
+    try {
+      return (await this.#ask('GET', at)).body
+    } catch (cause) {
+      const isRefused = cause instanceof RequestRefused && (cause.status === 501 || cause.status === 400)
+      if (!isRefused || !at.endsWith('?$expand=.')) throw cause
+      this.session.canExpand = false
+      return (await this.#ask('GET', at.slice(0, -'?$expand=.'.length))).body
+    }
+  }
+
+  /** Those of some members that can be used. */
+  async usable<T>(members: readonly { readonly '@odata.id': string }[], isMember: ValidateFunction<T>): Promise<T[]> {
+    const found: (T | undefined)[] = []
+    for (let from = 0; from < members.length; from += readAtOnce) {
+      const some = members.slice(from, from + readAtOnce)
+      found.push(...(await Promise.all(some.map(member => this.#usableOne(member, isMember)))))
+    }
+    return found.filter(each => each !== undefined)
+  }
+
+  async #usableOne<T>(member: { readonly '@odata.id': string }, isMember: ValidateFunction<T>): Promise<T | undefined> {
+    try {
+      return await this.whole(member, isMember)
+    } catch (cause) {
+      const isGone = cause instanceof RequestRefused && (cause.status === 404 || cause.status === 410)
+      if (cause instanceof UnreadableAnswer) this.#skip(member['@odata.id'], cause.why)
+      else if (!isGone) throw cause
+      return undefined
+    }
+  }
+
+  #skip(locator: string, why: string): void {
+    if (this.skipped.length < 1000) this.skipped.push({ locator: locator.slice(0, 500), why: why.slice(0, 300) })
   }
 
   async #ask(method: string, path: string, body?: unknown, ifMatch?: string): Promise<Answered> {
-    let renewals = 0
-    let patience = 0
-    for (;;) {
-      const token = this.#token ?? (await this.#signIn())
+    for (let renewals = 0; ; renewals += 1) {
+      const token = this.session.token ?? (await this.#signIn())
       const headers = { 'X-Auth-Token': token, ...(ifMatch === undefined ? {} : { 'If-Match': ifMatch }) }
-      const answer = await exchange(this.endpoint, method, path, { headers, body, stop: this.stop })
-      // A 401 or 503 says that nothing was done, so these two may be asked again.
-      if (answer.status === 401 && renewals < 2) {
-        renewals += 1
-        if (this.#token === token) this.#token = undefined
-        continue
-      }
-      if (answer.status === 503 && patience < busyTries) {
-        patience += 1
-        await pause(Math.min(mostPatientSeconds, Number(answer.headers['retry-after'] ?? 1) || 1) * 1000, undefined, {
-          signal: this.stop,
-        })
-        continue
-      }
-      return answered(method, path, answer)
+      const answer = await this.#sent(method, path, { headers, body })
+      // A 401 says that nothing was done, so it may be asked again with another token.
+      if (answer.status !== 401 || renewals >= 2) return answered(this.endpoint, method, path, answer)
+      if (this.session.token === token) this.session.token = undefined
+    }
+  }
+
+  /** One exchange within the budget; a system that is busy says that nothing was done, and is asked again when it wants to be. */
+  async #sent(
+    method: string,
+    path: string,
+    options: { readonly headers?: Readonly<Record<string, string>>; readonly body?: unknown } = {},
+  ): Promise<Exchanged> {
+    for (let patience = 0; ; patience += 1) {
+      const answer = await exchange(this.endpoint, method, path, { ...options, stop: this.stop })
+      this.budget?.spend(answer.text.length)
+      if (answer.status !== 503 || patience >= busyTries) return answer
+      const wanted = Number(answer.headers['retry-after'] ?? 1)
+      const seconds = Math.min(mostPatientSeconds, Math.max(0, Number.isFinite(wanted) ? wanted : 1))
+      await pause(seconds * 1000, undefined, { signal: this.stop })
     }
   }
 
   #signIn(): Promise<string> {
-    this.#signingIn ??= this.#openSession().finally(() => (this.#signingIn = undefined))
-    return this.#signingIn
+    this.session.signingIn ??= this.#openSession().finally(() => (this.session.signingIn = undefined))
+    return this.session.signingIn
   }
 
   async #openSession(): Promise<string> {
-    const path = `${root}/SessionService/Sessions`
-    const answer = await exchange(this.endpoint, 'POST', path, {
+    // The password goes only to whom it belongs; by TLS the certificate has been judged as well by now.
+    const found = await this.serviceRoot()
+    const path = found.Links?.Sessions?.['@odata.id'] ?? `${root}/SessionService/Sessions`
+    const answer = await this.#sent('POST', path, {
       body: { UserName: this.credentials.userName, Password: this.credentials.password },
-      stop: this.stop,
     })
     if (answer.status === 401 || answer.status === 403) throw new SignInRefused(this.endpoint.address)
     const token = answer.headers['x-auth-token']
     if (answer.status >= 400 || typeof token !== 'string') throw refusal('POST', path, answer)
-    this.#token = token
+    const { location } = answer.headers
+    this.session.token = token
+    this.session.locator = typeof location === 'string' ? pathWithin(this.endpoint, location) : undefined
     return token
   }
 }
 
-function answered(method: string, path: string, answer: Exchanged): Answered {
-  if (answer.status >= 400) throw refusal(method, path, answer)
-  const { location, etag } = answer.headers
-  return {
-    body: answer.text === '' ? undefined : parsed(path, answer.text),
-    location: typeof location === 'string' ? new URL(location, 'http://system').pathname : null,
-    status: answer.status,
-    etag: typeof etag === 'string' ? etag : null,
-  }
-}
-
-function refusal(method: string, path: string, answer: Exchanged): RequestRefused {
-  const retryAfter = Number(answer.headers['retry-after'])
-  return new RequestRefused(
-    `${method} ${path}`,
-    answer.status,
-    said(answer.text),
-    Number.isFinite(retryAfter) ? retryAfter : null,
-  )
-}
-
-function said(text: string): { message: string; resolution: string } | undefined {
-  try {
-    const body: unknown = JSON.parse(text)
-    if (!isErrorBody(body)) return undefined
-    const first = body.error['@Message.ExtendedInfo']?.[0]
-    return { message: first?.Message ?? body.error.message ?? '', resolution: first?.Resolution ?? '' }
-  } catch {
-    return undefined // a refusal without a readable body is still a refusal, told by its status
-  }
-}
-
-function parsed(path: string, text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch (cause) {
-    throw new UnreadableAnswer(path, 'It is not whole JSON.', { cause })
-  }
-}
-
-function checked<T>(path: string, body: unknown, isAnswer: ValidateFunction<T>): T {
-  if (isAnswer(body)) return body
-  const first = isAnswer.errors?.[0]
-  throw new UnreadableAnswer(path, `${first?.instancePath || 'The body'} ${first?.message ?? 'breaks the schema'}.`)
-}
+const isLink = (value: object) => Object.keys(value).length === 1 && '@odata.id' in value

@@ -32,6 +32,30 @@ export class SignInRefused extends WendrelError {
   }
 }
 
+/** Another system answers than the one that was registered. */
+export class OtherIdentity extends WendrelError {
+  readonly code = 'redfish.other-identity'
+  constructor(address: string, expected: string, found: string | null) {
+    super({
+      what: `${address} was not spoken to.`,
+      why: `The system that was registered has the UUID ${expected}; what answers there now says ${found === null ? 'none' : JSON.stringify(found.slice(0, 80))}.`,
+      remedy: 'Find out who answers there. If the system was exchanged, register the new one under its own name.',
+    })
+  }
+}
+
+/** A call that destroys has found another object than the one it was meant for. */
+export class OtherObject extends WendrelError {
+  readonly code = 'redfish.other-object'
+  constructor(locator: string, expected: string, found: string) {
+    super({
+      what: `Nothing was done to ${locator}.`,
+      why: `${expected || 'Something without a durable name'} was expected there, and ${found || 'something without a durable name'} was found.`,
+      remedy: 'The records are read anew; look at the object and draft the change again.',
+    })
+  }
+}
+
 /** Something answers, but it is not a storage system. */
 export class NoStorageSystem extends WendrelError {
   readonly code = 'redfish.no-storage-system'

@@ -1,7 +1,7 @@
 import type { SystemIdentity } from '@/ports'
 import type { Connection } from './Connection'
 import { NoStorageSystem } from './errors'
-import { isChassis, isController, isManager, isServiceRoot, isStorage } from './schemas'
+import { isChassis, isController, isManager, isStorage } from './schemas'
 
 /** Where the parts of a system's service stand. */
 export interface ServiceMap {
@@ -10,6 +10,8 @@ export interface ServiceMap {
   readonly controllers: string | undefined
   readonly pools: string
   readonly volumes: string
+  /** Drives that the storage names; a system may name them there, at their chassis, or at both. */
+  readonly driveLinks: readonly string[]
   readonly chassis: string | undefined
   readonly fabrics: string | undefined
   readonly managers: string | undefined
@@ -24,7 +26,7 @@ export interface ServiceMap {
 /** Reads who the system is and finds its storage. @throws {NoStorageSystem} where it has none */
 export async function serviceMap(connection: Connection): Promise<ServiceMap> {
   const { address } = connection.endpoint
-  const root = await connection.read('/redfish/v1', isServiceRoot)
+  const root = await connection.serviceRoot()
   if (root.Storage === undefined) throw new NoStorageSystem(address, 'It speaks Redfish, but offers no storage.')
   const [storage] = await connection.members(root.Storage['@odata.id'], isStorage)
   if (storage === undefined) throw new NoStorageSystem(address, 'It speaks Redfish, but its list of storage is empty.')
@@ -45,6 +47,7 @@ export async function serviceMap(connection: Connection): Promise<ServiceMap> {
     controllers: storage.Controllers?.['@odata.id'],
     pools: storage.StoragePools['@odata.id'],
     volumes: storage.Volumes['@odata.id'],
+    driveLinks: (storage.Drives ?? []).map(each => each['@odata.id']),
     chassis: root.Chassis?.['@odata.id'],
     fabrics: root.Fabrics?.['@odata.id'],
     managers: root.Managers?.['@odata.id'],

@@ -1,5 +1,5 @@
 export { redfishSystem } from './redfishSystem'
-export { lookAt } from './lookAt'
+export { identify, lookAt, type SystemIdentified } from './lookAt'
 export { probeFound } from './probeFound'
 export type { Credentials } from './Connection'
 export { RequestRefused } from './errors'

@@ -1,26 +1,36 @@
 import type { Inventory } from '@/ports'
-import { exchange, UnreadableAnswer } from '../http'
+import { exchange, UnreadableAnswer, type Endpoint } from '../http'
 import type { Credentials } from './Connection'
 import { NoStorageSystem } from './errors'
 import { redfishSystem } from './redfishSystem'
-import { isServiceRoot } from './schemas'
+import { isServiceRoot, type RedfishRoot } from './schemas'
 
-export interface FirstLook {
+/** Who answers at an address, as anybody may see it. */
+export interface SystemIdentified {
   readonly address: string
   readonly isEncrypted: boolean
   readonly certificateFingerprint: string | null
   readonly certificateTrouble: string | null
+  readonly root: RedfishRoot
+}
+
+export interface FirstLook extends Omit<SystemIdentified, 'root'> {
   readonly inventory: Inventory
 }
 
 /**
- * Looks at an address before anything is registered: what certificate it shows, whether it is a storage system, whether it
- * lets us in, and what it has. Changes nothing there but for the session that it opens.
+ * Sees who answers at an address and by which certificate, and sends nothing that is worth knowing: what an administrator decides on
+ * before any password leaves.
  */
-export async function lookAt(address: string, credentials: Credentials, stop: AbortSignal): Promise<FirstLook> {
-  const first = await exchange({ address, acceptedFingerprint: null }, 'GET', '/redfish/v1', {
+export async function identify(
+  endpoint: Omit<Endpoint, 'acceptedFingerprint'>,
+  stop: AbortSignal,
+): Promise<SystemIdentified> {
+  const { address } = endpoint
+  const first = await exchange({ ...endpoint, acceptedFingerprint: null }, 'GET', '/redfish/v1', {
     stop,
-    anyCertificate: true,
+    isAnyCertificateTaken: true,
+    mostBytes: 1_000_000,
   })
   let body: unknown
   try {
@@ -30,15 +40,33 @@ export async function lookAt(address: string, credentials: Credentials, stop: Ab
   }
   if (first.status !== 200 || !isServiceRoot(body))
     throw new NoStorageSystem(address, 'It answers, but not as a Redfish service.')
-  const acceptedFingerprint = first.certificateTrouble === null ? null : first.fingerprint
-  const inventory = await redfishSystem({ address, acceptedFingerprint }, credentials, stop).inventory()
-  if (inventory.identity.uuid === '')
+  if ((body.UUID ?? '') === '')
     throw new UnreadableAnswer('/redfish/v1', 'The system states no UUID, by which it would be known again.')
   return {
     address,
     isEncrypted: address.startsWith('https:'),
     certificateFingerprint: first.fingerprint,
     certificateTrouble: first.certificateTrouble,
-    inventory,
+    root: body,
+  }
+}
+
+/**
+ * Looks at a system whose identity has been accepted: whether it is a storage system, whether it lets us in, and what it has. Changes
+ * nothing there but for the session that it opens and closes.
+ * @param identified what was accepted; another certificate or UUID gets no password
+ */
+export async function lookAt(
+  endpoint: Endpoint,
+  identified: SystemIdentified,
+  credentials: Credentials,
+  stop: AbortSignal,
+): Promise<FirstLook> {
+  const { root, ...seen } = identified
+  const system = redfishSystem({ ...endpoint, uuid: root.UUID ?? '' }, credentials, stop)
+  try {
+    return { ...seen, inventory: await system.inventory() }
+  } finally {
+    await system.signOut()
   }
 }

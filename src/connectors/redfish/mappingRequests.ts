@@ -1,9 +1,10 @@
 import { UnreadableAnswer } from '../http'
-import type { MappingMade, MappingSeen } from '@/ports'
+import type { MappingExpected, MappingMade, MappingSeen } from '@/ports'
 import type { Connection } from './Connection'
-import { NoHostAccess } from './errors'
+import { NoHostAccess, OtherObject } from './errors'
 import { keyMark } from './keyMark'
-import { isConnection, isEndpoint, isEndpointGroup, isFabric } from './schemas'
+import { isConnection, isEndpoint, isEndpointGroup, isFabric } from './fabricSchemas'
+import { unlessGone } from './unlessGone'
 
 interface HostAccess {
   readonly endpoints: string
@@ -48,7 +49,7 @@ export async function mapVolume(
       EndpointProtocol: 'iSCSI',
       Identifiers: [{ DurableNameFormat: 'iQN', DurableName: initiator }],
     }
-    members.push(known.get(initiator) ?? (await connection.change('POST', access.endpoints, body)).location ?? '')
+    members.push(known.get(initiator) ?? (await endpointFor(connection, access.endpoints, initiator, body)))
   }
   const group = await groupWith(connection, access.groups, groupName, members, key)
   const mapped = (await connection.members(access.connections, isConnection)).find(
@@ -67,6 +68,26 @@ export async function mapVolume(
   return { locator: answer.body['@odata.id'], lun: answer.body.VolumeInfo[0]?.LUN ?? 0 }
 }
 
+/** Makes an endpoint; where somebody else has made it meanwhile, that one is used. */
+async function endpointFor(
+  connection: Connection,
+  endpoints: string,
+  initiator: string,
+  body: object,
+): Promise<string> {
+  try {
+    return (await connection.change('POST', endpoints, body)).location ?? ''
+  } catch (cause) {
+    const all = await connection.members(endpoints, isEndpoint)
+    const made = all.find(each => each.Identifiers[0]?.DurableName === initiator)
+    if (made === undefined) throw cause
+    return made['@odata.id']
+  }
+}
+
+const reference = (locator: string) => ({ '@odata.id': locator })
+
+/** The group of a name with at least these members, made where it is not there yet. */
 async function groupWith(
   connection: Connection,
   groups: string,
@@ -74,15 +95,25 @@ async function groupWith(
   members: readonly string[],
   key: string,
 ): Promise<string> {
-  const wanted = members.map(member => ({ '@odata.id': member }))
-  const found = (await connection.members(groups, isEndpointGroup)).find(each => each.Name === name)
+  const known = async () => (await connection.members(groups, isEndpointGroup)).find(each => each.Name === name)
+  let found = await known()
   if (found === undefined) {
-    const body = { Name: name, Description: keyMark(key), GroupType: 'Client', Endpoints: wanted }
-    return (await connection.change('POST', groups, body)).location ?? ''
+    const body = { Name: name, Description: keyMark(key), GroupType: 'Client', Endpoints: members.map(reference) }
+    try {
+      return (await connection.change('POST', groups, body)).location ?? ''
+    } catch (cause) {
+      // Somebody else may have made it between looking and asking: then it is used.
+      found = await known()
+      if (found === undefined) throw cause
+    }
   }
-  const has = new Set((found.Endpoints ?? []).map(each => each['@odata.id']))
-  if (members.some(member => !has.has(member)) || has.size !== members.length)
-    await connection.change('PATCH', found['@odata.id'], { Endpoints: wanted })
+  // Added to, never replaced: an initiator that we do not know may be of a host that would lose all its volumes.
+  const has = (found.Endpoints ?? []).map(each => each['@odata.id'])
+  const added = members.filter(member => !has.includes(member))
+  if (added.length > 0) {
+    const { etag } = await connection.readTagged(found['@odata.id'], isEndpointGroup)
+    await connection.change('PATCH', found['@odata.id'], { Endpoints: [...has, ...added].map(reference) }, etag)
+  }
   return found['@odata.id']
 }
 
@@ -103,6 +134,39 @@ export async function mappingsOf(
       groupName: groups.get(each.Links?.InitiatorEndpointGroups?.[0]?.['@odata.id'] ?? '') ?? '',
       lun: each.VolumeInfo[0]?.LUN ?? 0,
     }))
+}
+
+/** A mapping that is gone already is removed. @throws {OtherObject} where it is of another volume or group */
+export async function unmapVolume(
+  connection: Connection,
+  fabrics: string | undefined,
+  locator: string,
+  expected: MappingExpected,
+): Promise<void> {
+  await unlessGone(async () => {
+    const { found, etag } = await connection.readTagged(locator, isConnection)
+    const volumes = found.VolumeInfo.map(info => info.Volume['@odata.id'])
+    const groupLocator = found.Links?.InitiatorEndpointGroups?.[0]?.['@odata.id'] ?? ''
+    const { groups } = await hostAccess(connection, fabrics)
+    const group = (await connection.members(groups, isEndpointGroup)).find(each => each['@odata.id'] === groupLocator)
+    const is = `${volumes.join(', ')} for ${group?.Name ?? 'nobody'}`
+    const wanted = `${expected.volumeLocator} for ${expected.groupName}`
+    if (is !== wanted) throw new OtherObject(locator, wanted, is)
+    await connection.change('DELETE', locator, undefined, etag)
+  })
+}
+
+/** Names of the initiators in a group. */
+export async function groupInitiators(
+  connection: Connection,
+  fabrics: string | undefined,
+  groupName: string,
+): Promise<string[]> {
+  const access = await hostAccess(connection, fabrics)
+  const group = (await connection.members(access.groups, isEndpointGroup)).find(each => each.Name === groupName)
+  const members = new Set((group?.Endpoints ?? []).map(each => each['@odata.id']))
+  const endpoints = await connection.members(access.endpoints, isEndpoint)
+  return endpoints.filter(each => members.has(each['@odata.id'])).map(each => each.Identifiers[0]?.DurableName ?? '')
 }
 
 /** The names by which hosts log in. */

@@ -1,10 +1,12 @@
 import type { Made, PoolSeen, PoolWanted } from '@/ports'
 import type { Connection } from './Connection'
-import { NoSuchLayout } from './errors'
+import { NoSuchLayout, OtherObject } from './errors'
 import { keyMark } from './keyMark'
 import { groupsOf, raidTypeOf, sparesOf } from './readPools'
 import { isPool } from './schemas'
 import { madeBy, taskMaking } from './tasks'
+import { withSources } from './sources'
+import { unlessGone } from './unlessGone'
 
 const reference = (locator: string) => ({ '@odata.id': locator })
 
@@ -34,8 +36,18 @@ export async function createPool(
   return madeBy(connection, answer)
 }
 
+/** A pool that is gone already is removed. @throws {OtherObject} where another stands there */
+export async function removePool(connection: Connection, locator: string, expectedName: string): Promise<void> {
+  await unlessGone(async () => {
+    const { found, etag } = await connection.readTagged(locator, isPool)
+    if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
+    await connection.change('DELETE', locator, undefined, etag)
+  })
+}
+
 export async function poolAt(connection: Connection, locator: string): Promise<PoolSeen | undefined> {
-  const pool = await connection.readIfThere(locator, isPool)
+  const stated = await connection.readIfThere(locator, isPool)
+  const pool = stated === undefined ? undefined : await withSources(connection, stated)
   return pool === undefined
     ? undefined
     : {

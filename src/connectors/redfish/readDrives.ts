@@ -1,5 +1,6 @@
 import type { Inventory, SensorReading } from '@/ports'
 import type { Connection } from './Connection'
+import type { ServiceMap } from './identity'
 import { isChassis, isDrive, isSensor, type RedfishChassis, type RedfishDrive } from './schemas'
 
 type FoundDrive = Inventory['drives'][number]
@@ -8,15 +9,19 @@ type FoundEnclosure = Inventory['enclosures'][number]
 /** Enclosures with their drives and temperatures. */
 export async function readDrives(
   connection: Connection,
-  chassisPath: string | undefined,
+  map: Pick<ServiceMap, 'chassis' | 'driveLinks'>,
 ): Promise<{ enclosures: FoundEnclosure[]; drives: FoundDrive[]; sensors: SensorReading[] }> {
   const enclosures: FoundEnclosure[] = []
   const drives: FoundDrive[] = []
   const sensors: SensorReading[] = []
-  const all = chassisPath === undefined ? [] : await connection.members(chassisPath, isChassis)
+  const all = map.chassis === undefined ? [] : await connection.members(map.chassis, isChassis)
+  const beside = await drivesBeside(connection, map.driveLinks, all)
   for (const chassis of all) {
-    const own = chassis.Drives === undefined ? [] : await connection.members(chassis.Drives['@odata.id'], isDrive)
     const locator = chassis['@odata.id']
+    const own =
+      chassis.Drives === undefined
+        ? (beside.get(locator) ?? [])
+        : await connection.members(chassis.Drives['@odata.id'], isDrive)
     const node = chassis.Links?.ComputerSystems?.[0]?.['@odata.id'] ?? null
     drives.push(...own.map((drive, index) => foundDrive(drive, locator, node, index)))
     if (own.length > 0) enclosures.push(foundEnclosure(chassis, own))
@@ -32,6 +37,25 @@ export async function readDrives(
     }
   }
   return { enclosures, drives, sensors }
+}
+
+/** Drives that a system names at its storage and not at their chassis, by the chassis in which each says that it is. */
+async function drivesBeside(
+  connection: Connection,
+  links: readonly string[],
+  all: readonly RedfishChassis[],
+): Promise<Map<string, RedfishDrive[]>> {
+  const byChassis = new Map<string, RedfishDrive[]>()
+  if (links.length === 0 || all.every(chassis => chassis.Drives !== undefined)) return byChassis
+  const fallback = all[0]?.['@odata.id'] ?? ''
+  for (const drive of await connection.usable(
+    links.map(each => ({ '@odata.id': each })),
+    isDrive,
+  )) {
+    const chassis = drive.Links?.Chassis?.['@odata.id'] ?? fallback
+    byChassis.set(chassis, [...(byChassis.get(chassis) ?? []), drive])
+  }
+  return byChassis
 }
 
 function foundDrive(

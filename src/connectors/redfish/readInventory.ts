@@ -1,4 +1,4 @@
-import type { Inventory } from '@/ports'
+import type { Inventory, InventoryParts } from '@/ports'
 import type { Connection } from './Connection'
 import type { ServiceMap } from './identity'
 import { readDrives } from './readDrives'
@@ -6,18 +6,20 @@ import { banksIn, spreadIn } from './row/nodeRow'
 import { readRow } from './row/readRow'
 import { readWorks } from './row/readWorks'
 import { foundPool, foundVolume, groupsOf } from './readPools'
-import { isConnection, isController, isEndpoint, isEndpointGroup, isFabric, isPool, isPort, isVolume } from './schemas'
+import { isConnection, isEndpoint, isEndpointGroup, isFabric } from './fabricSchemas'
+import { isController, isPool, isPort, isVolume, type RedfishSource } from './schemas'
+import { withSources } from './sources'
 
 /** Reads all that a system has, in as many requests as it has collections. */
 export async function readInventory(connection: Connection, map: ServiceMap): Promise<Inventory> {
-  const { enclosures, drives, sensors } = await readDrives(connection, map.chassis)
+  const { enclosures, drives, sensors } = await readDrives(connection, map)
   const controllers = map.controllers === undefined ? [] : await connection.members(map.controllers, isController)
   const ports = []
   for (const controller of controllers) {
     if (controller.Ports !== undefined) ports.push(...(await connection.members(controller.Ports['@odata.id'], isPort)))
   }
-  const pools = await connection.members(map.pools, isPool)
-  const volumes = await connection.members(map.volumes, isVolume)
+  const pools = await resolved(connection, await connection.members(map.pools, isPool))
+  const volumes = await resolved(connection, await connection.members(map.volumes, isVolume))
   const fabric = await readFabric(connection, map.fabrics)
   const driveAt = new Map(drives.map(drive => [drive.locator, drive]))
   const groupByDrive = new Map(
@@ -63,14 +65,43 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
     pools: pools.map(pool => foundPool(pool, driveAt)),
     volumes: volumes.map(foundVolume),
     mappings: fabric.mappings,
+    accessGroups: fabric.accessGroups,
     sensors,
     ...(await readRow(connection, map)),
     works: map.computers === undefined ? [] : await readWorks(connection),
+    skipped: connection.skipped,
   }
+}
+
+/** What stands at some places now, as far as it can be told by itself: whole drives and volumes. What is anything else is left out. */
+export async function readParts(
+  connection: Connection,
+  map: ServiceMap,
+  locators: readonly string[],
+): Promise<InventoryParts | undefined> {
+  const volumes: Inventory['volumes'][number][] = []
+  for (const locator of locators) {
+    // Drives and pools change each other: they are read as a whole.
+    if (!locator.startsWith(`${map.volumes}/`)) return undefined
+    const found = await connection.readIfThere(locator, isVolume)
+    if (found === undefined) return undefined
+    volumes.push(foundVolume(await withSources(connection, found)))
+  }
+  return { volumes }
+}
+
+async function resolved<T extends { CapacitySources?: RedfishSource[] }>(
+  connection: Connection,
+  all: readonly T[],
+): Promise<T[]> {
+  const whole: T[] = []
+  for (const each of all) whole.push(await withSources(connection, each))
+  return whole
 }
 
 async function readFabric(connection: Connection, fabricsPath: string | undefined) {
   const mappings: Inventory['mappings'][number][] = []
+  const accessGroups: Inventory['accessGroups'][number][] = []
   const targets = new Map<string, { readonly name: string; readonly address: string }>()
   const fabrics = fabricsPath === undefined ? [] : await connection.members(fabricsPath, isFabric)
   for (const fabric of fabrics) {
@@ -84,6 +115,12 @@ async function readFabric(connection: Connection, fabricsPath: string | undefine
       fabric.Connections === undefined ? [] : await connection.members(fabric.Connections['@odata.id'], isConnection)
     const nameOf = new Map(endpoints.map(each => [each['@odata.id'], each.Identifiers[0]?.DurableName ?? '']))
     const groupAt = new Map(groups.map(each => [each['@odata.id'], each]))
+    accessGroups.push(
+      ...groups.map(group => ({
+        name: group.Name,
+        initiators: (group.Endpoints ?? []).map(member => nameOf.get(member['@odata.id']) ?? ''),
+      })),
+    )
     for (const endpoint of endpoints) {
       const address = endpoint.IPTransportDetails?.[0]?.IPv4Address?.Address
       if (address !== undefined)
@@ -105,5 +142,5 @@ async function readFabric(connection: Connection, fabricsPath: string | undefine
       )
     }
   }
-  return { mappings, targets }
+  return { mappings, accessGroups, targets }
 }

@@ -23,8 +23,14 @@ export const raidTypeOf = (scheme: RaidSchemeText) =>
   Object.entries(schemeByRaidType).find(([, each]) => JSON.stringify(each) === JSON.stringify(scheme))?.[0]
 
 export const groupsOf = (pool: RedfishPool) =>
-  pool.CapacitySources.map(source => (source.ProvidingDrives?.Members ?? []).map(member => member['@odata.id']))
+  (pool.CapacitySources ?? []).map(source => (source.ProvidingDrives?.Members ?? []).map(member => member['@odata.id']))
 export const sparesOf = (pool: RedfishPool) => (pool.Links?.DedicatedSpareDrives ?? []).map(spare => spare['@odata.id'])
+
+/** The layout that a pool states; one that is missing or has no word here is unknown, and nothing is claimed of it. */
+function schemeOf(pool: RedfishPool): RaidSchemeText | { readonly kind: 'unknown'; readonly stated: string } {
+  const stated = pool.SupportedRAIDTypes?.[0]
+  return schemeByRaidType[stated ?? ''] ?? { kind: 'unknown', stated: (stated ?? 'not stated').slice(0, 200) }
+}
 
 /** A pool as its system states it, with what redundancy and stranding take, recomputed from its groups' drives. */
 export function foundPool(pool: RedfishPool, driveAt: ReadonlyMap<string, Inventory['drives'][number]>): FoundPool {
@@ -32,14 +38,14 @@ export function foundPool(pool: RedfishPool, driveAt: ReadonlyMap<string, Invent
   if (spread !== undefined) return foundSpreadPool(pool, spread, driveAt)
   const bytesOf = (locator: string) => driveAt.get(locator)?.capacityBytes ?? 0n
   const first = driveAt.get(groupsOf(pool)[0]?.[0] ?? '')
-  const scheme = schemeByRaidType[pool.SupportedRAIDTypes?.[0] ?? ''] ?? { kind: 'parity', parityDrives: 0 }
+  const scheme = schemeOf(pool)
   const groups = groupsOf(pool).map(group => group.map(bytesOf))
   const spareBytes = sparesOf(pool).reduce((sum, locator) => sum + bytesOf(locator), 0n)
   const usableBytes = BigInt(pool.Capacity.Data.AllocatedBytes ?? 0)
   const rawBytes = groups.flat().reduce((sum, bytes) => sum + bytes, spareBytes)
   const strandedBytes = groups.reduce((sum, group) => {
-    const layout = raidLayout(group, scheme, group.length, 0)
-    return sum + (layout.feasible ? layout.strandedBytes : 0n)
+    const layout = scheme.kind === 'unknown' ? undefined : raidLayout(group, scheme, group.length, 0)
+    return sum + (layout?.feasible === true ? layout.strandedBytes : 0n)
   }, 0n)
   const redundancyBytes = rawBytes - spareBytes - strandedBytes - usableBytes
   return {
@@ -122,7 +128,7 @@ export function foundVolume(volume: RedfishVolume): FoundVolume {
   const sizeBytes = BigInt(volume.CapacityBytes)
   return {
     locator: volume['@odata.id'],
-    poolLocator: volume.CapacitySources[0]?.ProvidingPools?.Members?.[0]?.['@odata.id'] ?? '',
+    poolLocator: volume.CapacitySources?.[0]?.ProvidingPools?.Members?.[0]?.['@odata.id'] ?? '',
     name: volume.Name ?? '',
     naa: naaOf(volume),
     sizeBytes,

@@ -9,7 +9,7 @@ import { failDrive } from '@/standins/array'
 import type { FaultKind } from '@/standins/fleet'
 import type { StorageSystem } from '@/ports'
 import { hostAgent } from '../host'
-import { lookAt, redfishSystem } from '.'
+import { identify, lookAt, redfishSystem } from '.'
 import { certificate, privateKey } from './testing/certificate'
 
 const anywhere = { control: 0, arrays: {}, hosts: {}, nodes: 0, names: 0 }
@@ -31,6 +31,8 @@ afterAll(async () => {
   rmSync(folder, { recursive: true })
 })
 
+const looked = async (at: string, given = credentials) =>
+  lookAt({ address: at, acceptedFingerprint: null }, await identify({ address: at }, never), given, never)
 const strike = (kind: FaultKind, times = 1) =>
   fleet.faults.inject({
     target: 'heron',
@@ -64,7 +66,7 @@ const poolOf = async (name: string, from: number, count: number) => {
 }
 
 test('a first look finds who it is and what it has, and warns of plain HTTP', async () => {
-  const look = await lookAt(address, credentials, never)
+  const look = await looked(address)
   expect(look.isEncrypted).toBe(false)
   expect(look.inventory.identity).toMatchObject({ name: 'heron', maker: 'Tallis & Thorne' })
   expect(look.inventory.drives).toHaveLength(24)
@@ -79,13 +81,13 @@ test('a first look finds who it is and what it has, and warns of plain HTTP', as
 })
 
 test('a wrong password, a closed port and a stranger are told apart', async () => {
-  await expect(lookAt(address, { ...credentials, password: 'wrong' }, never)).rejects.toMatchObject({
+  await expect(looked(address, { ...credentials, password: 'wrong' })).rejects.toMatchObject({
     code: 'redfish.sign-in-refused',
   })
-  await expect(lookAt('http://127.0.0.1:9', credentials, never)).rejects.toMatchObject({
+  await expect(looked('http://127.0.0.1:9')).rejects.toMatchObject({
     code: 'connection.not-reached',
   })
-  await expect(lookAt(`http://127.0.0.1:${fleet.ports.hosts['desk-1']}`, credentials, never)).rejects.toMatchObject({
+  await expect(looked(`http://127.0.0.1:${fleet.ports.hosts['desk-1']}`)).rejects.toMatchObject({
     code: 'redfish.no-storage-system',
   })
 })
@@ -104,7 +106,8 @@ test('a certificate that no authority signed is shown, and only the accepted one
   })
   await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
   const secure = `https://127.0.0.1:${(server.address() as { port: number }).port}`
-  const look = await lookAt(secure, credentials, never)
+  const look = await identify({ address: secure }, never)
+  await expect(looked(secure)).rejects.toMatchObject({ code: 'connection.certificate-changed' })
   expect(look).toMatchObject({
     isEncrypted: true,
     certificateTrouble: expect.stringMatching(/SELF_SIGNED/),
@@ -181,11 +184,11 @@ test('a pool, a volume, a mapping: only the mapped host sees it, and what it wro
   expect(await host('register-1').read(naa, 0n, 4096)).not.toBe(sent)
   await expect(host('desk-1').read(naa, 0n, 4096)).rejects.toMatchObject({ code: 'host.refused' })
   expect((await heron.inventory()).volumes[0]).toMatchObject({ writtenBytes: 1_048_576n })
-  await expect(heron.removeVolume(volume.locator)).rejects.toMatchObject({ code: 'redfish.request-refused' })
-  await heron.unmapVolume(mapping.locator)
+  await expect(heron.removeVolume(volume.locator, naa)).rejects.toMatchObject({ code: 'redfish.request-refused' })
+  await heron.unmapVolume(mapping.locator, { volumeLocator: volume.locator, groupName: 'register' })
   await expect(host('register-1').read(naa, 0n, 4096)).rejects.toMatchObject({ code: 'host.refused' })
-  await heron.removeVolume(volume.locator)
-  await heron.removeVolume(volume.locator)
+  await heron.removeVolume(volume.locator, naa)
+  await heron.removeVolume(volume.locator, naa)
 })
 
 test('drives in use are refused with the reason', async () => {
@@ -197,13 +200,13 @@ test('a task that fails says so with the reason', async () => {
   const pool = await heron.createPool(await poolOf('doomed', 8, 8), 'k5')
   expect(await done(pool.task)).toBe('failed')
   expect((await heron.task(pool.task ?? '')).why).toContain('internal error')
-  await heron.removePool(pool.locator)
+  await heron.removePool(pool.locator, 'doomed')
   expect((await drives()).filter(drive => drive.poolLocator === pool.locator)).toEqual([])
 })
 
 test('changes reach who listens', async () => {
   const stop = new AbortController()
-  const heard = new Promise<void>(resolve => void heron.watch(resolve, stop.signal))
+  const heard = new Promise<void>(resolve => void heron.watch(() => resolve(), stop.signal))
   await pause(100)
   const pool = await heron.createPool(await poolOf('heard', 16, 8), 'k6')
   await heard
@@ -244,7 +247,7 @@ test('a drive that fails is stated, and a spare takes its place and is rebuilt a
       'k9',
     ),
   ).rejects.toThrow(/failed|in use/)
-  await heron.removePool(pool.locator)
+  await heron.removePool(pool.locator, 'spared')
 })
 
 test('the fleet comes back as it was, and its half-done work goes on', async () => {

@@ -19,14 +19,14 @@ export const status = {
   type: 'object',
   properties: { State: { type: ['string', 'null'] }, Health: { type: ['string', 'null'] } },
 } as const
-const names = {
+export const names = {
   type: 'array',
   items: {
     type: 'object',
     properties: { DurableName: { type: ['string', 'null'] }, DurableNameFormat: { type: ['string', 'null'] } },
   },
 } as const
-const head = { '@odata.id': id, Id: text, Name: text } as const
+export const head = { '@odata.id': id, Id: text, Name: text } as const
 export const optionalText = { type: ['string', 'null'], maxLength: 4096 } as const
 
 export const isErrorBody = compile({
@@ -49,7 +49,7 @@ export const isErrorBody = compile({
 export const isCollection = compile({
   type: 'object',
   required: ['Members'],
-  properties: { Members: references, 'Members@odata.nextLink': text },
+  properties: { Members: references, 'Members@odata.nextLink': optionalText },
 } as const)
 
 export const isServiceRoot = compile({
@@ -57,6 +57,16 @@ export const isServiceRoot = compile({
   required: ['RedfishVersion'],
   properties: {
     RedfishVersion: text,
+    ProtocolFeaturesSupported: {
+      type: ['object', 'null'],
+      properties: {
+        ExpandQuery: {
+          type: ['object', 'null'],
+          properties: { ExpandAll: { type: ['boolean', 'null'] }, NoLinks: { type: ['boolean', 'null'] } },
+        },
+      },
+    },
+    Links: { type: 'object', properties: { Sessions: reference } },
     UUID: optionalText,
     Vendor: optionalText,
     Product: optionalText,
@@ -68,6 +78,25 @@ export const isServiceRoot = compile({
     EventService: reference,
     Systems: reference,
     AggregationService: reference,
+  },
+} as const)
+
+export const isEventService = compile({
+  type: 'object',
+  properties: { ServerSentEventUri: optionalText },
+} as const)
+
+export const isEventRecord = compile({
+  type: 'object',
+  properties: {
+    Events: {
+      type: 'array',
+      maxItems: 1000,
+      items: {
+        type: 'object',
+        properties: { OriginOfCondition: { type: 'object', properties: { '@odata.id': id } } },
+      },
+    },
   },
 } as const)
 
@@ -135,14 +164,21 @@ export const isDrive = compile({
     },
     Status: status,
     Metrics: { type: 'object', properties: { PowerOnHours: { type: ['number', 'null'] } } },
-    Links: { type: 'object', properties: { StoragePools: references } },
+    Links: { type: 'object', properties: { StoragePools: references, Chassis: reference } },
   },
 } as const)
 
 export const isStorage = compile({
   type: 'object',
   required: ['@odata.id', 'StoragePools', 'Volumes'],
-  properties: { ...head, Identifiers: names, Controllers: reference, StoragePools: reference, Volumes: reference },
+  properties: {
+    ...head,
+    Identifiers: names,
+    Controllers: reference,
+    StoragePools: reference,
+    Volumes: reference,
+    Drives: references,
+  },
 } as const)
 
 export const isController = compile({
@@ -169,6 +205,19 @@ export const isPort = compile({
   },
 } as const)
 
+/** Links that stand here, or a link to where they stand. */
+const linkList = { type: 'object', properties: { '@odata.id': id, Members: references } } as const
+const capacitySource = {
+  type: 'object',
+  properties: { '@odata.id': id, ProvidingDrives: linkList, ProvidingPools: linkList },
+} as const
+export const isCapacitySource = compile(capacitySource)
+export const isLinkList = compile({
+  type: 'object',
+  required: ['Members'],
+  properties: { Members: references, 'Members@odata.nextLink': optionalText },
+} as const)
+
 const capacityPart = {
   type: 'object',
   properties: { AllocatedBytes: bytes, ConsumedBytes: bytes, ProvisionedBytes: bytes, GuaranteedBytes: bytes },
@@ -180,19 +229,13 @@ export const isPool = compile({
   properties: {
     ...head,
     Description: optionalText,
-    SupportedRAIDTypes: { type: 'array', items: { type: 'string' } },
+    SupportedRAIDTypes: { type: ['array', 'null'], items: { type: 'string' } },
     Capacity: {
       type: 'object',
       required: ['Data'],
       properties: { Data: capacityPart, Metadata: capacityPart, Snapshot: capacityPart },
     },
-    CapacitySources: {
-      type: 'array',
-      items: {
-        type: 'object',
-        properties: { ProvidingDrives: { type: 'object', properties: { Members: references } } },
-      },
-    },
+    CapacitySources: { type: 'array', items: capacitySource },
     Links: { type: 'object', properties: { DedicatedSpareDrives: references } },
     Status: status,
   },
@@ -209,62 +252,8 @@ export const isVolume = compile({
     Identifiers: names,
     Capacity: { type: 'object', properties: { Data: capacityPart } },
     Oem: { type: 'object', properties: { Mirefield: { type: 'object', properties: { LostBytes: bytes } } } },
-    CapacitySources: {
-      type: 'array',
-      minItems: 1,
-      items: {
-        type: 'object',
-        properties: { ProvidingPools: { type: 'object', required: ['Members'], properties: { Members: references } } },
-      },
-    },
+    CapacitySources: { type: 'array', minItems: 1, items: capacitySource },
     Status: status,
-  },
-} as const)
-
-export const isFabric = compile({
-  type: 'object',
-  required: ['@odata.id'],
-  properties: { ...head, Endpoints: reference, EndpointGroups: reference, Connections: reference },
-} as const)
-
-export const isEndpoint = compile({
-  type: 'object',
-  required: ['@odata.id', 'Identifiers'],
-  properties: {
-    ...head,
-    Identifiers: names,
-    ConnectedEntities: {
-      type: 'array',
-      items: { type: 'object', properties: { EntityRole: { type: ['string', 'null'] } } },
-    },
-    IPTransportDetails: {
-      type: 'array',
-      items: { type: 'object', properties: { IPv4Address: { type: 'object', properties: { Address: text } } } },
-    },
-  },
-} as const)
-
-export const isEndpointGroup = compile({
-  type: 'object',
-  required: ['@odata.id', 'Name'],
-  properties: { ...head, Description: optionalText, Endpoints: references },
-} as const)
-
-export const isConnection = compile({
-  type: 'object',
-  required: ['@odata.id', 'VolumeInfo'],
-  properties: {
-    ...head,
-    Description: optionalText,
-    VolumeInfo: {
-      type: 'array',
-      items: {
-        type: 'object',
-        required: ['Volume'],
-        properties: { Volume: reference, LUN: { type: ['integer', 'null'] } },
-      },
-    },
-    Links: { type: 'object', properties: { InitiatorEndpointGroups: references } },
   },
 } as const)
 
@@ -274,6 +263,8 @@ export const isTask = compile({
   properties: {
     ...head,
     TaskState: text,
+    StartTime: optionalText,
+    EndTime: optionalText,
     PercentComplete: { type: ['number', 'null'] },
     Payload: { type: 'object', properties: { JsonBody: optionalText } },
     Messages: { type: 'array', items: { type: 'object', properties: { Message: text } } },
@@ -296,8 +287,9 @@ export const isSensor = compile({
 } as const)
 
 type Checked<F> = F extends (value: unknown) => value is infer T ? T : never
+export type RedfishSource = Checked<typeof isCapacitySource>
+export type RedfishRoot = Checked<typeof isServiceRoot>
 export type RedfishDrive = Checked<typeof isDrive>
 export type RedfishPool = Checked<typeof isPool>
 export type RedfishVolume = Checked<typeof isVolume>
-export type RedfishEndpoint = Checked<typeof isEndpoint>
 export type RedfishChassis = Checked<typeof isChassis>

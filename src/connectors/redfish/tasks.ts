@@ -1,20 +1,47 @@
 import type { Made, SystemTask } from '@/ports'
+import type { Answered } from './answers'
 import type { Connection } from './Connection'
+import { RequestRefused } from './errors'
 import { isTask } from './schemas'
 
 const tasks = '/redfish/v1/TaskService/Tasks'
 const failures = new Set(['Exception', 'Killed', 'Cancelled', 'Interrupted'])
 
-/** How far a system's long work is. Source: DMTF Task schema; a task that is gone has been cleared away after its end. */
+const unsaid = { startedAt: null, endedAt: null }
+/** A time that a system states, as an instant; null where it states none that can be read. */
+export const instant = (stated: string | null | undefined) => {
+  const at = Date.parse(stated ?? '')
+  return Number.isNaN(at) ? null : new Date(at).toISOString()
+}
+
+/**
+ * How far a system's long work is, asked at its task or at its task monitor, whichever the system has named. A task that is gone has
+ * been cleared away: whether its work is done is seen by what it was to make, not by its absence.
+ * Sources: DMTF Task schema; DSP0266, asynchronous operations (a monitor answers 202 until the work has ended).
+ */
 export async function readTask(connection: Connection, locator: string): Promise<SystemTask> {
-  const task = await connection.readIfThere(locator, isTask)
-  if (task === undefined) return { locator, state: 'done', doneRatio: 1, why: '' }
-  const state = task.TaskState === 'Completed' ? 'done' : failures.has(task.TaskState) ? 'failed' : 'running'
+  const { body, status } = await connection.look(locator).catch((cause: unknown): Pick<Answered, 'body' | 'status'> => {
+    if (cause instanceof RequestRefused && (cause.status === 404 || cause.status === 410))
+      return { body: undefined, status: 404 }
+    throw cause
+  })
+  if (status === 404) return { locator, state: 'gone', doneRatio: 0, why: '', ...unsaid }
+  if (!isTask(body))
+    return {
+      locator,
+      state: status === 202 ? 'running' : 'done',
+      doneRatio: status === 202 ? 0 : 1,
+      why: '',
+      ...unsaid,
+    }
+  const state = body.TaskState === 'Completed' ? 'done' : failures.has(body.TaskState) ? 'failed' : 'running'
   return {
     locator,
     state,
-    doneRatio: state === 'done' ? 1 : Math.min(1, (task.PercentComplete ?? 0) / 100),
-    why: (task.Messages ?? []).map(message => message.Message ?? '').join(' '),
+    doneRatio: state === 'done' ? 1 : Math.min(1, Math.max(0, (body.PercentComplete ?? 0) / 100)),
+    why: (body.Messages ?? []).map(message => message.Message ?? '').join(' '),
+    startedAt: instant(body.StartTime),
+    endedAt: state === 'running' ? null : instant(body.EndTime),
   }
 }
 
@@ -26,11 +53,9 @@ export async function taskMaking(connection: Connection, locator: string): Promi
 }
 
 /** What a request for something new has led to, by the answer's status: 202 with a task, else the resource itself. */
-export async function madeBy(
-  connection: Connection,
-  answer: { readonly status: number; readonly location: string | null },
-): Promise<Made> {
+export async function madeBy(connection: Connection, answer: Answered): Promise<Made> {
   if (answer.status !== 202 || answer.location === null) return { locator: answer.location ?? '', task: null }
-  const task = await connection.readIfThere(answer.location, isTask)
-  return { locator: task?.Links?.CreatedResources?.[0]?.['@odata.id'] ?? '', task: answer.location }
+  const { body } = await connection.look(answer.location)
+  const created = isTask(body) ? body.Links?.CreatedResources?.[0]?.['@odata.id'] : undefined
+  return { locator: created ?? '', task: answer.location }
 }

@@ -2,7 +2,9 @@ import type { Made, VolumeSeen, VolumeWanted } from '@/ports'
 import type { Connection } from './Connection'
 import { keyMark } from './keyMark'
 import { naaOf } from './readPools'
+import { OtherObject } from './errors'
 import { isVolume } from './schemas'
+import { unlessGone } from './unlessGone'
 import { madeBy, taskMaking } from './tasks'
 
 export async function volumeByKey(connection: Connection, volumes: string, key: string): Promise<Made | undefined> {
@@ -39,10 +41,33 @@ export async function volumeAt(connection: Connection, locator: string): Promise
         naa: naaOf(volume),
         sizeBytes: BigInt(volume.CapacityBytes),
         isReady: (volume.Status?.State ?? 'Enabled') === 'Enabled',
+        task: await taskMaking(connection, locator),
       }
 }
 
-export async function enlargeVolume(connection: Connection, locator: string, sizeBytes: bigint): Promise<Made> {
-  const answer = await connection.change('PATCH', locator, { CapacityBytes: Number(sizeBytes) })
+/** The tag of the volume that is expected at a place. @throws {OtherObject} where it is another */
+async function expectedVolume(connection: Connection, locator: string, expectedNaa: string): Promise<string | null> {
+  const { found, etag } = await connection.readTagged(locator, isVolume)
+  if (naaOf(found) !== expectedNaa) throw new OtherObject(locator, expectedNaa, naaOf(found))
+  return etag
+}
+
+/** A volume that is gone already is removed. @throws {OtherObject} */
+export async function removeVolume(connection: Connection, locator: string, expectedNaa: string): Promise<void> {
+  await unlessGone(async () => {
+    const etag = await expectedVolume(connection, locator, expectedNaa)
+    await connection.change('DELETE', locator, undefined, etag)
+  })
+}
+
+/** @throws {OtherObject} */
+export async function enlargeVolume(
+  connection: Connection,
+  locator: string,
+  expectedNaa: string,
+  sizeBytes: bigint,
+): Promise<Made> {
+  const etag = await expectedVolume(connection, locator, expectedNaa)
+  const answer = await connection.change('PATCH', locator, { CapacityBytes: Number(sizeBytes) }, etag)
   return { locator, task: answer.status === 202 ? answer.location : null }
 }

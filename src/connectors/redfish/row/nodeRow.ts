@@ -1,9 +1,9 @@
 import type { BankWanted, ClusterSeen, InterfaceWanted, NodeRow } from '@/ports'
 import type { Connection } from '../Connection'
-import { NoNodes } from '../errors'
+import { NoNodes, OtherObject } from '../errors'
 import type { ServiceMap } from '../identity'
 import { keyMark } from '../keyMark'
-import { isPool, isTask } from '../schemas'
+import { isDrive, isPool, isTask } from '../schemas'
 import { madeBy, readTask, taskMaking } from '../tasks'
 import { clockOffsets } from './clockOffsets'
 import { headerBytes, storageOf } from './readRow'
@@ -131,7 +131,10 @@ export function nodeRow(connection: Connection, map: () => Promise<ServiceMap>):
       await connection.change('PATCH', driveLocator, { LocationIndicatorActive: isOn })
     },
     isLit: async driveLocator => (await connection.read(driveLocator, isLit)).LocationIndicatorActive,
-    async eraseDrive(driveLocator, isWhole) {
+    async eraseDrive(driveLocator, expectedSerial, isWhole) {
+      const drive = await connection.read(driveLocator, isDrive)
+      if (drive.SerialNumber !== expectedSerial)
+        throw new OtherObject(driveLocator, `drive ${expectedSerial}`, `drive ${drive.SerialNumber}`)
       const body = { SanitizationType: isWhole ? 'Overwrite' : 'BlockErase' }
       return (await connection.change('POST', `${driveLocator}/Actions/Drive.SecureErase`, body)).location
     },
@@ -146,9 +149,11 @@ export function nodeRow(connection: Connection, map: () => Promise<ServiceMap>):
       if (found === undefined) throw new NoNodes(connection.endpoint.address)
       await connection.change('PATCH', found.locator, { Elements: nodeLocators.map(reference) })
     },
-    async dissolveCluster() {
+    async dissolveCluster(expectedName) {
       const found = await cluster()
-      if (found !== undefined) await connection.change('DELETE', found.locator)
+      if (found === undefined) return
+      if (found.name !== expectedName) throw new OtherObject(found.locator, expectedName, found.name)
+      await connection.change('DELETE', found.locator)
     },
     async createClusterPool(wanted, key) {
       const answer = await connection.change('POST', (await map()).pools, {

@@ -1,15 +1,10 @@
 import type { Inventory } from '@/ports'
 import type { Connection } from '../Connection'
 import { isTask } from '../schemas'
+import { instant } from '../tasks'
 import { isPieceWork } from './schemas'
 
 const tasks = '/redfish/v1/TaskService/Tasks'
-
-/** A time that a system states, as an instant; null where it states none that can be read. */
-const instant = (stated: string | undefined) => {
-  const at = Date.parse(stated ?? '')
-  return Number.isNaN(at) ? null : new Date(at).toISOString()
-}
 
 /** What a cluster does or did with the pieces of its pools: making them anew, and moving them. */
 export async function readWorks(connection: Connection): Promise<Inventory['works']> {

@@ -1,0 +1,377 @@
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
+import { createServer as createTlsServer } from 'node:https'
+import { identify, lookAt, redfishSystem } from '.'
+import { certificate, privateKey } from './testing/certificate'
+
+const never = new AbortController().signal
+const uuid = '5f1c0f1e-0000-4000-8000-000000000001'
+const root = '/redfish/v1'
+type Body = Readonly<Record<string, unknown>>
+type Page = Body | ((request: IncomingMessage, response: ServerResponse) => Body | undefined)
+
+interface Heard {
+  readonly method: string
+  readonly url: string
+  readonly token: string | undefined
+  readonly body: string
+}
+
+/** A system that answers as it likes; @returns where, and what it has heard */
+async function lying(pages: Readonly<Record<string, Page>>, isEncrypted = false) {
+  const heard: Heard[] = []
+  const all: Readonly<Record<string, Page>> = { ...honest, ...pages }
+  const answer = (request: IncomingMessage, response: ServerResponse) => {
+    let body = ''
+    request.on('data', part => (body += String(part)))
+    request.on('end', () => {
+      const { method = '', url = '' } = request
+      heard.push({ method, url, token: request.headers['x-auth-token']?.toString(), body })
+      const page = all[`${method} ${url}`] ?? all[`${method} ${url.split('?')[0]}`]
+      const found = typeof page === 'function' ? page(request, response) : page
+      if (response.writableEnded || response.headersSent) return
+      response.setHeader('Content-Type', 'application/json')
+      if (found === undefined) response.statusCode = 404
+      response.end(JSON.stringify(found ?? { error: { message: 'Not here.' } }))
+    })
+  }
+  const server: Server = isEncrypted
+    ? createTlsServer({ cert: certificate, key: privateKey }, answer)
+    : createServer(answer)
+  await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
+  servers.push(server)
+  const { port } = server.address() as { port: number }
+  return { address: `${isEncrypted ? 'https' : 'http'}://127.0.0.1:${port}`, heard }
+}
+const servers: Server[] = []
+afterEach(() => {
+  for (const server of servers.splice(0)) {
+    server.closeAllConnections()
+    server.close()
+  }
+})
+
+const link = (path: string) => ({ '@odata.id': `${root}/${path}` })
+const collection = (path: string, members: readonly Body[]): Body => ({ ...link(path), Members: members })
+const drive = (number: number, more: Body = {}): Body => ({
+  ...link(`Chassis/1/Drives/${number}`),
+  Id: `${number}`,
+  Name: `Drive ${number}`,
+  MediaType: 'SSD',
+  CapacityBytes: 10 ** 12,
+  SerialNumber: `SN${number}`,
+  Status: { Health: 'OK' },
+  ...more,
+})
+const pool: Body = {
+  ...link('Storage/1/StoragePools/1'),
+  Id: '1',
+  Name: 'bulk',
+  SupportedRAIDTypes: ['RAID6'],
+  Capacity: { Data: { AllocatedBytes: 10 ** 12 } },
+  CapacitySources: [{ ProvidingDrives: { Members: [link('Chassis/1/Drives/1')] } }],
+  Status: { State: 'Enabled', Health: 'OK' },
+}
+const volume = (number: number, more: Body = {}): Body => ({
+  ...link(`Storage/1/Volumes/${number}`),
+  Id: `${number}`,
+  Name: `volume-${number}`,
+  CapacityBytes: 10 ** 9,
+  Identifiers: [{ DurableName: `6000000000000000000000000000000${number}`, DurableNameFormat: 'NAA' }],
+  CapacitySources: [{ ProvidingPools: { Members: [link('Storage/1/StoragePools/1')] } }],
+  ...more,
+})
+const serviceRoot: Body = {
+  ...link(''),
+  RedfishVersion: '1.19.0',
+  UUID: uuid,
+  Vendor: 'Ferrow',
+  Product: 'Mire',
+  Storage: link('Storage'),
+  Chassis: link('Chassis'),
+}
+const storage: Body = {
+  ...link('Storage/1'),
+  Name: 'storage',
+  StoragePools: link('Storage/1/StoragePools'),
+  Volumes: link('Storage/1/Volumes'),
+}
+const letIn: Page = (_, response) => {
+  response.setHeader('X-Auth-Token', 'a token')
+  response.setHeader('Location', `${root}/SessionService/Sessions/1`)
+  return {}
+}
+/** A small system that tells the truth and cannot expand; each test puts a lie into it. */
+const honest: Readonly<Record<string, Page>> = {
+  [`GET ${root}`]: serviceRoot,
+  [`POST ${root}/SessionService/Sessions`]: letIn,
+  [`GET ${root}/Storage`]: collection('Storage', [link('Storage/1')]),
+  [`GET ${root}/Storage/1`]: storage,
+  [`GET ${root}/Chassis`]: collection('Chassis', [link('Chassis/1')]),
+  [`GET ${root}/Chassis/1`]: { ...link('Chassis/1'), Name: 'Enclosure', Drives: link('Chassis/1/Drives') },
+  [`GET ${root}/Chassis/1/Drives`]: collection('Chassis/1/Drives', [link('Chassis/1/Drives/1')]),
+  [`GET ${root}/Chassis/1/Drives/1`]: drive(1),
+  [`GET ${root}/Storage/1/StoragePools`]: collection('Storage/1/StoragePools', [link('Storage/1/StoragePools/1')]),
+  [`GET ${root}/Storage/1/StoragePools/1`]: pool,
+  [`GET ${root}/Storage/1/Volumes`]: collection('Storage/1/Volumes', [link('Storage/1/Volumes/1')]),
+  [`GET ${root}/Storage/1/Volumes/1`]: volume(1),
+}
+const reach = (address: string, more: { acceptedFingerprint?: string; allowedNetworks?: string } = {}) =>
+  redfishSystem({ address, acceptedFingerprint: null, uuid, ...more }, { userName: 'admin', password: 'secret' }, never)
+const passwords = (heard: readonly Heard[]) => heard.filter(each => each.body.includes('secret'))
+
+test('a system that cannot expand and has no pages is read link by link, and signed out of', async () => {
+  const { address, heard } = await lying({})
+  const system = reach(address)
+  const found = await system.inventory()
+  expect([found.drives.length, found.pools.length, found.volumes.length, found.skipped]).toEqual([1, 1, 1, []])
+  expect(heard.some(each => each.url.includes('$expand'))).toBe(false)
+  await system.signOut()
+  expect(heard.at(-1)).toMatchObject({ method: 'DELETE', url: `${root}/SessionService/Sessions/1` })
+})
+
+test('one that says it can expand and then refuses is read without', async () => {
+  const refuses: Page = (_, response) => {
+    response.statusCode = 501
+    return { error: { message: 'Not implemented.' } }
+  }
+  const { address } = await lying({
+    [`GET ${root}`]: { ...serviceRoot, ProtocolFeaturesSupported: { ExpandQuery: { NoLinks: true } } },
+    [`GET ${root}/Storage?$expand=.`]: refuses,
+  })
+  expect((await reach(address).inventory()).volumes).toHaveLength(1)
+})
+
+test('a password goes only to whom it belongs: the certificate and the UUID are judged before it is sent', async () => {
+  const impostor = await lying({}, true)
+  await expect(reach(impostor.address).inventory()).rejects.toMatchObject({ code: 'connection.certificate-changed' })
+  const wrongPin = { acceptedFingerprint: Array<string>(32).fill('AA').join(':') }
+  await expect(reach(impostor.address, wrongPin).inventory()).rejects.toMatchObject({
+    code: 'connection.certificate-changed',
+  })
+  // Not one byte of a request was taken: the connection ended with the handshake.
+  expect(impostor.heard).toEqual([])
+  const exchanged = await lying({ [`GET ${root}`]: { ...serviceRoot, UUID: 'another' } })
+  await expect(reach(exchanged.address).inventory()).rejects.toMatchObject({ code: 'redfish.other-identity' })
+  expect(passwords(exchanged.heard)).toEqual([])
+})
+
+test('a first look sends nothing; the second one goes to the same system or nowhere', async () => {
+  const { address, heard } = await lying({}, true)
+  const seen = await identify({ address }, never)
+  expect(seen).toMatchObject({ certificateTrouble: expect.stringContaining('SELF_SIGNED') })
+  expect(passwords(heard)).toEqual([])
+  const endpoint = { address, acceptedFingerprint: seen.certificateFingerprint }
+  const access = { userName: 'admin', password: 'secret' }
+  const elsewhere = { ...seen, root: { ...seen.root, UUID: 'not this one' } }
+  await expect(lookAt(endpoint, elsewhere, access, never)).rejects.toMatchObject({ code: 'redfish.other-identity' })
+  expect(passwords(heard)).toEqual([])
+  await expect(lookAt(endpoint, seen, access, never)).resolves.toMatchObject({ isEncrypted: true })
+})
+
+test.each([
+  [
+    'a link',
+    { [`GET ${root}/Storage`]: collection('Storage', [{ '@odata.id': 'http://127.0.0.1:9/redfish/v1/Storage/1' }]) },
+  ],
+  ['a link without a scheme', { [`GET ${root}/Storage`]: collection('Storage', [{ '@odata.id': '//127.0.0.1:9/x' }]) }],
+  [
+    'a next page',
+    {
+      [`GET ${root}/Storage/1/Volumes`]: {
+        ...collection('Storage/1/Volumes', [link('Storage/1/Volumes/1')]),
+        'Members@odata.nextLink': 'http://127.0.0.1:9/more',
+      },
+    },
+  ],
+  [
+    'the place to sign in',
+    { [`GET ${root}`]: { ...serviceRoot, Links: { Sessions: { '@odata.id': 'http://127.0.0.1:9/sessions' } } } },
+  ],
+])('%s that leads away from the system is not followed', async (_, pages) => {
+  const { address } = await lying(pages)
+  await expect(reach(address).inventory()).rejects.toMatchObject({ code: 'connection.left-origin' })
+})
+
+test('a redirect is not followed, since the token would go with it', async () => {
+  const other = await lying({})
+  const { address } = await lying({
+    [`GET ${root}/Storage`]: (_, response) => {
+      response.writeHead(307, { Location: `${other.address}${root}/Storage` }).end()
+      return undefined
+    },
+  })
+  await expect(reach(address).inventory()).rejects.toMatchObject({ code: 'connection.redirected' })
+  expect(other.heard).toEqual([])
+})
+
+test('pages that lead round, or on and on without adding anything, end at once', async () => {
+  const page = (next: string) => ({
+    ...collection('Storage/1/Volumes', [link('Storage/1/Volumes/1')]),
+    'Members@odata.nextLink': next,
+  })
+  const ring = await lying({ [`GET ${root}/Storage/1/Volumes`]: page(`${root}/Storage/1/Volumes`) })
+  await expect(reach(ring.address).inventory()).rejects.toMatchObject({ code: 'connection.unreadable-answer' })
+  let pages = 0
+  const endless = await lying({
+    [`GET ${root}/Storage/1/Volumes`]: () => page(`${root}/Storage/1/Volumes?page=${(pages += 1)}`),
+  })
+  await expect(reach(endless.address).inventory()).rejects.toMatchObject({
+    why: expect.stringContaining('without an end'),
+  })
+  expect(pages).toBeLessThan(4)
+})
+
+test('a body without an end is cut off', async () => {
+  const { address } = await lying({
+    [`GET ${root}`]: (_, response) => {
+      response.writeHead(200, { 'Content-Type': 'application/json' })
+      const part = Buffer.alloc(100_000, 32)
+      const drip = setInterval(() => (response.destroyed ? clearInterval(drip) : response.write(part)), 1)
+      return undefined
+    },
+  })
+  await expect(identify({ address }, never)).rejects.toMatchObject({ why: expect.stringContaining('larger than') })
+})
+
+test.each([
+  ['a drive of no capacity', drive(2, { CapacityBytes: null })],
+  ['a drive of an unknown kind', drive(2, { MediaType: 'Crystal' })],
+  ['a drive with a NUL in its name', drive(2, { Name: 'x\u0000y' })],
+  ['a drive with half a character', drive(2, { Model: '\ud800' })],
+  ['a drive without a serial number', drive(2, { SerialNumber: '' })],
+  ['a drive that is a list', []],
+])('%s is left out and told; the system goes on answering', async (_, bad) => {
+  const members = [link('Chassis/1/Drives/1'), link('Chassis/1/Drives/2')]
+  const { address } = await lying({
+    [`GET ${root}/Chassis/1/Drives`]: collection('Chassis/1/Drives', members),
+    [`GET ${root}/Chassis/1/Drives/2`]: bad as Body,
+  })
+  const found = await reach(address).inventory()
+  expect(found.drives.map(each => each.serial)).toEqual(['SN1'])
+  expect(found.skipped.map(each => each.locator)).toEqual([`${root}/Chassis/1/Drives/2`])
+})
+
+test('a member that stands twice is taken once, and one that is gone meanwhile is no fault', async () => {
+  const members = [1, 1, 7].map(number => link(`Storage/1/Volumes/${number}`))
+  const { address } = await lying({ [`GET ${root}/Storage/1/Volumes`]: collection('Storage/1/Volumes', members) })
+  const found = await reach(address).inventory()
+  expect([found.volumes.length, found.skipped.length]).toEqual([1, 1])
+})
+
+test('an unknown layout is unknown, and never taken for one without parity', async () => {
+  const { address } = await lying({
+    [`GET ${root}/Storage/1/StoragePools/1`]: { ...pool, SupportedRAIDTypes: ['SpiralCode9'] },
+  })
+  expect((await reach(address).inventory()).pools[0]?.scheme).toEqual({ kind: 'unknown', stated: 'SpiralCode9' })
+  const silent = await lying({ [`GET ${root}/Storage/1/StoragePools/1`]: { ...pool, SupportedRAIDTypes: null } })
+  expect((await reach(silent.address).inventory()).pools[0]?.scheme).toMatchObject({ kind: 'unknown' })
+})
+
+test('links stand where objects may stand, and drives at their storage', async () => {
+  const { address } = await lying({
+    [`GET ${root}/Storage/1`]: { ...storage, Drives: [link('Storage/1/Drives/9')] },
+    [`GET ${root}/Storage/1/Drives/9`]: {
+      ...drive(9),
+      ...link('Storage/1/Drives/9'),
+      Links: { Chassis: link('Chassis/1') },
+    },
+    [`GET ${root}/Chassis/1`]: { ...link('Chassis/1'), Name: 'Enclosure' },
+    [`GET ${root}/Storage/1/StoragePools/1`]: { ...pool, CapacitySources: [link('Sources/1')] },
+    [`GET ${root}/Sources/1`]: { ...link('Sources/1'), ProvidingDrives: link('Sources/1/ProvidingDrives') },
+    [`GET ${root}/Sources/1/ProvidingDrives`]: collection('Sources/1/ProvidingDrives', [link('Storage/1/Drives/9')]),
+    [`GET ${root}/Storage/1/Volumes/1`]: volume(1, { CapacitySources: [{ ProvidingPools: link('Sources/2') }] }),
+    [`GET ${root}/Sources/2`]: collection('Sources/2', [link('Storage/1/StoragePools/1')]),
+  })
+  const found = await reach(address).inventory()
+  expect(found.drives).toMatchObject([{ serial: 'SN9', enclosureLocator: `${root}/Chassis/1`, groupIndex: 0 }])
+  expect(found.pools[0]?.groupSizes).toEqual([1])
+  expect(found.volumes[0]?.poolLocator).toBe(`${root}/Storage/1/StoragePools/1`)
+})
+
+test('a destructive call names what it expects, and touches nothing else that stands there', async () => {
+  const { address, heard } = await lying({ [`DELETE ${root}/Storage/1/Volumes/1`]: {} })
+  const system = reach(address)
+  const destroyed = () => heard.filter(each => ['DELETE', 'PATCH'].includes(each.method))
+  const locator = `${root}/Storage/1/Volumes/1`
+  for (const attempt of [
+    () => system.removeVolume(locator, 'f'.repeat(32)),
+    () => system.enlargeVolume(locator, 'f'.repeat(32), 10n ** 12n),
+    () => system.removePool(`${root}/Storage/1/StoragePools/1`, 'another pool'),
+    () => system.row.eraseDrive(`${root}/Chassis/1/Drives/1`, 'SN2', true),
+  ])
+    await expect(attempt()).rejects.toMatchObject({ code: 'redfish.other-object' })
+  expect(destroyed()).toEqual([])
+  await system.removeVolume(locator, '60000000000000000000000000000001')
+  expect(destroyed()).toHaveLength(1)
+})
+
+test('a task monitor is asked as well as a task; one that has vanished says nothing', async () => {
+  let asked = 0
+  const { address } = await lying({
+    [`GET ${root}/monitor`]: (_, response) => {
+      asked += 1
+      response.statusCode = asked < 3 ? 202 : 200
+      return asked < 3 ? {} : volume(1)
+    },
+    [`GET ${root}/task`]: {
+      ...link('task'),
+      TaskState: 'Completed',
+      StartTime: '2026-01-01T00:00:00Z',
+      EndTime: '2026-01-01T00:01:30Z',
+    },
+  })
+  const system = reach(address)
+  expect([(await system.task(`${root}/monitor`)).state, (await system.task(`${root}/monitor`)).state]).toEqual([
+    'running',
+    'running',
+  ])
+  expect((await system.task(`${root}/monitor`)).state).toBe('done')
+  expect(await system.task(`${root}/task`)).toMatchObject({ state: 'done', endedAt: '2026-01-01T00:01:30.000Z' })
+  expect((await system.task(`${root}/no-longer`)).state).toBe('gone')
+})
+
+test('addresses of this server and of its link are barred unless they are let through, by name as well', async () => {
+  const { address } = await lying({})
+  await expect(reach(address, { allowedNetworks: '' }).identity()).rejects.toMatchObject({
+    code: 'connection.address-barred',
+  })
+  const byName = address.replace('127.0.0.1', 'localhost')
+  await expect(reach(byName, { allowedNetworks: '' }).identity()).rejects.toMatchObject({
+    code: 'connection.address-barred',
+  })
+  await expect(reach('http://[::ffff:127.0.0.1]:9', { allowedNetworks: '' }).identity()).rejects.toMatchObject({
+    code: 'connection.address-barred',
+  })
+  await expect(identify({ address: 'http://169.254.169.254', allowedNetworks: '' }, never)).rejects.toMatchObject({
+    code: 'connection.address-barred',
+  })
+  await expect(reach(address, { allowedNetworks: '127.0.0.0/8' }).identity()).resolves.toMatchObject({ uuid })
+})
+
+test('an event stream holds the same pin, is found where the system says, and hands on where something has happened', async () => {
+  const origin = `${root}/Storage/1/Volumes/1`
+  const pages = {
+    [`GET ${root}`]: { ...serviceRoot, EventService: link('EventService') },
+    [`GET ${root}/EventService`]: { ServerSentEventUri: `${root}/its/own/stream` },
+    [`GET ${root}/its/own/stream`]: ((_, response) => {
+      response.writeHead(200, { 'Content-Type': 'text/event-stream' })
+      const event = JSON.stringify({ Events: [{ OriginOfCondition: { '@odata.id': origin } }] })
+      response.write(`data: ${event.slice(0, 20)}`)
+      setTimeout(() => response.write(`${event.slice(20)}\n\n`), 20)
+      return undefined
+    }) satisfies Page,
+  }
+  const { address } = await lying(pages, true)
+  const { certificateFingerprint } = await identify({ address }, never)
+  const system = reach(address, { acceptedFingerprint: certificateFingerprint ?? '' })
+  const stop = new AbortController()
+  const heard = await new Promise<readonly string[]>(resolve => void system.watch(resolve, stop.signal))
+  stop.abort()
+  expect(heard).toEqual([origin])
+  expect(await system.parts([origin])).toMatchObject({ volumes: [{ name: 'volume-1' }] })
+  expect(await system.parts([`${root}/Chassis/1/Drives/1`])).toBeUndefined()
+  const away = await lying({ ...pages, [`GET ${root}/EventService`]: { ServerSentEventUri: 'http://127.0.0.1:9/' } })
+  await expect(reach(away.address).watch(() => undefined, stop.signal)).rejects.toMatchObject({
+    code: 'connection.left-origin',
+  })
+})

@@ -1,0 +1,1 @@
+export { NotReached } from '../http/errors'

@@ -17,7 +17,9 @@ const neededSeconds = (task: TaskEntity) =>
 export function work(array: SimulatedArray, seconds: number): void {
   const fault = array.faults.all().find(each => each.kind === 'task-fails' && each.target === array.model.name)
   for (const task of array.all('tasks').filter(each => each.state === 'Running')) {
-    const worked: TaskEntity = { ...task, workedSeconds: task.workedSeconds + seconds }
+    // A task that began since the clock last struck has worked since it began only.
+    const own = Math.min(seconds, Math.max(0, array.clock.now() - task.startedAt) / 1000)
+    const worked: TaskEntity = { ...task, workedSeconds: task.workedSeconds + own }
     if (fault !== undefined && doneRatio(worked) >= fault.atRatio) {
       array.faults.strikes(array.model.name, 'task-fails')
       array.store.commit([
@@ -39,7 +41,7 @@ export function work(array: SimulatedArray, seconds: number): void {
     array.extraWork?.progressed(task, doneRatio(worked))
     const isDone = doneRatio(worked) >= 1
     // It ended when its last lane did, not when the clock next struck.
-    const pastSeconds = Math.max(0, Math.min(seconds, worked.workedSeconds - neededSeconds(task)))
+    const pastSeconds = Math.max(0, Math.min(own, worked.workedSeconds - neededSeconds(task)))
     const endedAt = array.clock.now() - pastSeconds * 1000
     const ended: TaskEntity = isDone ? { ...worked, state: 'Completed', endedAt } : worked
     array.store.commit([array.entry('tasks', ended), ...(isDone ? resultOf(array, task) : [])])

@@ -1,7 +1,7 @@
 import { join } from 'node:path'
 import { stripeSetCount } from '@/core/clusters'
 import { ErasureCode } from '@/core/erasure'
-import { placementAfter, placer, type PlacementDomain } from '@/core/placement'
+import { balancedPlacement, type PlacementDomain } from '@/core/placement'
 import { extentBytes, type DriveEntity, type PoolEntity, type SpreadScheme, type VolumeBytes } from '../array'
 import { ExtentIndex } from './ExtentIndex'
 import { PieceFiles } from './PieceFiles'
@@ -94,11 +94,17 @@ export class PieceStore implements VolumeBytes {
     )
   }
 
-  /** Where all stripe sets would stand on those drives of the pool that may be used. */
-  placedOn(pool: PoolEntity, mayUse: (drive: DriveEntity) => boolean): StripeTable {
-    const { placeAll, driveIds } = placer(this.#domainsOf(pool, mayUse), widthOf(schemeOf(pool)))
+  /** Where all stripe sets would stand on those drives of the pool that may be used, moving as little as can be from where they stand. */
+  placedOn(pool: PoolEntity, mayUse: (drive: DriveEntity) => boolean, before?: StripeTable): StripeTable {
+    const domains = this.#domainsOf(pool, mayUse)
+    const driveIds = domains.flatMap(domain => domain.drives.map(drive => drive.id))
+    const indexOf = new Map(driveIds.map((id, index) => [id, index]))
     const width = widthOf(schemeOf(pool))
-    const places = placeAll(stripeSetCount)
+    const standing =
+      before === undefined
+        ? undefined
+        : Int32Array.from(before.flatMap(row => row.map(drive => indexOf.get(drive ?? '') ?? -1)))
+    const places = balancedPlacement(domains, width, stripeSetCount, standing)
     return Array.from({ length: stripeSetCount }, (_, set) =>
       Array.from({ length: width }, (__, piece) => driveIds[places[set * width + piece] ?? -1] ?? null),
     )
@@ -109,17 +115,10 @@ export class PieceStore implements VolumeBytes {
     pool: PoolEntity,
     mayUse: (drive: DriveEntity) => boolean,
   ): { readonly set: number; readonly row: (string | null)[] }[] {
-    const ids = this.#serving.array.all('drives').map(drive => drive.id)
-    const ordinal = new Map(ids.map((id, index) => [id, index]))
-    const ideal = this.placedOn(pool, mayUse)
-    return this.tables.of(pool.id).flatMap((row, set) => {
-      const wanted = (ideal[set] ?? []).map(id => ordinal.get(id ?? '') ?? -1)
-      const after = placementAfter(
-        row.map(id => ordinal.get(id ?? '') ?? -1),
-        wanted,
-      ).map(index => ids[index] ?? null)
-      return JSON.stringify(after) === JSON.stringify(row) ? [] : [{ set, row: after }]
-    })
+    const table = this.tables.of(pool.id)
+    return this.placedOn(pool, mayUse, table).flatMap((row, set) =>
+      JSON.stringify(row) === JSON.stringify(table[set]) ? [] : [{ set, row: [...row] }],
+    )
   }
 
   /** Gives sets their new places and makes the pieces there from what is readable. Safe to repeat. */

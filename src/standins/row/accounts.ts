@@ -1,4 +1,5 @@
-import { domainLayout, shareOf } from '@/core/layout'
+import { stripeSetCount } from '@/core/clusters'
+import { reachableLayout, shareOf } from '@/core/layout'
 import { badValue, type PoolEntity, type SpreadLayout } from '../array'
 import type { SimulatedRow } from './SimulatedRow'
 
@@ -17,10 +18,11 @@ export function accounted(row: SimulatedRow, pool: PoolEntity, snapshotRatio: nu
     const own = bank.capacity.map(id => BigInt(drives.get(id)?.capacityBytes ?? 0))
     byDomain.set(domain, [...(byDomain.get(domain) ?? []), ...own])
   }
-  const layout = domainLayout(
+  const layout = reachableLayout(
     [...byDomain].map(([id, own]) => ({ id, drives: own.map(bytes => ({ bytes, count: 1 })) })),
     spread.scheme.kind === 'copies' ? { kind: 'mirror', copies: spread.scheme.copies } : spread.scheme,
     chunkBytes,
+    stripeSetCount,
   )
   const stranded = layout.domains.reduce((sum, domain) => sum + domain.strandedChunks, 0n)
   const metadataBytes = shareOf(layout.rawBytes, metadataRatio)
@@ -35,7 +37,7 @@ export function accounted(row: SimulatedRow, pool: PoolEntity, snapshotRatio: nu
     spread: {
       ...spread,
       rebuildReserveBytes: `${reserve}`,
-      strandedBytes: `${(stranded + layout.remainderChunks) * chunkBytes + layout.unchunkedBytes}`,
+      strandedBytes: `${(stranded + layout.remainderChunks + layout.unevenChunks) * chunkBytes + layout.unchunkedBytes}`,
     },
   }
 }

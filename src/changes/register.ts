@@ -5,6 +5,7 @@ import { deleteHeldVolume } from './delete-held-volume'
 import { dissolveCluster } from './dissolve-cluster'
 import { eraseDrive } from './erase-drive'
 import { expandVolume } from './expand-volume'
+import { forgetMissing } from './forget-missing'
 import { forgetSystem } from './forget-system'
 import { formCluster } from './form-cluster'
 import { growCluster } from './grow-cluster'
@@ -43,6 +44,7 @@ export const kinds: readonly AnyKind[] = [
   removePool,
   registerHost,
   forgetSystem,
+  forgetMissing,
   deleteHeldVolume,
   setSwitchPort,
   setNodeClock,

@@ -24,6 +24,42 @@ export class NoDraft extends WendrelError {
   }
 }
 
+/** Somebody else has altered the draft since it was last seen here. */
+export class EditedElsewhere extends WendrelError {
+  readonly code = 'drafting.edited-elsewhere'
+  constructor(title: string, by: string) {
+    super({
+      what: `"${title}" was not altered.`,
+      why: `${by} has altered it meanwhile, also in another window perhaps.`,
+      remedy: 'Look at it as it is now; then alter that.',
+    })
+  }
+}
+
+/** The plan is not the one that whoever decides has seen. */
+export class OtherPlan extends WendrelError {
+  readonly code = 'drafting.other-plan'
+  constructor(title: string, by: string) {
+    super({
+      what: `"${title}" was not carried out.`,
+      why: `Its plan is another than the one you saw: ${by} altered it last.`,
+      remedy: 'Look at the plan as it is now, then carry it out.',
+    })
+  }
+}
+
+/** Another change is at work on what this one would touch. */
+export class ClaimHeld extends WendrelError {
+  readonly code = 'drafting.claim-held'
+  constructor(title: string, number: number, other: string) {
+    super({
+      what: `"${title}" does not go on yet.`,
+      why: `Change ${number}, "${other}", is at work on what it touches.`,
+      remedy: 'Wait until that has ended.',
+    })
+  }
+}
+
 /** A check that must hold does not. */
 export class NotReady extends WendrelError {
   readonly code = 'drafting.not-ready'
@@ -59,6 +95,19 @@ export class NotNow extends WendrelError {
       what: `"${title}" was not ${what}.`,
       why: `It is ${state}.`,
       remedy: 'Look at the change for what can be done with it.',
+    })
+  }
+}
+
+/** Nobody has accepted who answers there, so nothing was told to it. */
+export class NotAccepted extends WendrelError {
+  readonly code = 'drafting.not-accepted'
+  constructor(address: string, why: string) {
+    super({
+      what: `Name and password were not sent to ${address}.`,
+      why,
+      remedy:
+        'See who answers there, compare the fingerprint with the one on its own console, and accept exactly that.',
     })
   }
 }

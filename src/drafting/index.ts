@@ -1,6 +1,7 @@
+export { wendrel, type Author } from './Author'
 export { carryOut, resume, stop } from './carryOut'
 export { alterDraft, draftReverse, dropDraft, existing, makeDraft } from './drafts'
 export { estateNow, planNow } from './planNow'
-export { lookAtSystem } from './lookAtSystem'
+export { identifySystem, lookAtSystem } from './lookAtSystem'
 export { lookUpNames } from './lookUpNames'
 export { probeRow } from './probeRow'

@@ -1,5 +1,5 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { byId, type Estate } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
@@ -12,7 +12,7 @@ const intentSchema = {
   required: ['volumeId', 'groupNames'],
   additionalProperties: false,
   properties: {
-    volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    volumeId: idOrBlankSchema,
     groupNames: { type: 'array', maxItems: 64, items: { type: 'string', maxLength: 255 } },
   },
 } as const satisfies JSONSchema
@@ -122,8 +122,12 @@ export const bringBackVolume: ChangeKind<Intent, Step> = {
     const stated = await system.volume(volume?.locator ?? '')
     return [
       {
-        claim: 'The system states the volume with its size',
-        holds: stated?.sizeBytes === volume?.sizeBytes,
+        claim: 'The system states the volume with its size, and it is out of holding',
+        holds:
+          stated !== undefined &&
+          stated.naa === facts['naa'] &&
+          stated.sizeBytes === volume?.sizeBytes &&
+          volume.state === 'in use',
         measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}` },
       },
       ...(await Promise.all(

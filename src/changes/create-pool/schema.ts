@@ -1,18 +1,18 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { raidSchemeSchema } from '@/core/estate'
+import { idOrBlankSchema, idSchema, raidSchemeSchema } from '@/core/estate'
 
 export const intentSchema = {
   type: 'object',
   required: ['systemId', 'name', 'driveIds', 'scheme', 'maxGroupDrives', 'spareCount', 'snapshotSharePercent'],
   additionalProperties: false,
   properties: {
-    systemId: { type: 'string', maxLength: 36, pattern: '^([0-9a-f-]{36})?$' },
+    systemId: idOrBlankSchema,
     name: { type: 'string', maxLength: 255 },
     driveIds: {
       type: 'array',
       maxItems: 5000,
       uniqueItems: true,
-      items: { type: 'string', pattern: '^[0-9a-f-]{36}$' },
+      items: idSchema,
     },
     scheme: raidSchemeSchema,
     maxGroupDrives: { type: 'integer', minimum: 1, maximum: 64 },

@@ -20,7 +20,11 @@ export type Step = Readonly<
 export async function runStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<Facts> {
   const system = await ports.system(step.systemId)
   if (step.step === 'initialise') {
-    await waitForTask(system, facts['task'] === '' ? null : (facts['task'] ?? null), 'Initialising', ports)
+    const locator = facts['poolLocator'] ?? ''
+    const isDone = async () => (await system.pool(locator))?.isReady === true
+    const task = facts['task'] ?? null
+    await waitForTask({ system, systemId: step.systemId, task, words: 'Initialising', isDone }, ports)
+    await ports.records.collect(step.systemId)
     return { poolId: (await ports.records.idAt(step.systemId, facts['poolLocator'] ?? '')) ?? '' }
   }
   const made =
@@ -42,5 +46,8 @@ export async function undoStep(step: Step, { key }: StepContext, ports: ChangePo
   if (step.step !== 'create') return
   const system = await ports.system(step.systemId)
   const made = await system.poolByKey(key)
-  if (made !== undefined) await system.removePool(made.locator)
+  if (made === undefined) return
+  await system.removePool(made.locator, step.name)
+  await ports.records.collect(step.systemId)
+  await ports.records.gone(step.systemId, [made.locator])
 }

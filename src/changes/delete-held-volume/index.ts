@@ -1,5 +1,5 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { byId, type Estate } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
@@ -10,10 +10,10 @@ const intentSchema = {
   type: 'object',
   required: ['volumeId'],
   additionalProperties: false,
-  properties: { volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' } },
+  properties: { volumeId: idOrBlankSchema },
 } as const satisfies JSONSchema
 type Intent = FromSchema<typeof intentSchema>
-type Step = Readonly<{ step: 'delete'; systemId: string; volumeLocator: string }>
+type Step = Readonly<{ step: 'delete'; systemId: string; volumeLocator: string; naa: string }>
 
 function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   const volume = byId(estate.volumes, intent.volumeId)
@@ -52,7 +52,12 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
         name: 'delete',
         words: 'Delete it from its pool',
         forecast,
-        step: { step: 'delete', systemId: system?.id ?? '', volumeLocator: volume?.locator ?? '' },
+        step: {
+          step: 'delete',
+          systemId: system?.id ?? '',
+          volumeLocator: volume?.locator ?? '',
+          naa: volume?.naa ?? '',
+        },
       },
     ],
     forecast,
@@ -70,14 +75,22 @@ export const deleteHeldVolume: ChangeKind<Intent, Step> = {
   needs: ({ volumeId }) => ({ volumeIds: volumeId === '' ? [] : [volumeId] }),
   plan,
   async runStep(step, _context, ports) {
-    await (await ports.system(step.systemId)).removeVolume(step.volumeLocator)
+    await (await ports.system(step.systemId)).removeVolume(step.volumeLocator, step.naa)
+    await ports.records.collect(step.systemId)
+    await ports.records.gone(step.systemId, [step.volumeLocator])
     return { systemId: step.systemId, volumeLocator: step.volumeLocator }
   },
   undoStep: async () => 'The volume has been deleted.',
-  async prove(_intent, _plan, facts, ports) {
+  async prove(_intent, made, facts, ports) {
     const stated = await (await ports.system(facts['systemId'] ?? '')).volume(facts['volumeLocator'] ?? '')
+    const naa = made.steps[0]?.step.naa ?? ''
     return [
-      { claim: 'The volume is gone', holds: stated === undefined, measured: { stated: stated?.name ?? 'nothing' } },
+      {
+        claim: 'The volume is gone',
+        // Another may stand at its place by now: it is known by its name.
+        holds: naa !== '' && stated?.naa !== naa,
+        measured: { deleted: naa, stated: stated?.naa ?? 'nothing' },
+      },
     ]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),

@@ -17,6 +17,7 @@ type Intent = FromSchema<typeof intentSchema>
 interface Step {
   readonly step: 'dissolve'
   readonly systemId: string
+  readonly name: string
 }
 
 export const dissolveCluster: ChangeKind<Intent, Step> = {
@@ -25,8 +26,8 @@ export const dissolveCluster: ChangeKind<Intent, Step> = {
   intentSchema,
   needs: ({ systemId }) => ({ drivesOfSystems: [systemId] }),
   plan,
-  async runStep({ systemId }, _, ports) {
-    await (await rowPort(ports, systemId)).dissolveCluster()
+  async runStep({ systemId, name }, _, ports) {
+    await (await rowPort(ports, systemId)).dissolveCluster(name)
     return {}
   },
   undoStep: () => Promise.resolve('The cluster stays dissolved; its nodes can form another.'),
@@ -63,7 +64,13 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       ),
     ],
     undo: { possible: false, how: 'The nodes can be formed into a cluster again.' },
-    steps: [{ step: { step: 'dissolve', systemId: intent.systemId }, words: 'Let the nodes go', seconds: 0.4 }],
+    steps: [
+      {
+        step: { step: 'dissolve', systemId: intent.systemId, name: name ?? '' },
+        words: 'Let the nodes go',
+        seconds: 0.4,
+      },
+    ],
     reads: readsOf('system', [system]),
     claims: [`cluster:${intent.systemId}`],
     proof: 'The system is asked for its cluster again: there is none.',

@@ -2,7 +2,9 @@ import type { FromSchema } from 'json-schema-to-ts'
 import { byId, intakeState, sequentialBytesPerSecond, suffixOf, type Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { formatBytes } from '@/core/units'
+import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence } from '../ChangeKind'
+import { begunOnce } from '../parts/begunOnce'
 import { answers, must, warn } from '../parts/checks'
 import { nodesAnswer } from '../parts/nodes'
 import { outlined } from '../parts/outline'
@@ -44,12 +46,17 @@ export const eraseDrive: ChangeKind<Intent, Step> = {
   plan,
   async runStep(step, { facts }, ports) {
     const system = await ports.system(step.systemId)
-    // What has been begun is followed: erasing twice would do no harm, but take twice as long.
-    const known = facts['eraseTask']
-    const running = known ?? (await system.row.erasing(step.locator))
-    const isRunning = running !== null && (await system.task(running)).state === 'running'
-    const task = isRunning ? running : await system.row.eraseDrive(step.locator, step.isWhole)
-    await waitForTask(system, task, 'Erasing', ports)
+    // Once only: erasing twice would do no harm, but take twice as long, and wear the drive.
+    const task = await begunOnce(
+      'eraseBefore',
+      facts,
+      ports,
+      () => system.row.erasing(step.locator),
+      () => system.row.eraseDrive(step.locator, step.serial, step.isWhole),
+    )
+    // Nothing but the task says that every sector was reached: one that has vanished is not taken for done.
+    const isDone = () => Promise.resolve(false)
+    await waitForTask({ system, systemId: step.systemId, task, words: 'Erasing', isDone }, ports)
     return {}
   },
   undoStep: () => Promise.resolve('What has been erased stays erased.'),
@@ -146,16 +153,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
-async function prove(
-  _: Intent,
-  made: Plan<Step>,
-  __: object,
-  ports: {
-    readonly node: (address: string) => {
-      nonZeroBytes: (serial: string, offset: bigint, length: number) => Promise<number>
-    }
-  },
-): Promise<Evidence[]> {
+async function prove(_: Intent, made: Plan<Step>, __: object, ports: ChangePorts): Promise<Evidence[]> {
   const step = made.steps[0]?.step
   if (step === undefined) return []
   const capacity = BigInt(step.capacityBytes)
@@ -168,7 +166,7 @@ async function prove(
     aligned((capacity * 3n) / 4n),
     aligned(capacity - BigInt(sampleBytes)),
   ]
-  const agent = ports.node(step.agentAddress)
+  const agent = await ports.node(step.agentAddress)
   const evidence: Evidence[] = []
   for (const offset of places) {
     const nonZero = await agent.nonZeroBytes(step.serial, offset, sampleBytes)

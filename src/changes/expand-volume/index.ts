@@ -1,5 +1,5 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { byId, type Estate } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
@@ -15,7 +15,7 @@ const intentSchema = {
   type: 'object',
   required: ['volumeId', 'size'],
   additionalProperties: false,
-  properties: { volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' }, size: { type: 'string', maxLength: 80 } },
+  properties: { volumeId: idOrBlankSchema, size: { type: 'string', maxLength: 80 } },
 } as const satisfies JSONSchema
 type Intent = FromSchema<typeof intentSchema>
 type Step = Readonly<{
@@ -110,14 +110,22 @@ export const expandVolume: ChangeKind<Intent, Step> = {
   intentSchema,
   needs: ({ volumeId }) => ({ volumeIds: volumeId === '' ? [] : [volumeId] }),
   plan,
-  async runStep(step, { key }, ports) {
+  async runStep(step, _context, ports) {
     const system = await ports.system(step.systemId)
     const sizeBytes = BigInt(step.sizeBytes)
     const now = await system.volume(step.volumeLocator)
-    if (now === undefined || now.sizeBytes < sizeBytes) {
-      const made = await system.enlargeVolume(step.volumeLocator, sizeBytes, key)
-      await waitForTask(system, made.task, 'Zeroing the new part', ports)
+    const isAsked = now !== undefined && now.sizeBytes >= sizeBytes
+    // One that was asked for by a run that was cut off may still be at work on the new part.
+    const task = !isAsked
+      ? (await system.enlargeVolume(step.volumeLocator, step.naa, sizeBytes)).task
+      : now.isReady
+        ? null
+        : now.task
+    const isDone = async () => {
+      const then = await system.volume(step.volumeLocator)
+      return then !== undefined && then.sizeBytes >= sizeBytes && then.isReady
     }
+    await waitForTask({ system, systemId: step.systemId, task, words: 'Zeroing the new part', isDone }, ports)
     return { systemId: step.systemId, naa: step.naa, fromBytes: step.fromBytes, volumeLocator: step.volumeLocator }
   },
   undoStep: async step => `The volume keeps the size that it has now, at least ${formatBytes(BigInt(step.fromBytes))}.`,
@@ -133,9 +141,13 @@ export const expandVolume: ChangeKind<Intent, Step> = {
     const stated = await system.volume(facts['volumeLocator'] ?? '')
     const evidence: Evidence[] = [
       {
-        claim: 'The system states the new size',
-        holds: stated?.sizeBytes === sizeBytes,
-        measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}`, askedBytes: `${sizeBytes}` },
+        claim: 'The system states the new size, and that all of it is ready',
+        holds: stated?.naa === naa && stated.sizeBytes === sizeBytes && stated.isReady,
+        measured: {
+          state: stated === undefined ? 'not there' : stated.isReady ? 'ready' : 'not ready',
+          statedBytes: `${stated?.sizeBytes ?? 'nothing'}`,
+          askedBytes: `${sizeBytes}`,
+        },
       },
     ]
     const targets = await system.targets()

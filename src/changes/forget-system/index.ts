@@ -1,5 +1,5 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { byId, type Estate } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
@@ -10,7 +10,7 @@ const intentSchema = {
   type: 'object',
   required: ['systemId'],
   additionalProperties: false,
-  properties: { systemId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' } },
+  properties: { systemId: idOrBlankSchema },
 } as const satisfies JSONSchema
 type Intent = FromSchema<typeof intentSchema>
 type Step = Readonly<{ step: 'forget'; systemId: string }>

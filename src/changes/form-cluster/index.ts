@@ -35,6 +35,8 @@ async function prove(intent: Intent, made: Plan<Step>, facts: Facts, ports: Chan
   const wantedNodes = form?.step === 'form' ? form.nodeLocators : []
   const wantedBanks = layOut?.step === 'lay-out' ? layOut.banks : []
   const usable = layOut?.step === 'lay-out' ? layOut.usableBytes : '0'
+  const estate = await ports.estate()
+  const nodeIds = estate.nodes.filter(node => wantedNodes.includes(node.locator)).map(node => node.id)
   const on = await Promise.all(wantedNodes.map(locator => row.isRestartServiceOn(locator)))
   const inBanks = (list: typeof banks) =>
     list
@@ -44,7 +46,10 @@ async function prove(intent: Intent, made: Plan<Step>, facts: Facts, ports: Chan
   return [
     {
       claim: 'All chosen nodes are in the cluster',
-      holds: cluster?.isReady === true && [...cluster.nodeLocators].sort().join() === [...wantedNodes].sort().join(),
+      holds:
+        wantedNodes.length > 0 &&
+        cluster?.isReady === true &&
+        [...cluster.nodeLocators].sort().join() === [...wantedNodes].sort().join(),
       measured: { nodes: `${cluster?.nodeLocators.length ?? 0}`, planned: `${wantedNodes.length}` },
     },
     {
@@ -54,15 +59,15 @@ async function prove(intent: Intent, made: Plan<Step>, facts: Facts, ports: Chan
     },
     {
       claim: 'Its banks hold exactly the chosen drives',
-      holds: inBanks(banks) === inBanks(wantedBanks),
+      holds: wantedBanks.length > 0 && inBanks(banks) === inBanks(wantedBanks),
       measured: { banks: `${banks.length}`, planned: `${wantedBanks.length}` },
     },
     {
       claim: 'The restart service is on in every node',
-      holds: on.every(Boolean),
+      holds: on.length > 0 && on.every(Boolean),
       measured: { on: `${on.filter(Boolean).length}`, nodes: `${on.length}` },
     },
-    await probeEvidence(intent.systemId, ports),
+    ...(await probeEvidence(intent.systemId, ports, nodeIds)),
     await healthAtBirth(intent, ports),
   ]
 }

@@ -41,6 +41,13 @@ export function clusterSketch(
     choice.capacity.length < 2 || ports.length === 0
       ? undefined
       : forecastBefore(biggest, spreadRebuild(choice.capacity.slice(1), ports, wish.scheme), 0, [])
+  // A cache drive takes its bank with it: all of the bank's drives are made anew on what is left.
+  const bankDrives = Math.max(1, ...choice.banks.map(bank => bank.capacityDriveIds.length))
+  const remaining = choice.capacity.slice(bankDrives)
+  const bankRebuild =
+    remaining.length === 0 || ports.length === 0
+      ? undefined
+      : forecastBefore(biggest * BigInt(bankDrives), spreadRebuild(remaining, ports, wish.scheme, bankDrives), 0, [])
   const missing = lacking(laid, wish.scheme)
   const drivesByDomain = laid.domains.map(
     domain => choice.capacity.filter(drive => domain.nodeIds.includes(drive.nodeId ?? '')).length,
@@ -70,7 +77,14 @@ export function clusterSketch(
     durability:
       rebuild === undefined
         ? null
-        : (clusterDurability(drivesByDomain, wish.scheme, media, biggest, rebuild.p50Seconds / 3600) ?? null),
+        : (clusterDurability(
+            drivesByDomain,
+            wish.scheme,
+            media,
+            biggest,
+            { driveHours: rebuild.p50Seconds / 3600, bankHours: (bankRebuild ?? rebuild).p50Seconds / 3600 },
+            choice.banks.length > 0,
+          ) ?? null),
     alternatives: alternativesTo(choice, wish, domains),
     nodes: nodeTable(estate, choice),
   }

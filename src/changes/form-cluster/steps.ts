@@ -42,7 +42,9 @@ export async function runStep(step: Step, { key }: StepContext, ports: ChangePor
           : known.isReady
             ? null
             : known.task
-      await waitForTask(await ports.system(step.systemId), task, 'Joining', ports)
+      const isDone = async () => (await row.cluster())?.isReady === true
+      const system = await ports.system(step.systemId)
+      await waitForTask({ system, systemId: step.systemId, task, words: 'Joining', isDone }, ports)
       return {}
     }
     case 'lay-out': {
@@ -50,8 +52,8 @@ export async function runStep(step: Step, { key }: StepContext, ports: ChangePor
       const made =
         (await system.poolByKey(key)) ??
         (await row.createClusterPool({ ...step, snapshotReserveRatio: step.snapshotSharePercent / 100 }, key))
-      const isReady = (await system.pool(made.locator))?.isReady === true
-      await waitForTask(system, isReady ? null : made.task, 'Laying out', ports)
+      const isDone = async () => (await system.pool(made.locator))?.isReady === true
+      await waitForTask({ system, systemId: step.systemId, task: made.task, words: 'Laying out', isDone }, ports)
       await ports.records.collect(step.systemId)
       return { poolLocator: made.locator, poolId: (await ports.records.idAt(step.systemId, made.locator)) ?? '' }
     }
@@ -81,12 +83,15 @@ export async function undoStep(step: Step, { key }: StepContext, ports: ChangePo
     case 'pause-restart':
       return switchOnAsFarAsPossible(row, step.nodeLocators)
     case 'form':
-      await row.dissolveCluster()
+      await row.dissolveCluster(step.name)
       return undefined
     case 'lay-out': {
       const system = await ports.system(step.systemId)
       const made = await system.poolByKey(key)
-      if (made !== undefined) await system.removePool(made.locator)
+      if (made === undefined) return undefined
+      await system.removePool(made.locator, step.name)
+      await ports.records.collect(step.systemId)
+      await ports.records.gone(step.systemId, [made.locator])
       return undefined
     }
   }

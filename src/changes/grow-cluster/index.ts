@@ -4,7 +4,7 @@ import { byId, type Drive, type Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { BankWanted, ChangePorts } from '@/ports'
-import type { ChangeKind, Evidence, Facts } from '../ChangeKind'
+import type { ChangeKind, Evidence, Facts, StepContext } from '../ChangeKind'
 import { must, warn } from '../parts/checks'
 import { banksCheck, cleanDriveChecks, clusterChoice, type ClusterChoice } from '../parts/clusterChoice'
 import { movedBytes, movingParts, spreadOf } from '../parts/growing'
@@ -232,8 +232,9 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
-async function runStep(step: Step, _: object, ports: ChangePorts): Promise<Facts> {
-  const row = await rowPort(ports, step.systemId)
+async function runStep(step: Step, { facts }: StepContext, ports: ChangePorts): Promise<Facts> {
+  const system = await ports.system(step.systemId)
+  const { row } = system
   if (step.step === 'join') {
     await switchRestartService(row, step.joining, false, ports)
     const known = await row.cluster()
@@ -245,10 +246,13 @@ async function runStep(step: Step, _: object, ports: ChangePorts): Promise<Facts
   if (step.step === 'add') {
     const held = new Set((await row.banksOf(step.poolLocator)).flatMap(bank => bank.capacityLocators))
     if (step.banks.every(bank => bank.capacityLocators.every(locator => held.has(locator)))) return {}
-    await row.addDrives(step.poolLocator, step.banks, step.rateRatio)
-    return {}
+    const task = await row.addDrives(step.poolLocator, step.banks, step.rateRatio)
+    return { moveTask: task ?? '' }
   }
-  await waitForTask(await ports.system(step.systemId), await row.movingPieces(step.poolLocator), 'Moving pieces', ports)
+  const isDone = async () => (await row.movingPieces(step.poolLocator)) === null
+  // The task that adding named says how it ended; without one, whatever moves is waited for.
+  const task = facts['moveTask'] || (await row.movingPieces(step.poolLocator))
+  await waitForTask({ system, systemId: step.systemId, task, words: 'Moving pieces', isDone }, ports)
   return {}
 }
 
@@ -261,8 +265,11 @@ async function undoStep(step: Step, _: object, ports: ChangePorts): Promise<stri
     const held = banks.flatMap(bank => bank.capacityLocators).filter(locator => added.has(locator))
     if (held.length === 0) return undefined
     const system = await ports.system(step.systemId)
-    await waitForTask(system, await row.movingPieces(step.poolLocator), 'Moving pieces', ports)
-    await waitForTask(system, await row.removeDrives(step.poolLocator, held, 0.5), 'Moving back', ports)
+    const isDone = async () => (await row.movingPieces(step.poolLocator)) === null
+    const wait = { system, systemId: step.systemId, isDone }
+    await waitForTask({ ...wait, task: await row.movingPieces(step.poolLocator), words: 'Moving pieces' }, ports)
+    const task = await row.removeDrives(step.poolLocator, held, 0.5)
+    await waitForTask({ ...wait, task, words: 'Moving back' }, ports)
     return undefined
   }
   await row.setClusterMembers(step.nodeLocators.filter(locator => !step.joining.includes(locator)))
@@ -284,12 +291,12 @@ async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangeP
   return [
     {
       claim: 'Each drive is in its bank',
-      holds: inPlace.length === wanted.length,
+      holds: wanted.length > 0 && inPlace.length === wanted.length,
       measured: { inPlace: `${inPlace.length}`, planned: `${wanted.length}` },
     },
     {
-      claim: 'Nothing moves any more',
-      holds: (await row.movingPieces(add.poolLocator)) === null,
+      claim: 'Nothing moves any more, and the pool is whole',
+      holds: (await row.movingPieces(add.poolLocator)) === null && pool?.isReady === true,
       measured: { usableBytes: `${pool?.usableBytes ?? 0n}` },
     },
   ]

@@ -38,11 +38,13 @@ export const importCatalogue: ChangeKind<Intent, Step> = {
   },
   async prove(_, made, __, ports) {
     const maker = made.steps[0]?.step.catalogue?.maker
+    const planned = made.steps[0]?.step.catalogue
     const kept = (await ports.estate()).catalogues.find(each => each.maker === maker)
     return [
       {
         claim: 'The newest catalogue of its maker is on record',
-        holds: kept !== undefined,
+        holds:
+          kept !== undefined && kept.issuedAt === planned?.issuedAt && kept.entries.length === planned.entries.length,
         measured: { maker: maker ?? '', entries: `${kept?.entries.length ?? 0}`, issuedAt: kept?.issuedAt ?? '' },
       },
     ]

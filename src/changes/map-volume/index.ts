@@ -1,19 +1,21 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { byId, type Estate } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
+import { beyond, beyondCheck, beyondEvidence } from '../parts/beyond'
 import { answers, must, unclaimed, warn } from '../parts/checks'
 import { lookFrom, seesIt } from '../parts/hostProof'
 import { readsOf } from '../parts/reads'
+import { unmapped } from '../parts/unmapped'
 
 const intentSchema = {
   type: 'object',
   required: ['volumeId', 'hostGroupId'],
   additionalProperties: false,
   properties: {
-    volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
-    hostGroupId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    volumeId: idOrBlankSchema,
+    hostGroupId: idOrBlankSchema,
   },
 } as const satisfies JSONSchema
 type Intent = FromSchema<typeof intentSchema>
@@ -24,6 +26,8 @@ type Step = Readonly<{
   naa: string
   groupName: string
   initiators: readonly string[]
+  /** What is in the group on the system besides, of which we know nothing: it stays there. */
+  kept: readonly string[]
 }>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
@@ -34,6 +38,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const present = estate.mappings.filter(mapping => mapping.volumeId === volume?.id)
   const twice = present.some(mapping => mapping.hostGroupId === group?.id)
   const others = present.filter(mapping => mapping.hostGroupId !== group?.id)
+  const kept = beyond(estate, system, group?.name ?? '')
   const claims = volume === undefined ? [] : [volume.id]
   const forecast = forecastBefore(0n, [], 0.6, estate.pastMisses)
   return {
@@ -78,6 +83,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
           : `${others.map(mapping => mapping.groupName).join(', ')} will go on seeing it: hosts that do not share a cluster file system would destroy each other's data.`,
         { field: 'hostGroupId' },
       ),
+      ...beyondCheck(system, group?.name ?? '', kept),
       unclaimed(estate, claims),
     ],
     effects: [
@@ -103,6 +109,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
           naa: volume?.naa ?? '',
           groupName: group?.name ?? '',
           initiators,
+          kept,
         },
       },
     ],
@@ -128,15 +135,16 @@ export const mapVolume: ChangeKind<Intent, Step> = {
   async undoStep(step, _context, ports) {
     const system = await ports.system(step.systemId)
     const mapping = (await system.mappingsOf(step.volumeLocator)).find(each => each.groupName === step.groupName)
-    if (mapping !== undefined) await system.unmapVolume(mapping.locator)
+    if (mapping !== undefined) await unmapped(system, step.volumeLocator, mapping, step.systemId, ports)
     return undefined
   },
-  async prove(intent, _plan, facts, ports) {
+  async prove(intent, made, facts, ports) {
     const estate = await ports.estate()
     const volume = byId(estate.volumes, intent.volumeId)
-    const targets = await (await ports.system(facts['systemId'] ?? '')).targets()
+    const system = await ports.system(facts['systemId'] ?? '')
+    const targets = await system.targets()
     const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
-    return Promise.all(
+    const seen = await Promise.all(
       hosts.map(async host =>
         seesIt(
           host,
@@ -146,6 +154,8 @@ export const mapVolume: ChangeKind<Intent, Step> = {
         ),
       ),
     )
+    const step = made.steps[0]?.step
+    return [...seen, ...(step === undefined ? [] : await beyondEvidence(system, step.groupName, step.kept))]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
   reverse: intent => ({ kind: 'unmap-volume', intent }),

@@ -12,7 +12,7 @@ export async function lookFrom(
   targets: readonly string[],
   naa: string,
 ): Promise<{ readonly agent: Host; readonly device: HostDevice | undefined }> {
-  const agent = ports.host(host.agentAddress)
+  const agent = await ports.host(host.agentAddress)
   for (const target of targets) await agent.login(target)
   const device = (await agent.rescan()).find(each => each.naa === naa)
   return { agent, device }

@@ -13,10 +13,8 @@ const nodes = [1, 2, 3].map(number => sampleNode(number))
 const ports = [1, 2, 3].map(number => sampleNodePort(number, { mtu: number === 3 ? 1500 : 9000 }))
 const passing: NodeAgent['probe'] = addresses =>
   Promise.resolve(addresses.map(address => ({ address, passedMtu: 9000 })))
-const agentOf = (probe: (address: string) => NodeAgent['probe']) => (address: string) => ({
-  probe: probe(address),
-  nonZeroBytes: () => Promise.resolve(0),
-})
+const agentOf = (probe: (address: string) => NodeAgent['probe']) => (address: string) =>
+  Promise.resolve({ probe: probe(address), nonZeroBytes: () => Promise.resolve(0) })
 const at = new Date('2026-05-04T10:00:00Z')
 
 test('every pair is asked for the largest MTU that any of them has', async () => {

@@ -12,7 +12,7 @@ export async function probePaths(
   systemId: string,
   nodes: readonly Node[],
   ports: readonly NodePort[],
-  agentOf: (address: string) => NodeAgent,
+  agentOf: (address: string) => Promise<NodeAgent>,
   at: Date,
 ): Promise<PathProbe> {
   const set = nodes.flatMap(node => {
@@ -45,12 +45,12 @@ async function probed(
   node: Node,
   addresses: readonly string[],
   mtu: number,
-  agentOf: (address: string) => NodeAgent,
+  agentOf: (address: string) => Promise<NodeAgent>,
 ): Promise<ReadonlyMap<string, number | null> | string> {
   if (addresses.length === 0) return new Map()
   if (node.agentAddress === null) return `${node.name} names no agent that could probe.`
   try {
-    const found = await agentOf(node.agentAddress).probe(addresses, mtu)
+    const found = await (await agentOf(node.agentAddress)).probe(addresses, mtu)
     return new Map(found.map(each => [each.address, each.passedMtu]))
   } catch (cause) {
     // A probe that was given up says nothing of the node: half an answer must not be kept.

@@ -12,6 +12,7 @@ import {
 import type { Plan, PlanCheck, PlannedStep } from '@/core/plan'
 import { forecastBefore, inSequence } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
+import { beyond, beyondCheck } from '../parts/beyond'
 import { answers, must, unclaimed, warn } from '../parts/checks'
 import { fillEffects, fillSketch } from '../parts/fill'
 import { readsOf } from '../parts/reads'
@@ -32,6 +33,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const system = byId(estate.systems, pool?.systemId)
   const group = byId(estate.hostGroups, intent.hostGroupId)
   const initiators = estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators)
+  const kept = beyond(estate, system, group?.name ?? '')
   const size = readSize(intent.size)
   const writtenAtOnce = intent.isThin ? 0n : size.bytes
   const claims = [
@@ -64,7 +66,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
             name: 'map',
             words: `Map it to ${group.name}`,
             forecast: request,
-            step: { step: 'map', systemId: system?.id ?? '', groupName: group.name, initiators },
+            step: { step: 'map', systemId: system?.id ?? '', groupName: group.name, initiators, kept },
           },
         ]
   return {
@@ -73,6 +75,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
       ...checksOf(estate, intent, pool, group, initiators),
       ...size.checks,
       ...(pool === undefined || size.bytes === 0n ? [] : fitChecks(pool, size.bytes, intent.isThin)),
+      ...beyondCheck(system, group?.name ?? '', kept),
       unclaimed(estate, claims),
     ],
     effects: pool === undefined ? [] : fillEffects(pool, size.bytes, writtenAtOnce),

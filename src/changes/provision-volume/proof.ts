@@ -2,6 +2,7 @@ import { byId } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { Evidence, Facts } from '../ChangeKind'
+import { beyondEvidence } from '../parts/beyond'
 import { lookFrom, seesIt, seesItNot, writesAndReadsBack } from '../parts/hostProof'
 import type { Intent } from './schema'
 import type { Step } from './steps'
@@ -18,12 +19,14 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
   const evidence: Evidence[] = [
     {
       claim: 'The system states the volume with the size that was asked for',
-      holds: stated?.sizeBytes === sizeBytes && stated.isReady,
+      holds: stated !== undefined && stated.naa === naa && stated.sizeBytes === sizeBytes && stated.isReady,
       measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}`, askedBytes: `${sizeBytes}`, wwn: naa },
     },
   ]
   const group = byId(estate.hostGroups, intent.hostGroupId)
   if (group === undefined) return evidence
+  const map = plan.steps.map(each => each.step).find(step => step.step === 'map')
+  if (map?.step === 'map') evidence.push(...(await beyondEvidence(system, map.groupName, map.kept)))
   const targets = await system.targets()
   const inside = estate.hosts.filter(host => host.hostGroupId === group.id && host.initiators.length > 0)
   for (const [index, host] of inside.entries()) {

@@ -1,3 +1,4 @@
+import { idOrBlankSchema } from '@/core/estate'
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
 
 /** `size` is text with its unit, as an administrator or a script writes it: `4 GiB`, `1.5 TB`. An empty host group maps to nobody. */
@@ -9,9 +10,9 @@ export const intentSchema = {
     name: { type: 'string', maxLength: 255 },
     purpose: { type: 'string', maxLength: 60 },
     size: { type: 'string', maxLength: 80 },
-    poolId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    poolId: idOrBlankSchema,
     isThin: { type: 'boolean' },
-    hostGroupId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    hostGroupId: idOrBlankSchema,
   },
 } as const satisfies JSONSchema
 export type Intent = FromSchema<typeof intentSchema>

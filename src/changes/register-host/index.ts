@@ -78,7 +78,7 @@ export const registerHost: ChangeKind<Intent, Step> = {
   needs: () => ({}),
   plan,
   async runStep(step, { key }, ports) {
-    const identity = await ports.host(step.agentAddress).identity()
+    const identity = await (await ports.host(step.agentAddress)).identity()
     return {
       hostId: await ports.records.enrolHost(
         { ...identity, agentAddress: step.agentAddress, groupName: step.groupName },
@@ -88,12 +88,12 @@ export const registerHost: ChangeKind<Intent, Step> = {
   },
   undoStep: async () => undefined,
   async prove(intent, _plan, facts, ports) {
-    const identity = await ports.host(intent.agentAddress).identity()
+    const identity = await (await ports.host(intent.agentAddress)).identity()
     const kept = (await ports.estate()).hosts.find(host => host.id === facts['hostId'])
     return [
       {
         claim: "The records hold the host's own initiators",
-        holds: JSON.stringify(kept?.initiators) === JSON.stringify(identity.initiators),
+        holds: kept !== undefined && JSON.stringify(kept.initiators) === JSON.stringify(identity.initiators),
         measured: { stated: identity.initiators.join(', '), kept: kept?.initiators.join(', ') ?? '' },
       },
     ]

@@ -1,3 +1,4 @@
+import { idOrBlankSchema } from '@/core/estate'
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
 
 /** `probeId` names a first look at the system's address, which holds the credentials sealed: they are never part of an intent. */
@@ -6,9 +7,9 @@ export const intentSchema = {
   required: ['probeId', 'name', 'siteId', 'isPlainHttpAccepted', 'acceptedFingerprint'],
   additionalProperties: false,
   properties: {
-    probeId: { type: 'string', maxLength: 36, pattern: '^([0-9a-f-]{36})?$' },
+    probeId: idOrBlankSchema,
     name: { type: 'string', maxLength: 255 },
-    siteId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    siteId: idOrBlankSchema,
     isPlainHttpAccepted: { type: 'boolean' },
     acceptedFingerprint: { type: 'string', maxLength: 128 },
   },

@@ -1,5 +1,5 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { byId, type Estate } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
@@ -11,12 +11,12 @@ const intentSchema = {
   required: ['systemId', 'poolId'],
   additionalProperties: false,
   properties: {
-    systemId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
-    poolId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    systemId: idOrBlankSchema,
+    poolId: idOrBlankSchema,
   },
 } as const satisfies JSONSchema
 type Intent = FromSchema<typeof intentSchema>
-type Step = Readonly<{ step: 'remove'; systemId: string; locator: string }>
+type Step = Readonly<{ step: 'remove'; systemId: string; locator: string; name: string }>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const pool = byId(estate.pools, intent.poolId)
@@ -51,7 +51,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         name: 'remove',
         words: 'Remove it and free its drives',
         forecast,
-        step: { step: 'remove', systemId: system?.id ?? '', locator: pool?.locator ?? '' },
+        step: { step: 'remove', systemId: system?.id ?? '', locator: pool?.locator ?? '', name: pool?.name ?? '' },
       },
     ],
     forecast,
@@ -68,7 +68,9 @@ export const removePool: ChangeKind<Intent, Step> = {
   needs: ({ poolId }) => ({ volumesOfPools: poolId === '' ? [] : [poolId] }),
   plan,
   async runStep(step, _context, ports) {
-    await (await ports.system(step.systemId)).removePool(step.locator)
+    await (await ports.system(step.systemId)).removePool(step.locator, step.name)
+    await ports.records.collect(step.systemId)
+    await ports.records.gone(step.systemId, [step.locator])
     return { poolLocator: step.locator }
   },
   undoStep: async () => 'The pool has been removed.',

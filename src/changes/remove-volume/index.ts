@@ -1,5 +1,5 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { byId, type Estate, type Mapping } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate, type Mapping } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore, inSequence } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
@@ -7,13 +7,14 @@ import type { ChangeKind, Evidence, Facts } from '../ChangeKind'
 import { answers, must, unclaimed, warn } from '../parts/checks'
 import { lookFrom, seesItNot } from '../parts/hostProof'
 import { readsOf } from '../parts/reads'
+import { unmapped } from '../parts/unmapped'
 
 const intentSchema = {
   type: 'object',
   required: ['volumeId', 'confirmedName'],
   additionalProperties: false,
   properties: {
-    volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    volumeId: idOrBlankSchema,
     confirmedName: { type: 'string', maxLength: 255 },
   },
 } as const satisfies JSONSchema
@@ -121,7 +122,7 @@ export const removeVolume: ChangeKind<Intent, Step> = {
       return { holdingUntil: until.toISOString() }
     }
     const system = await ports.system(step.systemId)
-    for (const { locator } of step.access) await system.unmapVolume(locator)
+    for (const access of step.access) await unmapped(system, step.volumeLocator, access, step.systemId, ports)
     return {
       naa: step.naa,
       volumeLocator: step.volumeLocator,
@@ -144,10 +145,18 @@ export const removeVolume: ChangeKind<Intent, Step> = {
     const unmap = plan.steps[0]?.step
     const lost = new Set(unmap?.step === 'unmap' ? unmap.access.flatMap(each => each.initiators) : [])
     const hosts = (await ports.estate()).hosts.filter(host => host.initiators.some(initiator => lost.has(initiator)))
-    const stated = await (await ports.system(facts['systemId'] ?? '')).volume(facts['volumeLocator'] ?? '')
+    const system = await ports.system(facts['systemId'] ?? '')
+    const stated = await system.volume(facts['volumeLocator'] ?? '')
+    const mapped = await system.mappingsOf(facts['volumeLocator'] ?? '')
+    // Hosts that we do not know cannot be asked: the system's word is all there is for them.
+    const unmappedEvidence: Evidence = {
+      claim: 'The system maps it to nobody',
+      holds: mapped.length === 0,
+      measured: { mappedTo: mapped.map(each => each.groupName).join(', ') || 'nobody' },
+    }
     const kept: Evidence = {
       claim: 'The system still has the volume',
-      holds: stated?.naa === naa,
+      holds: naa !== '' && stated?.naa === naa,
       measured: { wwn: naa, stated: stated?.naa ?? 'nothing' },
     }
     const unseen = await Promise.all(
@@ -156,7 +165,7 @@ export const removeVolume: ChangeKind<Intent, Step> = {
         claim: `${host.name} no longer sees it`,
       })),
     )
-    return [kept, ...unseen]
+    return [kept, unmappedEvidence, ...unseen]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
   reverse: (intent, facts) => ({

@@ -48,7 +48,7 @@ export const setLocateLight: ChangeKind<Intent, Step> = {
     return [
       {
         claim: `The lights are ${isOn ? 'on' : 'off'}, as the system states them`,
-        holds: now.every(each => each === isOn),
+        holds: now.length > 0 && now.every(each => each === isOn),
         measured: { drives: `${now.length}` },
       },
     ]

@@ -46,7 +46,7 @@ export const setRestartService: ChangeKind<Intent, Step> = {
     return [
       {
         claim: `The restart service is ${isOn ? 'on' : 'off'} in each node`,
-        holds: now.every(each => each === isOn),
+        holds: now.length > 0 && now.every(each => each === isOn),
         measured: { nodes: `${now.length}`, asWanted: `${now.filter(each => each === isOn).length}` },
       },
     ]

@@ -39,5 +39,8 @@ async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangeP
     }
   }
   await ports.records.collect(intent.systemId)
-  return [...evidence, await probeEvidence(intent.systemId, ports)]
+  const touched = made.steps.flatMap(({ step }) => (step.step === 'set' ? step.ports.map(port => port.locator) : []))
+  const estate = await ports.estate()
+  const nodeIds = estate.nodePorts.filter(port => touched.includes(port.locator)).map(port => port.nodeId)
+  return [...evidence, ...(await probeEvidence(intent.systemId, ports, nodeIds))]
 }

@@ -53,13 +53,17 @@ export const setSwitchPort: ChangeKind<Intent, Step> = {
     const [first] = made.steps
     const now = await (await rowPort(ports, intent.systemId)).switchPortAt(first?.step.locator ?? '')
     await ports.records.collect(intent.systemId)
+    const estate = await ports.estate()
+    const near = estate.nodePorts.filter(port => port.switchPortId === intent.switchPortId).map(port => port.nodeId)
+    // A port between switches serves every node.
+    const nodeIds = near.length > 0 ? near : estate.nodes.map(node => node.id)
     return [
       {
         claim: 'The switch port is set as planned',
         holds: same(now, { mtu: intent.mtu, vlans: intent.vlans }),
         measured: { mtu: `${now.mtu}`, vlans: now.vlans.join(', ') },
       },
-      await probeEvidence(intent.systemId, ports),
+      ...(await probeEvidence(intent.systemId, ports, nodeIds)),
     ]
   },
   collects: ({ systemId }) => [systemId],

@@ -190,8 +190,10 @@ async function runStep(step: Step, _: object, ports: ChangePorts): Promise<Facts
     return {}
   }
   const running = await system.row.movingPieces(step.poolLocator)
+  const isDone = async () => (await system.row.movingPieces(step.poolLocator)) === null
+  const wait = { system, systemId: step.systemId, words: 'Moving pieces', isDone }
   if (running !== null) {
-    await waitForTask(system, running, 'Moving pieces', ports)
+    await waitForTask({ ...wait, task: running }, ports)
   } else {
     const held = (await system.row.banksOf(step.poolLocator)).flatMap(bank => [
       bank.cacheLocator,
@@ -199,12 +201,7 @@ async function runStep(step: Step, _: object, ports: ChangePorts): Promise<Facts
     ])
     const left = step.driveLocators.filter(locator => held.includes(locator))
     if (left.length > 0)
-      await waitForTask(
-        system,
-        await system.row.removeDrives(step.poolLocator, left, step.rateRatio),
-        'Moving pieces',
-        ports,
-      )
+      await waitForTask({ ...wait, task: await system.row.removeDrives(step.poolLocator, left, step.rateRatio) }, ports)
   }
   return {}
 }
@@ -218,7 +215,7 @@ async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangeP
   return [
     {
       claim: 'None of the drives is in the pool any more',
-      holds: left.length === 0,
+      holds: empty.driveLocators.length > 0 && left.length === 0,
       measured: { stillIn: `${left.length}`, taken: `${empty.driveLocators.length}` },
     },
   ]

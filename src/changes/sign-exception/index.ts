@@ -39,9 +39,15 @@ export const signException: ChangeKind<Intent, Step> = {
     await ports.records.withdrawException(key)
     return undefined
   },
-  async prove({ findingKey }, _, __, ports) {
+  async prove({ findingKey, reason, until }, _, __, ports) {
     const { exceptions } = await ports.estate()
-    const found = exceptions.find(each => each.findingKey === findingKey)
+    const found = exceptions.find(
+      each =>
+        each.findingKey === findingKey &&
+        each.reason === reason &&
+        Date.parse(each.until) === endOf(until).getTime() &&
+        each.signedBy === ports.madeBy,
+    )
     return [
       {
         claim: 'The exception is on record',

@@ -1,19 +1,20 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { byId, type Estate } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
 import { answers, must, unclaimed, warn } from '../parts/checks'
 import { lookFrom, seesItNot } from '../parts/hostProof'
 import { readsOf } from '../parts/reads'
+import { unmapped } from '../parts/unmapped'
 
 const intentSchema = {
   type: 'object',
   required: ['volumeId', 'hostGroupId'],
   additionalProperties: false,
   properties: {
-    volumeId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
-    hostGroupId: { type: 'string', pattern: '^([0-9a-f-]{36})?$' },
+    volumeId: idOrBlankSchema,
+    hostGroupId: idOrBlankSchema,
   },
 } as const satisfies JSONSchema
 type Intent = FromSchema<typeof intentSchema>
@@ -87,17 +88,25 @@ export const unmapVolume: ChangeKind<Intent, Step> = {
   needs: ({ volumeId }) => ({ volumeIds: volumeId === '' ? [] : [volumeId] }),
   plan,
   async runStep(step, _context, ports) {
-    await (await ports.system(step.systemId)).unmapVolume(step.mappingLocator)
+    const mapping = { locator: step.mappingLocator, groupName: step.groupName }
+    await unmapped(await ports.system(step.systemId), step.volumeLocator, mapping, step.systemId, ports)
     return { naa: step.naa, systemId: step.systemId }
   },
   async undoStep(step, { key }, ports) {
     await (await ports.system(step.systemId)).mapVolume(step.volumeLocator, step.groupName, step.initiators, key)
     return undefined
   },
-  async prove(intent, _plan, facts, ports) {
+  async prove(intent, made, facts, ports) {
     const estate = await ports.estate()
     const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
-    return Promise.all(
+    const step = made.steps[0]?.step
+    const mapped = await (await ports.system(facts['systemId'] ?? '')).mappingsOf(step?.volumeLocator ?? '')
+    const unmappedEvidence = {
+      claim: `The system maps it to ${step?.groupName ?? 'the group'} no longer`,
+      holds: step !== undefined && !mapped.some(each => each.groupName === step.groupName),
+      measured: { mappedTo: mapped.map(each => each.groupName).join(', ') || 'nobody' },
+    }
+    const unseen = await Promise.all(
       hosts.map(async host => {
         const evidence = seesItNot(
           host,
@@ -107,6 +116,7 @@ export const unmapVolume: ChangeKind<Intent, Step> = {
         return { ...evidence, claim: `${host.name} no longer sees it` }
       }),
     )
+    return [unmappedEvidence, ...unseen]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
   reverse: intent => ({ kind: 'map-volume', intent }),

@@ -3,6 +3,7 @@ import { hostAgent } from '@/connectors/host'
 import { nodeAgent } from '@/connectors/node'
 import { redfishSystem } from '@/connectors/redfish'
 import type { Host, NodeAgent, StorageSystem } from '@/ports'
+import { settings } from '@/records'
 import { probeAccess, systemAccess, type SystemAccess } from '@/records/inventory'
 import { SystemGone } from './errors'
 
@@ -20,11 +21,16 @@ export class World {
   /** The way to a registered system; kept, and made anew when its address or credentials have changed. @throws {SystemGone} */
   async system(id: string): Promise<StorageSystem> {
     const access = await systemAccess({ database: this.database }, this.key, id)
-    if (access === undefined) throw new SystemGone()
+    if (access === undefined) {
+      await this.#leave(id)
+      throw new SystemGone()
+    }
+    const allowedNetworks = await this.#allowedNetworks()
     const known = this.#systems.get(id)
-    const now = JSON.stringify(access)
+    const now = JSON.stringify([access, allowedNetworks])
     if (known?.access === now) return known.system
-    const system = this.#reach(access)
+    await this.#leave(id)
+    const system = this.#reach(access, allowedNetworks)
     this.#systems.set(id, { access: now, system })
     return system
   }
@@ -32,18 +38,36 @@ export class World {
   async probedSystem(probeId: string): Promise<StorageSystem> {
     const access = await probeAccess({ database: this.database }, this.key, probeId)
     if (access === undefined) throw new SystemGone()
-    return this.#reach(access)
+    return this.#reach(access, await this.#allowedNetworks())
   }
 
-  host(agentAddress: string): Host {
-    return hostAgent(agentAddress, this.stop)
+  async host(agentAddress: string): Promise<Host> {
+    return hostAgent(agentAddress, this.stop, await this.#allowedNetworks())
   }
 
-  node(agentAddress: string): NodeAgent {
-    return nodeAgent(agentAddress, this.stop)
+  async node(agentAddress: string): Promise<NodeAgent> {
+    return nodeAgent(agentAddress, this.stop, await this.#allowedNetworks())
   }
 
-  #reach({ address, acceptedFingerprint, userName, password }: SystemAccess): StorageSystem {
-    return redfishSystem({ address, acceptedFingerprint }, { userName, password }, this.stop)
+  /** Ends the sessions that are open at systems. */
+  async leave(): Promise<void> {
+    await Promise.all([...this.#systems.keys()].map(id => this.#leave(id)))
+  }
+
+  async #leave(id: string): Promise<void> {
+    const known = this.#systems.get(id)
+    this.#systems.delete(id)
+    await known?.system.signOut()
+  }
+
+  async #allowedNetworks(): Promise<string> {
+    return (await settings({ database: this.database })).addresses
+  }
+
+  #reach(
+    { address, acceptedFingerprint, userName, password, uuid }: SystemAccess,
+    allowedNetworks: string,
+  ): StorageSystem {
+    return redfishSystem({ address, acceptedFingerprint, allowedNetworks, uuid }, { userName, password }, this.stop)
   }
 }

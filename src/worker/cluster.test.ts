@@ -1,13 +1,15 @@
 import type { Plan } from '@/core/plan'
+import { resume } from '@/drafting'
 import { evidenceOf, journalOf } from '@/records/changes'
 import { pieceWorks, standingFindings } from '@/records/queries'
-import { workbench } from './testing/workbench'
+import { tester, workbench } from './testing/workbench'
 
 type Bench = Awaited<ReturnType<typeof workbench>>
 let bench: Bench
 let systemId = ''
 let poolId = ''
 const rate = 3600
+let networkChangeId = ''
 beforeAll(async () => (bench = await workbench(rate)))
 afterAll(() => bench.close())
 
@@ -116,9 +118,14 @@ test('addresses that are twice, unreadable or in two subnets are refused; the fo
 
 test('the network is set and probed; the port that was forgotten is named, with the change that mends it', async () => {
   const change = await bench.carriedOut('set-storage-network', await networkIntent())
-  expect(change).toMatchObject({ state: 'proven', refusal: null })
+  expect(change).toMatchObject({
+    state: 'unproven',
+    refusal: { code: 'worker.not-proven', why: expect.stringContaining('Full frames pass between all pairs') },
+    stands: expect.stringContaining('All steps were carried out'),
+  })
+  networkChangeId = change.id
   const evidence = await evidenceOf({ database: bench.database }, change.id)
-  expect(evidence.at(-1)).toMatchObject({ measured: { pairs: '12', passing: '6' } })
+  expect(evidence.at(-1)).toMatchObject({ holds: false, measured: { pairs: '12', passing: '6' } })
   expect((await row()).nodes.every(node => node.isRestartServiceOn && node.state === 'fine')).toBe(true)
   await bench.until(async () => (await findings()).includes('paths'), 'the failing paths are found')
   const all = await standingFindings({ database: bench.database }, systemId)
@@ -151,9 +158,14 @@ test('the forgotten port is mended from here, and the finding clears on the new 
   })
   expect(change.state).toBe('proven')
   expect((await evidenceOf({ database: bench.database }, change.id)).at(-1)).toMatchObject({
-    measured: { passing: '12' },
+    measured: { pairs: '6', passing: '6' },
   })
   await bench.until(async () => !(await findings()).includes('paths'), 'the paths pass')
+  // What was not proven because of it is proven again, by its own proof and nothing else.
+  await resume(bench.database, networkChangeId, false, tester)
+  expect(await bench.ended(networkChangeId)).toMatchObject({ state: 'proven', refusal: null })
+  const evidence = await evidenceOf({ database: bench.database }, networkChangeId)
+  expect(evidence.at(-1)).toMatchObject({ attempt: 2, holds: true, measured: { pairs: '12', passing: '12' } })
 })
 
 test('erasing asks for the last four characters, refuses boot drives, and proves emptiness by reading', async () => {

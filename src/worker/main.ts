@@ -1,17 +1,15 @@
-import { keyAt } from '@/records/secrets'
+import { ownKey } from '@/records/secrets'
 import { startWorker } from './startWorker'
 
-/** The worker process. DATABASE_URL and WENDREL_KEY_FILE say where its records and its key are. */
-const url = process.env['DATABASE_URL'] ?? ''
+/** The worker process. DATABASE_URL and WENDREL_KEY_FILE or WENDREL_KEY say where its records and its key are. */
 const log = (line: string) => process.stderr.write(`${new Date().toISOString()} ${line}\n`)
-const worker = await startWorker(url, keyAt(process.env['WENDREL_KEY_FILE'] ?? '.data/key'), log)
+const worker = await startWorker(process.env['DATABASE_URL'] ?? '', ownKey(), log)
 process.stdout.write('the worker is at work\n')
-let isEnding = false
-void worker.ended.then(() => {
-  if (!isEnding) process.exit(1)
-})
+// One fault that nobody has foreseen must not end all that runs; what it concerned is taken up again.
+process.on('unhandledRejection', cause =>
+  log(`unforeseen: ${cause instanceof Error ? (cause.stack ?? '') : String(cause)}`),
+)
 const end = async () => {
-  isEnding = true
   await worker.stop()
   process.exit(0)
 }

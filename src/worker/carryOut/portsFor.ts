@@ -1,6 +1,6 @@
 import type { ChangeRecord } from '@/core/views'
 import { kindNamed, type Facts } from '@/changes'
-import type { ChangePorts } from '@/ports'
+import type { ChangePorts, SystemTask } from '@/ports'
 import { estateNow } from '@/drafting'
 import { loadEstate } from '@/records'
 import { changeById, mark } from '@/records/changes'
@@ -8,46 +8,67 @@ import {
   dropCatalogue,
   enrolHost,
   enrolSystem,
+  forgetMissing,
+  forgetSystem,
+  gone,
   hold,
   idAt,
   keepCatalogue,
   keepPathProbe,
+  missingOf,
   release,
   signException,
   withdrawException,
 } from '@/records/inventory'
-import { collectSystem } from '../collectSystem'
+import { collectSystem } from '../collect/collectSystem'
 import { HoldLost, StopWanted } from '../errors'
 import type { World } from '../World'
+import type { Patience } from './patience'
 
 const leastMilliseconds = 900
 const leastRatio = 0.01
 
+/** What a step stands in, as the engine knows it. */
+export interface Standing {
+  readonly index: number
+  readonly facts: () => Facts
+  readonly learn: (facts: Facts) => void
+  readonly patience: Patience
+  /** When the wait began from which the step has come back; undefined where it has not waited. */
+  readonly waitedSince: Date | undefined
+  readonly lost: AbortSignal
+  /** Whether a stop takes effect here: not while what was made is taken back. */
+  readonly canStop: boolean
+}
+
 /** What the steps and the proof of one change may reach, with progress going to the change's journal. */
-export function portsFor(
-  world: World,
-  change: ChangeRecord,
-  step: { readonly index: number; readonly facts: () => Facts },
-  lost: AbortSignal,
-): ChangePorts {
+export function portsFor(world: World, change: ChangeRecord, step: Standing): ChangePorts {
   const scope = { database: world.database }
   const kind = kindNamed(change.kind)
+  const { patience, lost } = step
   const signal = AbortSignal.any([world.stop, lost])
   let toldAt = 0
   let toldRatio = -1
   const standing = async () => {
     if (lost.aborted) throw new HoldLost()
-    if ((await changeById(scope, change.id))?.isStopWanted === true) throw new StopWanted()
+    if (step.canStop && (await changeById(scope, change.id))?.isStopWanted === true) throw new StopWanted()
+  }
+  const noted = async (entry: Omit<Parameters<typeof mark>[2], 'stepIndex' | 'estateAt'>) => {
+    if (lost.aborted) throw new HoldLost()
+    await mark(scope, change.id, { stepIndex: step.index, estateAt: await estateNow(scope), ...entry })
   }
   return {
-    system: id => world.system(id),
-    probedSystem: id => world.probedSystem(id),
-    host: address => world.host(address),
-    node: address => world.node(address),
+    system: async id => patience.counted(await world.system(id), id),
+    probedSystem: async id => patience.counted(await world.probedSystem(id), id),
+    host: async address => patience.counted(await world.host(address), address),
+    node: async address => patience.counted(await world.node(address), address),
     madeBy: change.madeBy,
     records: {
       enrolSystem: (probeId, name, siteId, key) => enrolSystem(scope, world.key, probeId, name, siteId, key),
-      forgetSystem: async id => void (await world.database.query('delete from systems where id = $1', { bind: [id] })),
+      forgetSystem: id => forgetSystem(scope, id),
+      forgetMissing: id => forgetMissing(scope, id),
+      missingCount: async id => (await missingOf(scope, id)).reduce((sum, each) => sum + each.count, 0),
+      gone: (systemId, locators) => gone(scope, systemId, locators),
       enrolHost: (host, key) => enrolHost(scope, host, key),
       collect: id => collectSystem(world, id),
       hold: (id, until) => hold(scope, id, until),
@@ -61,20 +82,37 @@ export function portsFor(
     },
     estate: () => loadEstate(scope, kind.needs(change.intent, step.facts()), change.kind, change.id),
     now: () => estateNow(scope),
-    progress: async (doneRatio, words) => {
+    async progress(doneRatio, words) {
       if (Date.now() - toldAt < leastMilliseconds && doneRatio < 1) return
       toldAt = Date.now()
       await standing()
       if (doneRatio < 1 && Math.abs(doneRatio - toldRatio) < leastRatio) return
       toldRatio = doneRatio
-      await mark(scope, change.id, {
-        stepIndex: step.index,
-        event: 'progress',
-        estateAt: await estateNow(scope),
-        doneRatio,
+      await noted({ event: 'progress', doneRatio, words })
+    },
+    async keep(facts) {
+      step.learn(facts)
+      await noted({ event: 'progress', words: 'Noted before it is begun.', facts })
+    },
+    async waited(task, words) {
+      await noted({
+        event: 'waited',
         words,
+        doneRatio: 1,
+        facts: { waitedFor: task.locator },
+        waited: waitOf(task, step.waitedSince),
       })
     },
     signal,
   }
+}
+
+/** How long a task was waited for by the wall, and how long it took by its system's own clock; by the wall where it does not say. */
+function waitOf({ startedAt, endedAt }: SystemTask, since: Date | undefined): { wallSeconds: number; seconds: number } {
+  const wallSeconds = since === undefined ? 0 : Math.max(0, (Date.now() - since.getTime()) / 1000)
+  const seconds =
+    startedAt === null || endedAt === null
+      ? wallSeconds
+      : Math.max(0, (Date.parse(endedAt) - Date.parse(startedAt)) / 1000)
+  return { wallSeconds, seconds }
 }

@@ -1,5 +1,5 @@
 import type { ChangeRecord, JournalEntry } from '@/core/views'
-import { kindNamed, type Facts } from '@/changes'
+import { kindNamed, TaskRuns, type Evidence, type Facts } from '@/changes'
 import type { AnyKind } from '@/changes/ChangeKind'
 import { refusalOf } from '@/core/errors'
 import { isStale, planDifference } from '@/core/plan'
@@ -9,22 +9,26 @@ import {
   backToDraft,
   changeById,
   endChange,
+  endWait,
   journalOf,
-  keepEvidence,
-  keepOutcome,
   mark,
+  noteRefusal,
+  waitForLater,
+  waitForTask,
+  waitOf,
   type ChangeEnd,
+  type Wait,
 } from '@/records/changes'
-import { collectSystem } from '../collectSystem'
-import { NotProven, StopWanted } from '../errors'
+import { collectSystem } from '../collect/collectSystem'
+import { HoldLost, NotProven, StopWanted } from '../errors'
 import type { World } from '../World'
 import { holdChange } from './holdChange'
-import { isOurs, withPatience } from './patience'
-import { portsFor } from './portsFor'
+import { isOurs, Later, Patience, withPatience } from './patience'
+import { portsFor, type Standing } from './portsFor'
 
 /**
- * Carries out a running change from wherever its journal says it stands. Safe to call at any time and from any number of
- * processes: one that does not get hold of the change leaves it alone.
+ * Carries out a running change from wherever its journal says it stands, until it ends or has to wait. Safe to call at any time and from
+ * any number of processes: one that does not get hold of the change leaves it alone.
  */
 export async function runChange(world: World, changeId: string): Promise<void> {
   const hold = await holdChange(world.url, changeId)
@@ -41,6 +45,10 @@ class Run {
   readonly #kind: AnyKind
   #facts: Facts = {}
   #journal: readonly JournalEntry[] = []
+  #wait: Wait | undefined
+  #patience = new Patience({})
+  /** The step at work; after the last one, the proof. */
+  #index = 0
 
   constructor(
     private readonly world: World,
@@ -51,14 +59,28 @@ class Run {
   }
 
   async go(): Promise<void> {
-    this.#journal = await journalOf(this.#scope, this.change.id)
+    await this.#readJournal()
     this.#facts = Object.assign({}, ...this.#journal.map(entry => entry.facts)) as Facts
+    this.#wait = await waitOf(this.#scope, this.change.id)
+    this.#patience = new Patience(this.#wait?.failing ?? {})
     try {
-      if (this.change.isUndoWanted) return await this.#end('undone', { stands: await this.#undo() })
+      if (this.change.isUndoWanted) await this.#end('undone', { stands: await this.#undo() })
+      else if (this.#journal.some(entry => entry.event === 'failed')) await this.#takeBack()
+      else await this.#forward()
+    } catch (cause) {
+      if (cause instanceof TaskRuns) await this.#waitFor(cause)
+      else if (cause instanceof Later) await this.#waitUntil(cause)
+      else throw cause
+    }
+  }
+
+  async #forward(): Promise<void> {
+    try {
       if (this.#journal.length === 0 && !(await this.#stillRests())) return
       for (const index of this.change.plan.steps.keys()) if (!this.#isDone(index)) await this.#step(index)
       await this.#prove()
     } catch (cause) {
+      if (cause instanceof TaskRuns || cause instanceof Later) throw cause
       await this.#broken(cause)
     }
   }
@@ -68,7 +90,7 @@ class Run {
     const plan = await planNow(this.#scope, this.change.kind, this.change.intent, this.change.id)
     if (!isStale(this.change.plan, plan)) return true
     await inTransaction(this.world.database, scope =>
-      backToDraft(scope, this.change.id, plan, planDifference(this.change.plan, plan)),
+      backToDraft(scope, this.change, plan, planDifference(this.change.plan, plan)),
     )
     return false
   }
@@ -76,124 +98,202 @@ class Run {
   async #step(index: number): Promise<void> {
     const planned = this.change.plan.steps[index]
     if (planned === undefined) return
-    if (!this.#journal.some(entry => entry.stepIndex === index && entry.event === 'begun'))
-      await this.#mark(index, 'begun', planned.words)
-    const ports = portsFor(this.world, this.change, { index, facts: () => this.#facts }, this.lost)
+    this.#index = index
+    await this.#mayGoOn()
+    if (!this.#has(index, 'begun')) await this.#mark(index, 'begun', planned.words)
+    const ports = portsFor(this.world, this.change, this.#standing(index))
     const found = await withPatience(
       () => this.#kind.runStep(planned.step, { key: this.#key(index), facts: this.#facts }, ports),
+      this.#patience,
       cause => this.#waitOut(index, cause),
       ports.signal,
     )
     this.#facts = { ...this.#facts, ...found }
     await this.#mark(index, 'done', planned.words, found)
+    await this.#stepIsOver()
     await this.#collect()
   }
 
   async #prove(): Promise<void> {
-    const ports = portsFor(
-      this.world,
-      this.change,
-      { index: this.change.plan.steps.length, facts: () => this.#facts },
-      this.lost,
-    )
+    const index = this.change.plan.steps.length
+    this.#index = index
+    await this.#mayGoOn()
+    const ports = portsFor(this.world, this.change, this.#standing(index))
     const evidence = await withPatience(
       () => this.#kind.prove(this.change.intent, this.change.plan, this.#facts, ports),
-      cause => this.#waitOut(this.change.plan.steps.length, cause),
+      this.#patience,
+      cause => this.#waitOut(index, cause),
       ports.signal,
     )
-    for (const entry of evidence) await keepEvidence(this.#scope, this.change.id, entry)
     await this.#collect()
-    const fallen = evidence.filter(entry => !entry.holds)
-    if (fallen.length === 0) return this.#end('proven')
-    await this.#end('failed', {
-      refusal: refusalOf(new NotProven(fallen.map(entry => entry.claim))),
+    const fallen = evidence.filter(entry => !entry.holds).map(entry => entry.claim)
+    // Nothing that was tested proves nothing.
+    if (evidence.length > 0 && fallen.length === 0) return this.#end('proven', { evidence })
+    await this.#end('unproven', {
+      evidence,
+      refusal: refusalOf(new NotProven(evidence.length === 0 ? ['anything at all was tested'] : fallen)),
       stands: 'All steps were carried out, and what they made is left as it is.',
     })
+  }
+
+  /** Gives the slot back while a system works; its poller takes the change up again. */
+  async #waitFor({ systemId, task, words, doneRatio }: TaskRuns): Promise<void> {
+    this.#throwIfLost()
+    const isNew = this.#wait?.task !== task
+    await waitForTask(this.#scope, {
+      changeId: this.change.id,
+      stepIndex: this.#index,
+      systemId,
+      task,
+      words,
+      doneRatio,
+    })
+    if (isNew) await this.#mark(this.#index, 'progress', words, undefined, doneRatio)
+  }
+
+  /** Gives the slot back while a system does not answer. */
+  async #waitUntil({ seconds }: Later): Promise<void> {
+    this.#throwIfLost()
+    const { failing } = this.#patience
+    await waitForLater(this.#scope, { changeId: this.change.id, stepIndex: this.#index, seconds, failing })
   }
 
   async #broken(cause: unknown): Promise<void> {
     // A process that ends, or that has lost the database, leaves the change as it is: another takes it up.
     if (isOurs(cause) || this.world.stop.aborted || this.lost.aborted) throw cause
     if (cause instanceof StopWanted)
-      return this.#end('stopped', { refusal: refusalOf(cause), stands: this.#standing() })
-    const index = this.change.plan.steps.findIndex((_, each) => !this.#isDone(each))
-    await this.#mark(index < 0 ? this.change.plan.steps.length : index, 'failed', refusalOf(cause).why)
+      return this.#end('stopped', { refusal: refusalOf(cause), stands: this.#standingWords() })
+    if (refusalOf(cause).code === 'wendrel.unexpected') console.error(`change ${this.change.number}`, cause)
+    const { length } = this.change.plan.steps
+    if (this.#index === length && this.change.plan.steps.every((_, index) => this.#isDone(index))) {
+      // The proof itself could not be made: nothing is taken back for that.
+      const stands = 'All steps were carried out, and what they made is left as it is.'
+      return this.#end('unproven', { refusal: refusalOf(cause), stands })
+    }
+    await noteRefusal(this.#scope, this.change.id, refusalOf(cause))
+    await this.#mark(this.#index, 'failed', refusalOf(cause).why)
+    await this.#stepIsOver()
+    await this.#takeBack()
+  }
+
+  /** What a step that failed has begun is taken back, also by a process that takes the change up in the middle of it. */
+  async #takeBack(): Promise<void> {
     const stands = await this.#undo().catch((undoing: unknown) => {
-      if (isOurs(undoing) || this.world.stop.aborted) throw undoing
-      return `${this.#standing()} Taking it back did not succeed either: ${refusalOf(undoing).why}`
+      const isPaused = undoing instanceof TaskRuns || undoing instanceof Later
+      if (isPaused || isOurs(undoing) || this.world.stop.aborted || this.lost.aborted) throw undoing
+      return `${this.#standingWords()} Taking it back did not succeed either: ${refusalOf(undoing).why}`
     })
-    await this.#end('failed', { refusal: refusalOf(cause), stands })
+    const refusal = (await changeById(this.#scope, this.change.id))?.refusal
+    await this.#end('failed', { ...(refusal == null ? {} : { refusal }), stands })
   }
 
   /** Takes back what begun steps have made, the last first. @returns what stands nevertheless */
   async #undo(): Promise<string> {
-    this.#journal = await journalOf(this.#scope, this.change.id)
+    await this.#readJournal()
     const begun = [...this.change.plan.steps.keys()]
       .filter(index => this.#has(index, 'begun') && !this.#has(index, 'undone'))
       .reverse()
-    const standing: string[] = []
     for (const index of begun) {
-      const ports = portsFor(
-        this.world,
-        { ...this.change, isStopWanted: false },
-        { index, facts: () => this.#facts },
-        this.lost,
-      )
+      this.#index = index
+      const ports = portsFor(this.world, this.change, { ...this.#standing(index), canStop: false })
       const planned = this.change.plan.steps[index]
       const stands = await withPatience(
         () => this.#kind.undoStep(planned?.step, { key: this.#key(index), facts: this.#facts }, ports),
+        this.#patience,
         async () => undefined,
         ports.signal,
       )
-      if (stands !== undefined) standing.push(stands)
-      await this.#mark(index, 'undone', stands ?? 'Taken back.')
+      await this.#mark(index, 'undone', stands ?? takenBack)
+      await this.#stepIsOver()
     }
     await this.#collect()
+    const standing = this.#journal
+      .filter(entry => entry.event === 'undone' && entry.words !== takenBack)
+      .map(entry => entry.words)
     return standing.length === 0 ? 'Nothing stands: what had been made was taken back.' : standing.join(' ')
   }
 
-  #standing(): string {
+  #standingWords(): string {
     const done = this.change.plan.steps.filter((_, index) => this.#isDone(index)).map(step => step.words)
     return done.length === 0 ? 'No step had come to its end.' : `Done so far: ${done.join('; ')}.`
   }
 
-  async #waitOut(index: number, cause: unknown): Promise<void> {
-    const { why } = refusalOf(cause)
+  #standing(index: number): Standing {
+    return {
+      index,
+      facts: () => this.#facts,
+      learn: facts => (this.#facts = { ...this.#facts, ...facts }),
+      patience: this.#patience,
+      waitedSince: this.#wait?.task === null ? undefined : this.#wait?.beganAt,
+      lost: this.lost,
+      canStop: true,
+    }
+  }
+
+  /** A stop takes effect between steps, and wherever a step waits. */
+  async #mayGoOn(): Promise<void> {
+    this.#throwIfLost()
     if ((await changeById(this.#scope, this.change.id))?.isStopWanted === true) throw new StopWanted()
-    await this.#mark(index, 'progress', `Waiting: ${why}`)
+  }
+
+  #throwIfLost(): void {
+    if (this.lost.aborted) throw new HoldLost()
+  }
+
+  async #stepIsOver(): Promise<void> {
+    await endWait(this.#scope, this.change.id)
+    this.#wait = undefined
+    this.#patience = new Patience({})
+  }
+
+  async #waitOut(index: number, cause: unknown): Promise<void> {
+    await this.#mayGoOn()
+    const words = `Waiting: ${refusalOf(cause).why}`
+    if (this.#journal.at(-1)?.words !== words) await this.#mark(index, 'progress', words)
   }
 
   /** Reads the touched systems anew. One that does not answer now is read later by the collector. */
   async #collect(): Promise<void> {
-    const systems = this.#kind.collects(
-      this.change.intent,
-      await portsFor(this.world, this.change, { index: 0, facts: () => this.#facts }, this.lost).estate(),
-      this.#facts,
-    )
-    for (const systemId of systems) {
+    const estate = await portsFor(this.world, this.change, this.#standing(this.#index)).estate()
+    for (const systemId of this.#kind.collects(this.change.intent, estate, this.#facts)) {
       await collectSystem(this.world, systemId).catch((cause: unknown) => {
         if (isOurs(cause)) throw cause
       })
     }
   }
 
-  async #mark(stepIndex: number, event: JournalEntry['event'], words: string, facts?: Facts): Promise<void> {
+  async #readJournal(): Promise<void> {
+    this.#journal = await journalOf(this.#scope, this.change.id)
+  }
+
+  async #mark(
+    stepIndex: number,
+    event: JournalEntry['event'],
+    words: string,
+    facts?: Facts,
+    doneRatio?: number,
+  ): Promise<void> {
+    this.#throwIfLost()
     await mark(this.#scope, this.change.id, {
       stepIndex,
       event,
       words,
       estateAt: await estateNow(this.#scope),
       ...(facts === undefined ? {} : { facts }),
+      ...(doneRatio === undefined ? {} : { doneRatio }),
     })
-    this.#journal = await journalOf(this.#scope, this.change.id)
+    await this.#readJournal()
   }
 
-  async #end(state: ChangeEnd['state'], more: Partial<Pick<ChangeEnd, 'refusal' | 'stands'>> = {}): Promise<void> {
+  async #end(
+    state: ChangeEnd['state'],
+    more: Partial<Pick<ChangeEnd, 'refusal' | 'stands'>> & { readonly evidence?: readonly Evidence[] } = {},
+  ): Promise<void> {
+    this.#throwIfLost()
     const estateAt = await estateNow(this.#scope)
-    await inTransaction(this.world.database, async scope => {
-      await endChange(scope, this.change.id, { state, estateAt, facts: this.#facts, ...more })
-      if (state === 'proven') await keepOutcome(scope, this.change.id)
-    })
+    await inTransaction(this.world.database, scope =>
+      endChange(scope, this.change.id, { state, estateAt, facts: this.#facts, ...more }),
+    )
   }
 
   #has(index: number, event: JournalEntry['event']): boolean {
@@ -212,3 +312,5 @@ class Run {
     return { database: this.world.database }
   }
 }
+
+const takenBack = 'Taken back.'

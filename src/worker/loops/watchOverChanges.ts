@@ -1,30 +1,31 @@
-import { setTimeout as pause } from 'node:timers/promises'
-import { carryOut, estateNow, makeDraft } from '@/drafting'
-import { heldVolumesPast, queue, runningIds } from '@/records/changes'
+import { carryOut, dropDraft, estateNow, makeDraft, wendrel } from '@/drafting'
+import { WendrelError } from '@/core/errors'
+import { heldVolumesPast, queue, readyIds } from '@/records/changes'
 import { isHeld } from '../carryOut/holdChange'
 import type { World } from '../World'
 
-const everyMilliseconds = 3000
 const mostAtOnce = 20
 
 /**
- * Takes up changes whose process has died: running by the records, in nobody's hands. The queue would wait for hours before
- * it believes a worker dead; the hold tells at once. Also deletes volumes whose holding has ended.
+ * Takes up changes whose process has died, and those whose wait is over: running by the records, in nobody's hands. The queue would wait
+ * for hours before it believes a worker dead; the hold tells at once.
  */
-export async function watchOverChanges(world: World, log: (line: string) => void): Promise<void> {
+export async function takeUpChanges(world: World): Promise<void> {
   const scope = { database: world.database }
-  while (!world.stop.aborted) {
+  for (const id of await readyIds(scope)) if (!(await isHeld(world.url, id))) await queue(scope, id)
+}
+
+/** Deletes volumes whose holding has ended. One that cannot be deleted holds up no other, and is tried again after an hour. */
+export async function deleteHeld(world: World, told: (cause: unknown) => void): Promise<void> {
+  const scope = { database: world.database }
+  for (const { id } of await heldVolumesPast(scope, await estateNow(scope), mostAtOnce)) {
+    const draft = await makeDraft(scope, 'delete-held-volume', { volumeId: id }, wendrel)
     try {
-      for (const id of await runningIds(scope)) {
-        if (!(await isHeld(world.url, id))) await queue(scope, id)
-      }
-      for (const { id } of await heldVolumesPast(scope, await estateNow(scope), mostAtOnce)) {
-        const draft = await makeDraft(scope, 'delete-held-volume', { volumeId: id }, 'Wendrel')
-        await carryOut(world.database, draft.id)
-      }
+      await carryOut(world.database, draft.id, draft.planDigest, wendrel)
     } catch (cause) {
-      if (!world.stop.aborted) log(`watching over changes: ${cause instanceof Error ? cause.message : String(cause)}`)
+      if (!(cause instanceof WendrelError)) throw cause
+      told(cause)
+      await dropDraft(scope, draft.id, wendrel)
     }
-    await pause(everyMilliseconds, undefined, { signal: world.stop }).catch(() => undefined)
   }
 }

@@ -4,10 +4,10 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
-import { lookAt, probeFound } from '@/connectors/redfish'
+import { identify, lookAt, probeFound } from '@/connectors/redfish'
 import type { Estate, EstateNeeds } from '@/core/estate'
 import { carryOut, makeDraft } from '@/drafting'
-import { loadEstate, setSetting } from '@/records'
+import { loadEstate, openDatabase, setSetting } from '@/records'
 import { changeById, journalOf } from '@/records/changes'
 import { keepProbe } from '@/records/inventory'
 import { freshDatabase } from '@/records/testing'
@@ -15,6 +15,7 @@ import { startFleet } from '@/standins'
 import { startWorker } from '../startWorker'
 
 const patienceMilliseconds = 60_000
+export const tester = { name: 'tester', address: null }
 
 /** A fleet, an empty estate and a worker that serves it: what whole-change tests stand on. */
 export async function workbench(rate: number) {
@@ -24,6 +25,8 @@ export async function workbench(rate: number) {
   const records = await freshDatabase()
   const { database } = records
   let worker = await startWorker(records.url, key, () => undefined)
+  await setSetting({ database }, 'addresses', '127.0.0.0/8')
+  await setSetting({ database }, 'estate-clock', 'systems')
   await setSetting({ database }, 'name-server', `127.0.0.1:${fleet.ports.names}`)
 
   const ended = async (id: string): Promise<ChangeRecord> => {
@@ -34,12 +37,14 @@ export async function workbench(rate: number) {
     }
     throw new Error(`The change did not end: ${JSON.stringify(await journalOf({ database }, id))}`)
   }
-  const drafted = (kind: string, intent: object) => makeDraft({ database }, kind, intent, 'tester')
+  const drafted = (kind: string, intent: object) => makeDraft({ database }, kind, intent, tester)
   const probed = async (name: string) => {
     const address = `http://127.0.0.1:${fleet.ports.arrays[name]}`
     const access = { userName: 'admin', password: `${name}-demo` }
-    const look = await lookAt(address, access, new AbortController().signal)
-    return keepProbe({ database }, key, probeFound(look), { address, acceptedFingerprint: null, ...access }, 'tester')
+    const { signal } = new AbortController()
+    const endpoint = { address, acceptedFingerprint: null }
+    const found = probeFound(await lookAt(endpoint, await identify(endpoint, signal), access, signal))
+    return keepProbe({ database }, key, found, { ...endpoint, ...access, uuid: found.uuid }, 'tester')
   }
   return {
     fleet,
@@ -49,12 +54,12 @@ export async function workbench(rate: number) {
     estate: (needs: EstateNeeds = {}): Promise<Estate> => loadEstate({ database }, needs, ''),
     begun: async (kind: string, intent: object) => {
       const draft = await drafted(kind, intent)
-      await carryOut(database, draft.id)
+      await carryOut(database, draft.id, draft.planDigest, tester)
       return draft.id
     },
     carriedOut: async (kind: string, intent: object): Promise<ChangeRecord> => {
       const draft = await drafted(kind, intent)
-      await carryOut(database, draft.id)
+      await carryOut(database, draft.id, draft.planDigest, tester)
       return ended(draft.id)
     },
     /** Waits until something holds, as the collector brings it in. */
@@ -64,6 +69,17 @@ export async function workbench(rate: number) {
         await pause(100)
       }
       throw new Error(`It did not come to be: ${what}`)
+    },
+    /** A second worker on the same estate. */
+    anotherWorker: () => startWorker(records.url, key, () => undefined),
+    /** Cuts every connection to the database and lets none in for a while. */
+    refuseDatabase: async (name: string, milliseconds: number) => {
+      const owner = openDatabase((process.env['TEST_POSTGRES_URL'] ?? '').replace(/\/[^/]*$/, '/postgres'), 1)
+      await owner.query(`alter database "${name}" allow_connections false`)
+      await owner.query(`select pg_terminate_backend(pid) from pg_stat_activity where datname = '${name}'`)
+      await pause(milliseconds)
+      await owner.query(`alter database "${name}" allow_connections true`)
+      await owner.close()
     },
     restartWorker: async () => {
       await worker.stop()
@@ -75,7 +91,7 @@ export async function workbench(rate: number) {
       const probeId = await probed(name)
       const intent = { probeId, name, siteId: '', isPlainHttpAccepted: true, acceptedFingerprint: '' }
       const draft = await drafted('register-system', intent)
-      await carryOut(database, draft.id)
+      await carryOut(database, draft.id, draft.planDigest, tester)
       await ended(draft.id)
       const { systems } = await loadEstate({ database }, {}, '')
       return systems.find(system => system.name === name)?.id ?? ''

@@ -6,7 +6,7 @@ import { estateNow, lookUpNames } from '@/drafting'
 import type { Inventory } from '@/ports'
 import { loadEstate, type Scope } from '@/records'
 import { isWorkKnown, keepFindings, keepNewWork, noteWork, workMisses } from '@/records/inventory'
-import type { World } from './World'
+import type { World } from '../World'
 
 const namesAgeMilliseconds = 5 * 60_000
 /** Moves and rebuilds begin with finding out what has to be done. */
@@ -24,7 +24,7 @@ export async function collectRow(world: World, systemId: string, found: Inventor
     { drivesOfSystems: [systemId], volumesOfPools: pools.map(pool => pool.id) },
     'rebuild',
   )
-  await keepFindings(scope, systemId, rowFindings(estate, systemId))
+  await keepFindings(scope, systemId, 'row', rowFindings(estate, systemId))
 }
 
 async function refreshNames(scope: Scope, estate: Estate): Promise<void> {

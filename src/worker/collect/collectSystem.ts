@@ -1,0 +1,47 @@
+import { refusalOf } from '@/core/errors'
+import { edgeFindings, readingFindings } from '@/core/findings'
+import {
+  keepFindings,
+  missingOf,
+  nextReading,
+  noteReach,
+  storeInventory,
+  storeParts,
+  systemName,
+} from '@/records/inventory'
+import { collectRow } from './collectRow'
+import type { World } from '../World'
+
+/** Reads a system into the records, with whether it answers. @throws what the connector throws */
+export async function collectSystem(world: World, systemId: string): Promise<void> {
+  const scope = { database: world.database }
+  const named = { id: systemId, name: await systemName(scope, systemId) }
+  try {
+    const number = await nextReading(scope)
+    const system = await world.system(systemId)
+    const found = await system.inventory()
+    const notKept = await storeInventory(world.database, systemId, found, number)
+    if (found.nodes.length > 0) await collectRow(world, systemId, found)
+    const missing = await missingOf(scope, systemId)
+    await keepFindings(scope, systemId, 'reading', readingFindings(named, missing, [...found.skipped, ...notKept]))
+    await noteReach(scope, systemId, null)
+    await keepFindings(scope, systemId, 'edge', [])
+  } catch (cause) {
+    const { code, what, why } = refusalOf(cause)
+    if (code.startsWith('redfish.') || code.startsWith('connection.')) {
+      const trouble = { code, why: `${what} ${why}` }
+      await noteReach(scope, systemId, trouble)
+      await keepFindings(scope, systemId, 'edge', edgeFindings(named, trouble))
+    }
+    throw cause
+  }
+}
+
+/** Reads what an event names into the records. @returns false where the whole system has to be read for it */
+export async function collectParts(world: World, systemId: string, locators: readonly string[]): Promise<boolean> {
+  const number = await nextReading({ database: world.database })
+  const parts = await (await world.system(systemId)).parts(locators)
+  if (parts === undefined) return false
+  await storeParts(world.database, systemId, parts, number)
+  return true
+}

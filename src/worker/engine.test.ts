@@ -1,0 +1,194 @@
+import { setTimeout as pause } from 'node:timers/promises'
+import { carryOut, resume, stop } from '@/drafting'
+import { rows } from '@/records/database'
+import { changeById, heldVolumesPast, journalOf } from '@/records/changes'
+import { hold, noteReach, workerSilentSeconds } from '@/records/inventory'
+import { run } from '@/records/database'
+import { tester, workbench } from './testing/workbench'
+
+type Bench = Awaited<ReturnType<typeof workbench>>
+let bench: Bench
+let systemId = ''
+let poolId = ''
+const fast = 36_000
+beforeAll(async () => {
+  bench = await workbench(fast)
+  systemId = await bench.registered('heron')
+  const { drives } = await bench.estate({ drivesOfSystems: [systemId] })
+  const pool = await bench.carriedOut('create-pool', {
+    systemId,
+    name: 'bulk',
+    driveIds: drives.slice(0, 12).map(drive => drive.id),
+    scheme: { kind: 'parity', parityDrives: 2 },
+    maxGroupDrives: 12,
+    spareCount: 1,
+    snapshotSharePercent: 0,
+  })
+  poolId = String(pool.facts['poolId'])
+})
+afterAll(() => bench.close())
+
+const volume = (name: string, more: object = {}) => ({
+  name,
+  purpose: 'data',
+  size: '40 GiB',
+  poolId,
+  isThin: true,
+  hostGroupId: '',
+  ...more,
+})
+const scope = () => ({ database: bench.database })
+const stateOf = async (id: string) => (await changeById(scope(), id))?.state
+
+test('many long tasks hold up nothing: what waits gives its slot back, and a short change goes through beside it', async () => {
+  bench.fleet.clock.setRate(1)
+  await pause(300)
+  const { drives } = await bench.estate({ drivesOfSystems: [systemId] })
+  const free = drives.filter(drive => drive.role === 'unassigned').map(drive => drive.id)
+  // Two pools take all free drives; each waits for its drives for the better part of an hour.
+  const pools = [free.slice(0, 6), free.slice(6, 12)].map((driveIds, index) =>
+    bench.begun('create-pool', {
+      systemId,
+      name: `slow-${index}`,
+      driveIds,
+      scheme: { kind: 'parity', parityDrives: 1 },
+      maxGroupDrives: 6,
+      spareCount: 0,
+      snapshotSharePercent: 0,
+    }),
+  )
+  const long = await Promise.all(pools)
+  for (let index = 0; index < 10; index += 1)
+    long.push(
+      await bench
+        .begun('provision-volume', volume(`zeroed-${index}`, { isThin: false, size: '900 GiB' }))
+        .catch(() => ''),
+    )
+  const waiting = () =>
+    rows<{ change_id: string }>(scope(), 'select change_id from change_waits where task is not null')
+  await bench.until(async () => (await waiting()).length >= 2, 'long changes wait')
+  const short = await bench.carriedOut('provision-volume', volume('short'))
+  expect(short.state).toBe('proven')
+  expect(short.tookSeconds).toBeLessThan(20)
+  expect(await Promise.all(long.slice(0, 2).map(stateOf))).toEqual(['running', 'running'])
+
+  // A stop takes effect at once where a change only waits.
+  const [first = '', second = ''] = long
+  await stop(scope(), first, tester)
+  expect((await bench.ended(first)).state).toBe('stopped')
+  await resume(bench.database, first, true, tester)
+  expect((await bench.ended(first)).state).toBe('undone')
+  bench.fleet.clock.setRate(fast)
+  expect((await bench.ended(second)).state).toBe('proven')
+})
+
+test('two workers share systems and changes: each change is carried out once, and each system read by one', async () => {
+  const other = await bench.anotherWorker()
+  const drafts = await Promise.all(
+    Array.from({ length: 8 }, (_, index) => bench.drafted('provision-volume', volume(`shared-${index}`))),
+  )
+  const begun: string[] = []
+  for (const { id } of drafts) {
+    const draft = await changeById(scope(), id)
+    // Each provisioning changes the pool, so that the plans after it may have to be looked at again.
+    await carryOut(bench.database, id, draft?.planDigest ?? '', tester).then(
+      () => begun.push(id),
+      () => undefined,
+    )
+  }
+  const ended: string[] = []
+  for (const id of begun) {
+    // One whose plan rests on the pool as it was before another was carried out goes back to its maker.
+    ended.push((await bench.ended(id)).state)
+    const steps = (await journalOf(scope(), id)).filter(entry => entry.event === 'begun')
+    expect(steps.map(entry => entry.stepIndex)).toEqual([...new Set(steps.map(entry => entry.stepIndex))])
+  }
+  expect(ended).toContain('proven')
+  expect(ended.filter(state => state !== 'proven' && state !== 'draft')).toEqual([])
+  const locks = await rows<{ count: number }>(
+    scope(),
+    `select count(*)::int as count from pg_locks join pg_stat_activity using (pid) where locktype = 'advisory' and application_name = 'wendrel leases' and database = (select oid from pg_database where datname = current_database())`,
+  )
+  // One system and the clock, each held once between the two.
+  expect(locks[0]?.count).toBe(2)
+  await other.stop()
+})
+
+test('a database that refuses for a while ends nothing: the worker goes on by itself when it is back', async () => {
+  const [found] = await rows<{ name: string }>(scope(), 'select current_database() as name')
+  const draft = await bench.drafted('provision-volume', volume('after-the-outage'))
+  await bench.refuseDatabase(found?.name ?? '', 6000)
+  await bench.until(
+    () =>
+      carryOut(bench.database, draft.id, draft.planDigest, tester).then(
+        () => true,
+        () => false,
+      ),
+    'the database is back',
+  )
+  expect((await bench.ended(draft.id)).state).toBe('proven')
+  expect(await workerSilentSeconds(scope())).toBeLessThan(30)
+})
+
+test('a volume whose holding is over on a system that does not answer drafts nothing, and holds up no other', async () => {
+  const made = await bench.carriedOut('provision-volume', volume('overdue'))
+  const volumeId = String(made.facts['volumeId'])
+  const past = async () => (await heldVolumesPast(scope(), new Date('2999-01-01'), 20)).map(each => each.name)
+  await hold(scope(), volumeId, new Date('2998-01-01'))
+  expect(await past()).toContain('overdue')
+  await noteReach(scope(), systemId, { code: 'connection.not-reached', why: 'away' })
+  expect(await past()).toEqual([])
+  await noteReach(scope(), systemId, null)
+  await bench.drafted('delete-held-volume', { volumeId })
+  expect(await past()).toEqual([])
+  await run(scope(), `update volumes set state = 'in use', holding_until = null where id = $1`, [volumeId])
+})
+
+test('a system is not taken out of the estate beside its changes', async () => {
+  bench.fleet.clock.setRate(1)
+  await pause(300)
+  const forgetting = await bench.drafted('forget-system', { systemId })
+  const { drives } = await bench.estate({ drivesOfSystems: [systemId] })
+  const id = await bench.begun('create-pool', {
+    systemId,
+    name: 'at-work',
+    driveIds: drives
+      .filter(drive => drive.role === 'unassigned')
+      .slice(0, 4)
+      .map(drive => drive.id),
+    scheme: { kind: 'parity', parityDrives: 1 },
+    maxGroupDrives: 6,
+    spareCount: 0,
+    snapshotSharePercent: 0,
+  })
+  const now = await changeById(scope(), forgetting.id)
+  await expect(carryOut(bench.database, forgetting.id, now?.planDigest ?? '', tester)).rejects.toMatchObject({
+    code: 'drafting.plan-stale',
+    why: expect.stringContaining('is at work on it'),
+  })
+  bench.fleet.clock.setRate(fast)
+  expect((await bench.ended(id)).state).toBe('proven')
+})
+
+test('what was altered since it was seen is not carried out; nor is an edit taken that rests on an older one', async () => {
+  const { alterDraft } = await import('@/drafting')
+  const seen = await bench.drafted('provision-volume', volume('seen', { size: '4 GiB' }))
+  const altered = await alterDraft(scope(), seen.id, volume('seen', { size: '40 GiB' }), seen.edit, {
+    name: 'mara',
+    address: null,
+  })
+  await expect(carryOut(bench.database, seen.id, seen.planDigest, tester)).rejects.toMatchObject({
+    code: 'drafting.other-plan',
+    why: expect.stringContaining('mara'),
+  })
+  await expect(
+    alterDraft(scope(), seen.id, volume('seen', { size: '5 GiB' }), seen.edit, tester),
+  ).rejects.toMatchObject({
+    code: 'drafting.edited-elsewhere',
+  })
+  // Two edits at the same moment: one is taken.
+  const both = await Promise.allSettled(
+    ['6 GiB', '7 GiB'].map(size => alterDraft(scope(), seen.id, volume('seen', { size }), altered.edit, tester)),
+  )
+  expect(both.map(each => each.status).sort()).toEqual(['fulfilled', 'rejected'])
+})

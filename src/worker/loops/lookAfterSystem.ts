@@ -1,0 +1,128 @@
+import { setTimeout as pause } from 'node:timers/promises'
+import { setTimeout as later } from 'node:timers'
+import { noteWaitTold, wake, waitsAt, mark, type Wait } from '@/records/changes'
+import { estateNow } from '@/drafting'
+import { collectParts, collectSystem } from '../collect/collectSystem'
+import type { World } from '../World'
+import { every } from './every'
+
+const everyMilliseconds = 10_000
+const pollMilliseconds = 500
+const settleMilliseconds = 400
+const tellMilliseconds = 900
+const mostOrigins = 8
+
+/**
+ * Looks after one system for as long as its lease holds: reads it at intervals, listens to what it tells, and asks after the tasks that
+ * changes wait for. One slow system holds up no other.
+ */
+export async function lookAfterSystem(
+  world: World,
+  systemId: string,
+  lease: AbortSignal,
+  log: (line: string) => void,
+): Promise<void> {
+  const ending = new AbortController()
+  const stop = AbortSignal.any([world.stop, lease, ending.signal])
+  const told = (what: string) => (cause: unknown) =>
+    log(`${what}: ${cause instanceof Error ? cause.message : String(cause)}`)
+  const polling = every(pollMilliseconds, stop, () => askAfterTasks(world, systemId), told('asking after tasks'))
+  try {
+    await collecting(world, systemId, stop, told('collecting'))
+  } finally {
+    ending.abort()
+    await polling
+  }
+}
+
+/** Rings when a system says that something has changed; bursts are waited out, and what they name is gathered. */
+class Bell {
+  #ring = () => undefined as void
+  #origins = new Set<string>()
+  #isAll = false
+
+  rings = (origins: readonly string[]) => {
+    for (const origin of origins) this.#origins.add(origin)
+    if (origins.length === 0 || this.#origins.size > mostOrigins) this.#isAll = true
+    this.#ring()
+  }
+
+  /** Waits until it rings or the time is over. @returns what it rang for; everything where it did not say, or where it did not ring */
+  async wait(milliseconds: number, stop: AbortSignal): Promise<readonly string[] | 'everything'> {
+    if (this.#origins.size === 0 && !this.#isAll) {
+      await new Promise<void>(resolve => {
+        const timer = later(resolve, milliseconds)
+        const end = () => {
+          clearTimeout(timer)
+          resolve()
+        }
+        this.#ring = end
+        stop.addEventListener('abort', end, { once: true })
+      })
+    }
+    if (this.#origins.size === 0 || stop.aborted) return 'everything'
+    // Events come in bursts: wait until the burst is over, so that one reading serves it.
+    await pause(settleMilliseconds, undefined, { signal: stop }).catch(() => undefined)
+    const rang = this.#isAll ? ('everything' as const) : [...this.#origins]
+    this.#origins = new Set()
+    this.#isAll = false
+    return rang
+  }
+}
+
+async function collecting(
+  world: World,
+  systemId: string,
+  stop: AbortSignal,
+  told: (cause: unknown) => void,
+): Promise<void> {
+  const bell = new Bell()
+  let isWatched = false
+  let wanted: readonly string[] | 'everything' = 'everything'
+  let wholeAt = 0
+  while (!stop.aborted) {
+    try {
+      const isDue = Date.now() - wholeAt > everyMilliseconds
+      const isPart = wanted !== 'everything' && !isDue && (await collectParts(world, systemId, wanted))
+      if (!isPart) {
+        wholeAt = Date.now()
+        await collectSystem(world, systemId)
+      }
+      if (!isWatched) {
+        isWatched = true
+        const system = await world.system(systemId)
+        void system
+          .watch(bell.rings, stop)
+          .catch(() => undefined)
+          .finally(() => (isWatched = false))
+      }
+    } catch (cause) {
+      if (stop.aborted || (cause as { code?: unknown }).code === 'worker.system-gone') return
+      told(cause)
+    }
+    wanted = await bell.wait(everyMilliseconds, stop)
+  }
+}
+
+async function askAfterTasks(world: World, systemId: string): Promise<void> {
+  const waits = await waitsAt({ database: world.database }, systemId)
+  if (waits.length === 0) return
+  const system = await world.system(systemId)
+  await Promise.all(
+    waits.map(async wait => {
+      // Whatever cannot be asked is looked at by the step itself, which knows how long to be patient.
+      const task = await system.task(wait.task ?? '').catch(() => undefined)
+      if (task?.state === 'running') await tell(world, wait, task.doneRatio)
+      else await wake(world.database, wait.changeId)
+    }),
+  )
+}
+
+async function tell(world: World, wait: Wait, doneRatio: number): Promise<void> {
+  const isLate = wait.toldAt === null || Date.now() - wait.toldAt.getTime() > tellMilliseconds
+  if (!isLate || Math.abs(doneRatio - wait.doneRatio) < 0.01) return
+  const scope = { database: world.database }
+  const { changeId, stepIndex, words } = wait
+  await mark(scope, changeId, { stepIndex, event: 'progress', estateAt: await estateNow(scope), doneRatio, words })
+  await noteWaitTold(scope, changeId, doneRatio)
+}

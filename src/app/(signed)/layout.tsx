@@ -1,8 +1,5 @@
-import { redirect } from 'next/navigation'
 import type { ReactNode } from 'react'
-import { context } from '@/app/server/context'
-import { signedIn } from '@/app/server/session'
-import { administratorCount } from '@/records/access'
+import { reader } from '@/app/server/guard'
 import { runningCount } from '@/records/changes'
 import { estateClock } from '@/records/inventory'
 import { Live, WorkLine } from '@/ui/frame'
@@ -10,12 +7,7 @@ import { Live, WorkLine } from '@/ui/frame'
 export const dynamic = 'force-dynamic'
 
 export default async function Layout({ children }: { readonly children: ReactNode }) {
-  const scope = { database: context().database }
-  const who = await signedIn()
-  if (who === undefined) {
-    if ((await administratorCount(scope)) === 0) redirect('/welcome')
-    redirect('/sign-in')
-  }
+  const { scope, who } = await reader()
   return (
     <div className="flex h-dvh flex-col">
       <WorkLine running={await runningCount(scope)} clock={await estateClock(scope)} administrator={who.name} />

@@ -1,11 +1,13 @@
 import Link from 'next/link'
-import { context } from '@/app/server/context'
+import { NewDraft } from '@/app/(signed)/NewDraft'
+import { reader } from '@/app/server/guard'
 import { todayFindings } from '@/core/today'
 import { estateLadder, provisionableBytes } from '@/core/estate'
 import { score } from '@/core/transfer'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { estateNow } from '@/drafting'
 import { forecastOutcomes, journalOf, latestChanges } from '@/records/changes'
+import { workerSilentSeconds } from '@/records/inventory'
 import { pools, systems, unassigned, standingFindings } from '@/records/queries'
 import { ChangeState } from '@/ui/changes'
 import { Margin, Page as Frame, Title } from '@/ui/frame'
@@ -16,7 +18,7 @@ import { State } from '@/ui/parts/State'
 export const metadata = { title: 'Today' }
 
 export default async function Page() {
-  const scope = { database: context().database }
+  const { scope } = await reader()
   const [allSystems, allPools, free, changes, outcomes] = await Promise.all([
     systems(scope),
     pools(scope),
@@ -25,7 +27,12 @@ export default async function Page() {
     forecastOutcomes(scope),
   ])
   const found = (await standingFindings(scope, null)).filter(each => each.exception === null)
-  const findings = todayFindings(allSystems, allPools, found)
+  const unproven = await latestChanges(scope, 20, { states: ['unproven'] })
+  const findings = todayFindings(allSystems, allPools, found, {
+    workerSilentSeconds: await workerSilentSeconds(scope),
+    now: new Date(),
+    unproven: unproven.map(({ id, title, refusal }) => ({ id, title, why: refusal?.why ?? '' })),
+  })
   const running = changes.filter(change => change.state === 'running')
   const progress = new Map(
     await Promise.all(running.map(async change => [change.id, (await journalOf(scope, change.id)).at(-1)] as const)),
@@ -110,7 +117,7 @@ export default async function Page() {
           )}
           {findings.map(finding => (
             <div
-              key={finding.what}
+              key={`${finding.what}/${finding.href}`}
               className="mb-2 border-l-2 pl-[10px]"
               style={{ borderColor: `var(--${finding.gravity})` }}
             >
@@ -186,9 +193,7 @@ function Empty() {
       </p>
       <ol className="m-0 list-none p-0">
         <li className="border-t border-rule-fine py-2">
-          <Link data-key="new" className="button" href="/build?draft=register-system">
-            Register a system <kbd>n</kbd>
-          </Link>
+          <NewDraft href="/build?draft=register-system">Register a system</NewDraft>
         </li>
         <li className="border-t border-rule-fine py-2 text-second">Then: a pool from its drives</li>
         <li className="border-t border-b border-rule-fine py-2 text-second">

@@ -1,93 +1,149 @@
 import type { ValidateFunction } from 'ajv'
 import Ajv from 'ajv/dist/2020.js'
-import { refusalOf, WendrelError } from '@/core/errors'
-import { operations, type OperationId } from '../api/v1/contract'
-import { AccessRefused, BadRequest } from './errors'
-import { asker, type Asker } from './session'
+import type { Sequelize } from 'sequelize'
+import { formats, isUuid } from '@/core/input'
+import { inTransaction, type Scope } from '@/records'
+import { audit, type Act } from '@/records/audit'
+import { defaultBodyBytes, operations, type Operation, type OperationId } from '../api/v1/contract'
+import { context } from './context'
+import { AccessRefused, BadRequest, NotThere, WrongMethod } from './errors'
+import { peerAddress } from './peer'
+import { readBody } from './readBody'
+import { readQuery } from './readQuery'
+import { json, refused } from './refused'
+import { may } from './rights'
+import { asker, refuseForeign, type Asker } from './session'
 
+/** A request to the API whose asker is known and whose every part has passed its schema. */
 export interface Asked {
+  /** Nobody, for what is asked before signing in. */
   readonly who: Asker
   readonly body: Readonly<Record<string, unknown>>
-  readonly query: URLSearchParams
+  readonly query: Readonly<Record<string, string | number>>
   readonly id: string
   readonly request: Request
+  /** The address that it came from. */
+  readonly address: string
+  readonly database: Sequelize
+  readonly scope: Scope
+  readonly key: Buffer
+  /** Does something and notes it, or neither. */
+  readonly noted: <T>(act: Omit<Act, 'who' | 'address'>, work: (scope: Required<Scope>) => Promise<T>) => Promise<T>
 }
 
-type Handler = (
-  request: Request,
-  route: { readonly params: Promise<Readonly<Record<string, string>> | undefined> },
-) => Promise<Response>
+export type Handlers = { readonly [Id in OperationId]: (asked: Asked) => Promise<unknown> }
 
-const ajv = new Ajv({ allErrors: true, formats: { bytes: true, uuid: true, uri: true, 'date-time': true } })
-const isId = (text: string) => /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/.test(text)
+const nobody: Asker = { id: '', name: '', by: { kind: 'session', id: '' } }
+const methods = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const
 
-/** A route of the API: who asks is known and the body has passed its schema before `work` runs; every error becomes a body that says why. */
-export function answer(operation: OperationId, work: (asked: Asked) => Promise<unknown>, status = 200): Handler {
-  const schema = operations[operation].body
-  // Compiled when the route is loaded, so that the first to draft something does not wait for it.
-  const isBody = schema === undefined ? undefined : ajv.compile(schema)
-  return async (request, route) => {
+// One fault is enough to refuse a body: looking for all of them is work that whoever sends it decides on.
+const ajv = new Ajv({ allErrors: false, formats })
+const compiled = new Map<OperationId, { isBody: ValidateFunction | undefined; isQuery: ValidateFunction }>()
+
+function validatorsOf(id: OperationId): { isBody: ValidateFunction | undefined; isQuery: ValidateFunction } {
+  const { body, query = {}, requiredQuery = [] } = operations[id]
+  const made = compiled.get(id) ?? {
+    isBody: body === undefined ? undefined : ajv.compile(body),
+    isQuery: ajv.compile({ type: 'object', additionalProperties: false, required: requiredQuery, properties: query }),
+  }
+  compiled.set(id, made)
+  return made
+}
+
+/** Which operations stand at a path, by method, and the id in it. */
+function at(path: string): { readonly byMethod: Map<string, OperationId>; readonly id: string } {
+  const parts = path.split('/')
+  const byMethod = new Map<string, OperationId>()
+  let id = ''
+  for (const [operationId, operation] of Object.entries(operations) as [OperationId, Operation][]) {
+    const wanted = operation.path.split('/')
+    if (wanted.length !== parts.length) continue
+    if (!wanted.every((part, index) => part === parts[index] || (part === '{id}' && parts[index] !== ''))) continue
+    byMethod.set(operation.method.toUpperCase(), operationId)
+    if (wanted.includes('{id}')) id = parts[wanted.indexOf('{id}')] ?? ''
+  }
+  return { byMethod, id }
+}
+
+/** Answers every request below /api/v1 by the contract: who asks is known before anything of the request is read. */
+export function answering(handlers: Handlers): (request: Request) => Promise<Response> {
+  for (const id of Object.keys(operations) as OperationId[]) validatorsOf(id)
+  return async request => {
     try {
-      const who = operations[operation].isOpen === true ? { id: '', name: '' } : await asker(request.method)
-      const id = (await route.params)?.['id'] ?? ''
-      if (id !== '' && !isId(id)) throw new BadRequest('The id in the path is no UUID.')
-      const body = await readBody(isBody, request)
-      const result = await work({ who, body, query: new URL(request.url).searchParams, id, request })
-      if (result instanceof Response) return result
-      return result === undefined ? new Response(null, { status: 204 }) : json(result, status)
+      return await answered(handlers, request)
     } catch (cause) {
       return refused(cause)
     }
   }
 }
 
-async function readBody(
-  isBody: ValidateFunction | undefined,
-  request: Request,
-): Promise<Readonly<Record<string, unknown>>> {
-  if (isBody === undefined) return {}
-  const body: unknown = await request.json().catch(() => undefined)
+async function answered(handlers: Handlers, request: Request): Promise<Response> {
+  const url = new URL(request.url)
+  const { byMethod, id } = at(url.pathname.replace(/^\/api\/v1/, ''))
+  if (byMethod.size === 0) throw new NotThere('The path')
+  const allowed = [...methods.filter(each => byMethod.has(each)), ...(byMethod.has('GET') ? ['HEAD'] : []), 'OPTIONS']
+  if (request.method === 'OPTIONS') return new Response(null, { status: 204, headers: { Allow: allowed.join(', ') } })
+  const operationId = byMethod.get(request.method === 'HEAD' ? 'GET' : request.method)
+  if (operationId === undefined) throw new WrongMethod(request.method, allowed)
+  const operation = operations[operationId]
+
+  const who = operation.isOpen === true ? nobody : await asker(request.headers, operation.method === 'get')
+  if (operation.isOpen === true && operation.method !== 'get') refuseForeign(request.headers)
+  if (operation.isOpen !== true && !may(who, operation.right ?? (operation.method === 'get' ? 'read' : 'change')))
+    throw new AccessRefused(
+      403,
+      'access.not-allowed',
+      'The request was not carried out.',
+      'You have no right to it.',
+      'Ask an administrator.',
+    )
+
+  if (id !== '' && !isUuid(id)) throw new BadRequest('The id in the path is no UUID.')
+  const { isBody, isQuery } = validatorsOf(operationId)
+  const query = readQuery(url.searchParams, operation.query ?? {}, isQuery)
+  const body =
+    isBody === undefined ? {} : checkedBody(await readBody(request, operation.bodyBytes ?? defaultBodyBytes), isBody)
+  const { database, key } = context()
+  const address = peerAddress(request.headers)
+  const result = await handlers[operationId]({
+    who,
+    body,
+    query,
+    id,
+    request,
+    address,
+    database,
+    scope: { database },
+    key,
+    noted: (act, work) =>
+      inTransaction(database, async scope => {
+        const done = await work(scope)
+        await audit(scope, { ...act, who: who.name, address })
+        return done
+      }),
+  })
+  return asAnswer(result, operation.status ?? 200, request.method === 'HEAD')
+}
+
+function checkedBody(body: unknown, isBody: ValidateFunction): Readonly<Record<string, unknown>> {
   if (isBody(body)) return body as Readonly<Record<string, unknown>>
   const first = isBody.errors?.[0]
-  throw new BadRequest(`${first?.instancePath.slice(1) || 'The body'} ${first?.message ?? 'is not JSON'}.`)
-}
-
-/** JSON in which bytes are decimal text. */
-const json = (value: unknown, status = 200) =>
-  new Response(
-    JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? `${each}` : each)),
-    { status, headers: { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' } },
+  const extra: unknown = first?.params['additionalProperty']
+  throw new BadRequest(
+    typeof extra === 'string'
+      ? `${first?.instancePath.slice(1) || 'The body'} must not have ${JSON.stringify(extra.slice(0, 60))}.`
+      : `${first?.instancePath.slice(1) || 'The body'} ${first?.message ?? 'is not what the document says'}.`,
   )
-
-const statusByCode: Readonly<Record<string, number>> = {
-  'drafting.no-such-change': 404,
-  'drafting.no-draft': 409,
-  'drafting.plan-stale': 409,
-  'drafting.not-now': 409,
-  'drafting.not-ready': 422,
-  'drafting.no-address': 422,
-  'change.intent-refused': 400,
-  'change.unknown-kind': 400,
-  'api.not-there': 404,
-  'api.bad-request': 400,
 }
 
-function refused(cause: unknown): Response {
-  const refusal = refusalOf(cause)
-  if (cause instanceof AccessRefused) return json(refusal, cause.status)
-  if (isDatabaseAway(cause)) {
-    return json(
-      {
-        code: 'records.away',
-        what: 'The records cannot be reached.',
-        why: 'The database does not answer.',
-        remedy: 'Nothing is lost: what you typed stays here. It is tried again when you go on.',
-      },
-      503,
-    )
-  }
-  if (!(cause instanceof WendrelError)) console.error(cause)
-  return json(refusal, statusByCode[refusal.code] ?? (/^(redfish|connection|host)\./.test(refusal.code) ? 422 : 500))
+async function asAnswer(result: unknown, status: number, isHead: boolean): Promise<Response> {
+  const whole =
+    result instanceof Response
+      ? result
+      : result === undefined
+        ? new Response(null, { status: 204 })
+        : json(result, status)
+  if (!isHead) return whole
+  await whole.body?.cancel()
+  return new Response(null, { status: whole.status, headers: whole.headers })
 }
-
-const isDatabaseAway = (cause: unknown) => cause instanceof Error && /^Sequelize.*(Connection|Host)/.test(cause.name)

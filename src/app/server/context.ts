@@ -1,6 +1,6 @@
 import type { Sequelize } from 'sequelize'
 import { listen, openDatabase } from '@/records'
-import { keyAt } from '@/records/secrets'
+import { ownKey } from '@/records/secrets'
 
 interface Context {
   readonly database: Sequelize
@@ -17,7 +17,7 @@ export function context(): Context {
   shared.wendrelContext ??= {
     database: openDatabase(url),
     url,
-    key: keyAt(process.env['WENDREL_KEY_FILE'] ?? '.data/key'),
+    key: ownKey(),
     listening: listen(url),
   }
   return shared.wendrelContext

@@ -1,11 +1,12 @@
 import type { ChangeRecord } from '@/core/views'
 import { changeById } from '@/records/changes'
-import { context } from './context'
+import { reader } from './guard'
+import { isUuid } from '@/core/input'
 
 /** The draft that an address names, if it is still one and of that kind. */
 export async function keptDraft(id: string | undefined, kind: string): Promise<ChangeRecord | undefined> {
-  if (id === undefined || !/^[0-9a-f-]{36}$/.test(id)) return undefined
-  const change = await changeById({ database: context().database }, id)
+  if (id === undefined || !isUuid(id)) return undefined
+  const change = await changeById((await reader()).scope, id)
   return change?.kind === kind && (change.state === 'draft' || change.state === 'checked') ? change : undefined
 }
 
@@ -24,6 +25,7 @@ export function draftHref({ id, kind, state, intent }: ChangeRecord): string | u
       return `/provision?draft=${kind}&change=${id}`
     case 'register-host':
       return `/provision/hosts?draft=${kind}&change=${id}`
+    case 'forget-missing':
     case 'form-cluster':
     case 'grow-cluster':
     case 'shrink-cluster':

@@ -1,14 +1,13 @@
 import { redirect } from 'next/navigation'
-import { context } from '@/app/server/context'
-import { signedIn } from '@/app/server/session'
-import { administratorCount } from '@/records/access'
+import { atTheDoor } from '@/app/server/guard'
 import { SignInForm } from '@/ui/access'
 
 export const dynamic = 'force-dynamic'
 
 export default async function Page() {
-  if ((await administratorCount({ database: context().database })) === 0) redirect('/welcome')
-  if ((await signedIn()) !== undefined) redirect('/')
+  const { isEstateNew, isSignedIn } = await atTheDoor()
+  if (isEstateNew) redirect('/welcome')
+  if (isSignedIn) redirect('/')
   return (
     <main className="mx-auto max-w-[380px] px-5 pt-[14vh]">
       <h1>Wendrel</h1>

@@ -1,13 +1,13 @@
 import { redirect } from 'next/navigation'
-import { context } from '@/app/server/context'
-import { administratorCount } from '@/records/access'
+import { atTheDoor } from '@/app/server/guard'
+import { onlyTexts } from '@/app/server/onlyTexts'
 import { WelcomeForm } from '@/ui/access'
 
 export const dynamic = 'force-dynamic'
 
 export default async function Page({ searchParams }: { readonly searchParams: Promise<{ readonly code?: string }> }) {
-  if ((await administratorCount({ database: context().database })) > 0) redirect('/sign-in')
-  const { code = '' } = await searchParams
+  if (!(await atTheDoor()).isEstateNew) redirect('/sign-in')
+  const { code = '' } = await onlyTexts(searchParams)
   return (
     <main className="mx-auto max-w-[420px] px-5 pt-[12vh]">
       <h1>Wendrel</h1>

@@ -1,5 +1,7 @@
 import Link from 'next/link'
-import { context } from '@/app/server/context'
+import { NewDraft } from '@/app/(signed)/NewDraft'
+import { reader } from '@/app/server/guard'
+import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { provisionableBytes } from '@/core/estate'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
@@ -18,8 +20,8 @@ export default async function Page({
 }: {
   readonly searchParams: Promise<{ readonly draft?: string; readonly change?: string }>
 }) {
-  const { draft, change } = await searchParams
-  const scope = { database: context().database }
+  const { draft, change } = await onlyTexts(searchParams)
+  const { scope } = await reader()
   const [allSystems, allPools, allDrives, allSites] = await Promise.all([
     systems(scope),
     pools(scope),
@@ -34,13 +36,7 @@ export default async function Page({
         <RegisterSystem sites={allSites} kept={kept} />
       </KeyedDraft>
     ) : (
-      <Margin
-        foot={
-          <Link data-key="new" className="button" href="/build?draft=register-system">
-            Register a system <kbd>n</kbd>
-          </Link>
-        }
-      >
+      <Margin foot={<NewDraft href="/build?draft=register-system">Register a system</NewDraft>}>
         <h2>Building</h2>
         <p>A system is registered by its management address. Its drives then become pools, and pools give volumes.</p>
         <h3>Sites</h3>

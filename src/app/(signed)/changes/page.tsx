@@ -1,5 +1,7 @@
 import Link from 'next/link'
-import { context } from '@/app/server/context'
+import { reader } from '@/app/server/guard'
+import { onlyTexts } from '@/app/server/onlyTexts'
+import { wholeNumber } from '@/core/input'
 import { changeStates } from '@/core/plan'
 import { countAtStart, formatSeconds, formatSecondsRange } from '@/core/units'
 import { timelineOf, type ChangeRecord } from '@/core/views'
@@ -22,11 +24,12 @@ export default async function Page({
 }: {
   readonly searchParams: Promise<{ readonly state?: string; readonly before?: string }>
 }) {
-  const { state, before } = await searchParams
+  const { state, before } = await onlyTexts(searchParams)
+  const from = wholeNumber(before)
   const wanted = changeStates.find(each => each === state)
-  const changes = await latestChanges({ database: context().database }, pageChanges, {
+  const changes = await latestChanges((await reader()).scope, pageChanges, {
     ...(wanted === undefined ? {} : { states: [wanted] }),
-    ...(Number(before) > 0 ? { before: Number(before) } : {}),
+    ...(from === undefined ? {} : { before: from }),
   })
   const running = changes.filter(change => change.state === 'running').length
   const last = changes.at(-1)

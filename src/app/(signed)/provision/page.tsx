@@ -1,6 +1,9 @@
 import Link from 'next/link'
 import type { ReactNode } from 'react'
-import { context } from '@/app/server/context'
+import { NewDraft } from '@/app/(signed)/NewDraft'
+import { reader } from '@/app/server/guard'
+import { isUuid } from '@/core/input'
+import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { byId } from '@/core/estate'
 import { linuxCommands } from '@/core/hosts'
@@ -28,7 +31,7 @@ import { provisionParts } from './parts'
 
 export const metadata = { title: 'Provision' }
 
-interface Search {
+type Search = {
   readonly draft?: string
   readonly change?: string
   readonly sel?: string
@@ -41,11 +44,11 @@ interface Search {
 }
 
 export default async function Page({ searchParams }: { readonly searchParams: Promise<Search> }) {
-  const search = await searchParams
-  const scope = { database: context().database }
+  const search = await onlyTexts(searchParams)
+  const { scope } = await reader()
   const sort = volumeSorts.find(each => each === search.sort)
   const state = (['in use', 'holding'] as const).find(each => each === search.state)
-  const isPoolId = search.poolId !== undefined && /^[0-9a-f-]{36}$/.test(search.poolId)
+  const isPoolId = search.poolId !== undefined && isUuid(search.poolId)
   const first = await volumeList(scope, {
     filter: (search.filter ?? '').slice(0, 120),
     isDescending: search.descending === 'true',
@@ -90,8 +93,8 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
 }
 
 async function marginFor({ draft, change, sel, pool }: Search): Promise<ReactNode> {
-  const scope = { database: context().database }
-  const page = sel !== undefined && /^[0-9a-f-]{36}$/.test(sel) ? await volumePage(scope, sel) : undefined
+  const { scope } = await reader()
+  const page = sel !== undefined && isUuid(sel) ? await volumePage(scope, sel) : undefined
   if (draft === 'provision-volume') {
     const [allPools, allSystems, groups, kept] = await Promise.all([
       pools(scope),
@@ -118,7 +121,7 @@ async function volumeDraft(
   change: string | undefined,
   { volume, mappings }: VolumePage,
 ): Promise<ReactNode> {
-  const scope = { database: context().database }
+  const { scope } = await reader()
   const kept = await keptDraft(change, draft)
   const groups = await hostGroups(scope)
   switch (draft) {
@@ -162,11 +165,7 @@ async function volumeDraft(
 }
 
 function VolumeMargin({ page }: { readonly page: VolumePage | undefined }) {
-  const provision = (
-    <Link data-key="new" className="button" href="/provision?draft=provision-volume">
-      Provision a volume <kbd>n</kbd>
-    </Link>
-  )
+  const provision = <NewDraft href="/provision?draft=provision-volume">Provision a volume</NewDraft>
   if (page === undefined) {
     return (
       <Margin foot={provision}>
@@ -175,7 +174,7 @@ function VolumeMargin({ page }: { readonly page: VolumePage | undefined }) {
       </Margin>
     )
   }
-  const { volume, pool, system, mappings, changes, targets } = page
+  const { volume, pool, system, mappings, changes, targets, missingSince } = page
   const draft = (kind: string, words: string) => (
     <Link className="button quiet" href={`/provision?sel=${volume.id}&draft=${kind}`} scroll={false}>
       {words}
@@ -209,7 +208,11 @@ function VolumeMargin({ page }: { readonly page: VolumePage | undefined }) {
         , {volume.isThin ? 'thin' : 'thick'}
       </div>
       <div className="mt-1">
-        {volume.state === 'in use' ? (
+        {missingSince !== null ? (
+          <State gravity="now">
+            its system has not stated it since <Ago at={missingSince} />
+          </State>
+        ) : volume.state === 'in use' ? (
           <State gravity="fine">in use</State>
         ) : (
           <State gravity="soon">

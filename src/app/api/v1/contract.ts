@@ -21,21 +21,31 @@ import {
   systemSchema,
   volumeSchema,
 } from '@/core/estate'
+import type { Right } from '@/app/server/rights'
 import { changeStates } from '@/core/plan'
 
+/** How long a body may be where its operation says nothing else (bytes). */
+export const defaultBodyBytes = 256 * 1024
+
 /** What each operation of the API takes and answers: the one source of its checks and of the OpenAPI document. */
-interface Operation {
+export interface Operation {
   readonly method: 'get' | 'post' | 'put' | 'delete'
   readonly path: string
   readonly summary: string
   readonly body?: object
   readonly query?: Readonly<Record<string, object>>
+  readonly requiredQuery?: readonly string[]
+  /** How long a body may be where 256 KiB are too few. */
+  readonly bodyBytes?: number
+  /** What right it takes, where that is not reading for `get` and changing for the others. */
+  readonly right?: Right
   readonly answers?: object
   readonly status?: number
   /** Asked without signing in. */
   readonly isOpen?: true
 }
 
+const whole = { type: 'integer', minimum: 0, maximum: 2_147_483_647 }
 const text = (maxLength = 255) => ({ type: 'string', maxLength })
 const object = (properties: Readonly<Record<string, object>>, optional: readonly string[] = []) => ({
   type: 'object',
@@ -45,6 +55,7 @@ const object = (properties: Readonly<Record<string, object>>, optional: readonly
 })
 const list = (items: object) => ({ type: 'array', items })
 const many = (items: object) => object({ items: list(items) })
+const digest = { type: 'string', pattern: '^[0-9a-f]{32,64}$' }
 const instant = { type: ['string', 'null'] }
 
 const intents = { oneOf: kinds.map(kind => object({ kind: { const: kind.kind }, intent: kind.intentSchema })) }
@@ -62,7 +73,21 @@ const plan = {
 }
 const change = {
   type: 'object',
-  required: ['id', 'number', 'kind', 'state', 'title', 'intent', 'plan', 'differences', 'madeBy', 'madeAt'],
+  required: [
+    'id',
+    'number',
+    'kind',
+    'state',
+    'title',
+    'intent',
+    'plan',
+    'planDigest',
+    'edit',
+    'editedBy',
+    'differences',
+    'madeBy',
+    'madeAt',
+  ],
   properties: {
     id: idSchema,
     number: { type: 'integer' },
@@ -72,12 +97,16 @@ const change = {
     intent: { type: 'object' },
     plan,
     differences: list(text(1000)),
+    planDigest: digest,
+    edit: { type: 'integer', minimum: 1 },
+    editedBy: text(),
     madeBy: text(),
     madeAt: { type: 'string' },
     carriedOutAt: instant,
     carriedOutEstateAt: instant,
     endedAt: instant,
     endedEstateAt: instant,
+    tookSeconds: { type: ['number', 'null'] },
     facts: { type: 'object' },
     refusal: { type: ['object', 'null'] },
     stands: { type: ['string', 'null'] },
@@ -90,7 +119,13 @@ const followed = {
     change,
     journal: list({ type: 'object' }),
     evidence: list(
-      object({ claim: text(1000), holds: { type: 'boolean' }, measured: { type: 'object' }, at: { type: 'string' } }),
+      object({
+        claim: text(1000),
+        holds: { type: 'boolean' },
+        measured: { type: 'object' },
+        at: { type: 'string' },
+        attempt: whole,
+      }),
     ),
   },
 }
@@ -105,6 +140,18 @@ const volumeLine = object({
   isThin: { type: 'boolean' },
   state: { enum: ['in use', 'holding'] },
   groupNames: list(text()),
+  missingSince: { type: ['string', 'null'] },
+})
+const auditEntry = object({
+  id: { type: 'integer' },
+  at: { type: 'string' },
+  who: text(),
+  address: { type: ['string', 'null'] },
+  action: text(),
+  subject: text(),
+  detail: text(10_000),
+  previousHash: { type: 'string', pattern: '^[0-9a-f]{64}$' },
+  hash: { type: 'string', pattern: '^[0-9a-f]{64}$' },
 })
 const administrator = object({ id: idSchema, name: text(), madeAt: { type: 'string' } })
 const token = object({ id: idSchema, name: text(), madeAt: { type: 'string' }, usedAt: instant })
@@ -114,10 +161,13 @@ const settings = object(
     holdingDays: { type: 'integer', minimum: 1, maximum: 365 },
     /** `host:port`, or empty. */
     nameServer: { type: 'string', maxLength: 255, pattern: '^([^\\s:]+:\\d{1,5})?$' },
+    /** Which addresses may be registered besides those that anybody may: parts of the network as CIDR, one after another. */
+    addresses: { type: 'string', maxLength: 2000, pattern: '^[0-9a-fA-F:./\\s,]*$' },
   },
-  ['nameServer'],
+  ['nameServer', 'addresses'],
 )
-const whole = { type: 'integer', minimum: 0 }
+/** A firmware catalogue is drafted as text of up to two million characters. */
+const draftBytes = 2_500_000
 
 const table = {
   listSites: { method: 'get', path: '/sites', summary: 'All sites', answers: many(siteSchema) },
@@ -176,8 +226,14 @@ const table = {
     summary: 'One volume with its neighbours',
     answers: {
       type: 'object',
-      required: ['volume', 'pool', 'system', 'mappings'],
-      properties: { volume: volumeSchema, pool: poolSchema, system: systemSchema, mappings: list(mappingSchema) },
+      required: ['volume', 'pool', 'system', 'mappings', 'missingSince'],
+      properties: {
+        missingSince: { type: ['string', 'null'] },
+        volume: volumeSchema,
+        pool: poolSchema,
+        system: systemSchema,
+        mappings: list(mappingSchema),
+      },
     },
   },
   listHosts: { method: 'get', path: '/hosts', summary: 'All hosts', answers: many(hostSchema) },
@@ -222,11 +278,37 @@ const table = {
     query: { systemId: idSchema },
     answers: many({ type: 'object' }),
   },
+  identify: {
+    method: 'post',
+    path: '/identities',
+    summary: 'See who answers at a management address, and by which certificate, before it is told anything',
+    body: object({ address: text(500) }),
+    answers: object({
+      address: text(500),
+      isEncrypted: { type: 'boolean' },
+      certificateFingerprint: { type: ['string', 'null'] },
+      certificateTrouble: { type: ['string', 'null'] },
+      maker: { type: ['string', 'null'] },
+      model: { type: ['string', 'null'] },
+      uuid: { type: ['string', 'null'] },
+      redfishVersion: text(),
+    }),
+  },
   lookAt: {
     method: 'post',
     path: '/probes',
-    summary: 'Look at a management address before registering it; credentials are kept sealed for a day',
-    body: object({ address: text(500), userName: text(), password: { type: 'string', maxLength: 500 } }),
+    summary:
+      'Look at a system whose identity was accepted, before registering it; credentials are kept sealed for a day',
+    body: object(
+      {
+        address: text(500),
+        userName: text(),
+        password: { type: 'string', maxLength: 500 },
+        acceptedFingerprint: { type: 'string', pattern: '^([0-9A-F]{2}(:[0-9A-F]{2}){31})?$' },
+        isPlainHttpAccepted: { type: 'boolean' },
+      },
+      ['acceptedFingerprint', 'isPlainHttpAccepted'],
+    ),
     answers: probeSchema,
     status: 201,
   },
@@ -235,6 +317,8 @@ const table = {
     path: '/plans',
     summary: 'Plan an intent without keeping it',
     body: intents,
+    bodyBytes: draftBytes,
+    right: 'read',
     answers: plan,
   },
   listChanges: {
@@ -249,6 +333,7 @@ const table = {
     path: '/changes',
     summary: 'Draft a change',
     body: intents,
+    bodyBytes: draftBytes,
     answers: change,
     status: 201,
   },
@@ -261,15 +346,17 @@ const table = {
   alterDraft: {
     method: 'put',
     path: '/changes/{id}',
-    summary: 'Give a draft another intent',
-    body: object({ intent: { type: 'object' } }),
+    summary: 'Give a draft another intent; refused where it is no longer the edit that this one rests on',
+    body: object({ intent: { type: 'object' }, edit: { type: 'integer', minimum: 1, maximum: 2_147_483_647 } }),
+    bodyBytes: draftBytes,
     answers: change,
   },
   discardDraft: { method: 'delete', path: '/changes/{id}', summary: 'Discard a draft', status: 204 },
   carryOut: {
     method: 'post',
     path: '/changes/{id}/carry-out',
-    summary: 'Carry a checked draft out',
+    summary: 'Carry a checked draft out, as it was seen: the digest names its plan, and another plan is refused',
+    body: object({ planDigest: digest }),
     answers: change,
     status: 202,
   },
@@ -283,14 +370,14 @@ const table = {
   resumeChange: {
     method: 'post',
     path: '/changes/{id}/resume',
-    summary: 'Let a stopped change go on',
+    summary: 'Let a stopped change go on, or prove again one that was not proven',
     answers: change,
     status: 202,
   },
   undoChange: {
     method: 'post',
     path: '/changes/{id}/undo',
-    summary: 'Take back what a stopped change has made',
+    summary: 'Take back what a stopped or unproven change has made',
     answers: change,
     status: 202,
   },
@@ -303,6 +390,23 @@ const table = {
   },
   readSettings: { method: 'get', path: '/settings', summary: 'What is set for the whole estate', answers: settings },
   writeSettings: { method: 'put', path: '/settings', summary: 'Set it', body: settings, answers: settings },
+  listAudit: {
+    method: 'get',
+    path: '/audit',
+    summary: 'Who did what, newest first',
+    query: {
+      before: { type: 'integer', minimum: 1, maximum: Number.MAX_SAFE_INTEGER },
+      limit: { type: 'integer', minimum: 1, maximum: 500 },
+    },
+    answers: many(auditEntry),
+  },
+  checkAudit: {
+    method: 'get',
+    path: '/audit/check',
+    summary: 'Whether every entry of the record follows from the one before it',
+    answers: object({ firstBroken: { type: ['integer', 'null'] } }),
+  },
+  exportAudit: { method: 'get', path: '/audit.jsonl', summary: 'The whole record as JSON lines, oldest first' },
   listAdministrators: {
     method: 'get',
     path: '/administrators',
@@ -313,6 +417,7 @@ const table = {
     method: 'post',
     path: '/administrators',
     summary: 'Add an administrator',
+    right: 'administer',
     body: object({ name: text(63), password: { type: 'string', maxLength: 500 } }),
     answers: object({ id: idSchema }),
     status: 201,
@@ -321,6 +426,14 @@ const table = {
     method: 'delete',
     path: '/administrators/{id}',
     summary: 'Remove an administrator and end its sessions',
+    right: 'administer',
+    status: 204,
+  },
+  changePassword: {
+    method: 'put',
+    path: '/password',
+    summary: 'Change your own password; your other sessions end',
+    body: object({ current: { type: 'string', maxLength: 500 }, wanted: { type: 'string', maxLength: 500 } }),
     status: 204,
   },
   listTokens: { method: 'get', path: '/tokens', summary: 'Your bearer tokens', answers: many(token) },
@@ -349,7 +462,7 @@ const table = {
     body: object({ name: text(63), password: { type: 'string', maxLength: 500 } }),
     status: 204,
   },
-  signOut: { method: 'delete', path: '/session', summary: 'Sign out', status: 204 },
+  signOut: { method: 'delete', path: '/session', summary: 'Sign out', status: 204, isOpen: true },
   events: { method: 'get', path: '/events', summary: 'Server-sent events: which records have changed' },
   openApi: { method: 'get', path: '/openapi.json', summary: 'This document', isOpen: true },
 } as const satisfies Readonly<Record<string, Operation>>

@@ -1,6 +1,7 @@
-import { operations } from './contract'
+import { defaultBodyBytes, operations, type Operation } from './contract'
 
-const errorBody = {
+/** What every refusal says. */
+const refusalSchema = {
   type: 'object',
   required: ['code', 'what', 'why', 'remedy'],
   properties: {
@@ -9,6 +10,28 @@ const errorBody = {
     why: { type: 'string' },
     remedy: { type: 'string' },
   },
+}
+
+const refusal = (description: string) => ({
+  description,
+  content: { 'application/json': { schema: { $ref: '#/components/schemas/Refusal' } } },
+})
+
+/** In what ways an operation refuses, by what it takes. */
+function refusalsOf(operation: Operation, hasParameters: boolean): Record<string, object> {
+  const isOpen = operation.isOpen === true
+  return {
+    ...(hasParameters || operation.body !== undefined ? { '400': refusal('Something breaks its schema') } : {}),
+    ...(isOpen ? {} : { '401': refusal('Nobody is signed in, and no token was sent') }),
+    ...(operation.method === 'get'
+      ? {}
+      : { '403': refusal('It came from a page of another site, or there is no right to it') }),
+    ...(operation.path.includes('{id}') ? { '404': refusal('It is not there') } : {}),
+    ...(operation.body === undefined
+      ? {}
+      : { '413': refusal(`The body is longer than ${operation.bodyBytes ?? defaultBodyBytes} bytes`) }),
+    '503': refusal('The database does not answer'),
+  }
 }
 
 /** The OpenAPI 3.1 document, made from the same schemas by which requests are checked. */
@@ -22,7 +45,7 @@ export function openApiDocument() {
       ...Object.entries(operation.query ?? {}).map(([name, schema]) => ({
         name,
         in: 'query',
-        required: false,
+        required: operation.requiredQuery?.includes(name) ?? false,
         schema,
       })),
     ]
@@ -38,10 +61,8 @@ export function openApiDocument() {
         : { requestBody: { required: true, content: { 'application/json': { schema: operation.body } } } }),
       responses: {
         [String(operation.status ?? 200)]: { description: 'Done', ...(content === undefined ? {} : { content }) },
-        default: {
-          description: 'Refused, with the reason and the way out',
-          content: { 'application/json': { schema: errorBody } },
-        },
+        ...refusalsOf(operation, parameters.length > 0),
+        default: refusal('Refused, with the reason and the way out'),
       },
     }
   }
@@ -55,7 +76,10 @@ export function openApiDocument() {
     },
     servers: [{ url: '/api/v1' }],
     security: [{ bearer: [] }],
-    components: { securitySchemes: { bearer: { type: 'http', scheme: 'bearer' } } },
+    components: {
+      securitySchemes: { bearer: { type: 'http', scheme: 'bearer' } },
+      schemas: { Refusal: refusalSchema },
+    },
     paths,
   }
 }

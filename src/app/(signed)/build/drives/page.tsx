@@ -1,5 +1,7 @@
 import Link from 'next/link'
-import { context } from '@/app/server/context'
+import { NewDraft } from '@/app/(signed)/NewDraft'
+import { reader } from '@/app/server/guard'
+import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { suggestedRole } from '@/core/clusters'
 import { byId, intakeState, suffixOf, type Drive, type Enclosure, type Node, type System } from '@/core/estate'
@@ -34,8 +36,8 @@ export const metadata = { title: 'Drives' }
 type Params = Readonly<Partial<Record<'state' | 'kind' | 'drive' | 'draft' | 'change', string>>>
 
 export default async function Page({ searchParams }: { readonly searchParams: Promise<Params> }) {
-  const params = await searchParams
-  const scope = { database: context().database }
+  const params = await onlyTexts(searchParams)
+  const { scope } = await reader()
   const [drives, systems, enclosures, nodes, pools] = await Promise.all([
     allDrives(scope, null),
     allSystems(scope),
@@ -185,9 +187,7 @@ async function margin(
       foot={
         <>
           {state === 'foreign' || state === 'unassigned' ? (
-            <Link data-key="new" className="button" href={`${base}&draft=erase-drive`}>
-              Erase <kbd>n</kbd>
-            </Link>
+            <NewDraft href={`${base}&draft=erase-drive`}>Erase</NewDraft>
           ) : null}
           <Link className="button quiet" href={`${base}&draft=set-locate-light`}>
             Light {drive.isLit ? 'off' : 'on'}

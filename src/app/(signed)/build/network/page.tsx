@@ -1,5 +1,7 @@
 import Link from 'next/link'
-import { context } from '@/app/server/context'
+import { NewDraft } from '@/app/(signed)/NewDraft'
+import { reader } from '@/app/server/guard'
+import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { byId } from '@/core/estate'
 import { nameTrouble, pathMatrix, storagePort } from '@/core/network'
@@ -24,8 +26,8 @@ export const metadata = { title: 'Network' }
 type Params = Readonly<Partial<Record<'system' | 'draft' | 'change' | 'node' | 'port' | 'mtu' | 'finding', string>>>
 
 export default async function Page({ searchParams }: { readonly searchParams: Promise<Params> }) {
-  const params = await searchParams
-  const scope = { database: context().database }
+  const params = await onlyTexts(searchParams)
+  const { scope } = await reader()
   const rowIds = await rowSystemIds(scope)
   const all = (await systems(scope)).filter(system => rowIds.includes(system.id))
   const system = byId(all, params.system) ?? all[0]
@@ -91,7 +93,7 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
 }
 
 async function margin(params: Params, systemId: string, { nodes, nodePorts, switches, switchPorts }: RowNetwork) {
-  const scope = { database: context().database }
+  const { scope } = await reader()
   const { draft, change } = params
   const kept = draft === undefined ? undefined : await keptDraft(change, draft)
   const mtu = Number(params.mtu) || undefined
@@ -131,9 +133,9 @@ async function margin(params: Params, systemId: string, { nodes, nodePorts, swit
     <Margin
       foot={
         <>
-          <Link data-key="new" className="button" href={`/build/network?system=${systemId}&draft=set-storage-network`}>
-            Set the storage network <kbd>n</kbd>
-          </Link>
+          <NewDraft href={`/build/network?system=${systemId}&draft=set-storage-network`}>
+            Set the storage network
+          </NewDraft>
           <Link className="button quiet" href={`/build/network?system=${systemId}&draft=import-catalogue`}>
             Import a firmware catalogue
           </Link>
@@ -225,13 +227,7 @@ function NoRow() {
   return (
     <Frame
       margin={
-        <Margin
-          foot={
-            <Link data-key="new" className="button" href="/build?draft=register-system">
-              Register a row of nodes <kbd>n</kbd>
-            </Link>
-          }
-        >
+        <Margin foot={<NewDraft href="/build?draft=register-system">Register a row of nodes</NewDraft>}>
           <h2>Building a cluster</h2>
           <p>
             A row of bare servers is registered by its management address. Then its storage network is set and probed

@@ -1,5 +1,7 @@
 import Link from 'next/link'
-import { context } from '@/app/server/context'
+import { NewDraft } from '@/app/(signed)/NewDraft'
+import { reader } from '@/app/server/guard'
+import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { isSpreadScheme, schemeWords } from '@/core/clusters'
 import { byId, poolLadder, provisionableBytes, type Pool, type System } from '@/core/estate'
@@ -18,6 +20,7 @@ export const metadata = { title: 'Pools' }
 const layoutWords = ({ scheme, groupSizes, spareCount, failureDomain }: Pool) => {
   if (isSpreadScheme(scheme))
     return `${schemeWords(scheme)} over ${failureDomain ?? 'node'}s, ${groupSizes.length} banks`
+  if (scheme.kind === 'unknown') return `unknown layout (the system says: ${scheme.stated})`
   const group =
     scheme.kind === 'parity'
       ? `${[...new Set(groupSizes)].map(size => `${size - scheme.parityDrives}+${scheme.parityDrives}`).join(', ')}`
@@ -34,8 +37,8 @@ export default async function Page({
 }: {
   readonly searchParams: Promise<{ readonly draft?: string; readonly change?: string; readonly sel?: string }>
 }) {
-  const { draft, change, sel } = await searchParams
-  const scope = { database: context().database }
+  const { draft, change, sel } = await onlyTexts(searchParams)
+  const { scope } = await reader()
   const [allPools, allSystems] = await Promise.all([pools(scope), systems(scope)])
   const fullestFirst = [...allPools].sort((a, b) => fillOf(b, b.writtenBytes) - fillOf(a, a.writtenBytes))
   const selected = byId(allPools, sel)
@@ -111,7 +114,7 @@ export default async function Page({
 }
 
 async function freeDrives(allSystems: readonly System[]): Promise<ReadonlyMap<string, number>> {
-  const all = await drives({ database: context().database }, null)
+  const all = await drives((await reader()).scope, null)
   return new Map(
     allSystems.map(system => [
       system.id,
@@ -170,13 +173,7 @@ function PoolMargin({
 }) {
   if (pool === undefined || system === undefined) {
     return (
-      <Margin
-        foot={
-          <Link data-key="new" className="button" href="/build/pools?draft=choose-system">
-            Create a pool <kbd>n</kbd>
-          </Link>
-        }
-      >
+      <Margin foot={<NewDraft href="/build/pools?draft=choose-system">Create a pool</NewDraft>}>
         <h2>No pool is selected</h2>
         <p className="text-second">Choose one for its ladder, or create another from free drives.</p>
       </Margin>
@@ -186,9 +183,7 @@ function PoolMargin({
     <Margin
       foot={
         <>
-          <Link data-key="new" className="button" href={`/provision?draft=provision-volume&pool=${pool.id}`}>
-            Provision from it <kbd>n</kbd>
-          </Link>
+          <NewDraft href={`/provision?draft=provision-volume&pool=${pool.id}`}>Provision from it</NewDraft>
           <Link className="button quiet" href={`/build/pools?sel=${pool.id}&draft=remove-pool`}>
             Remove
           </Link>

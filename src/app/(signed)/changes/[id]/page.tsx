@@ -1,7 +1,8 @@
 import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import type { ReactNode } from 'react'
-import { context } from '@/app/server/context'
+import { reader } from '@/app/server/guard'
+import { isUuid } from '@/core/input'
 import { draftHref } from '@/app/server/keptDraft'
 import { kindNamed } from '@/changes'
 import { linuxCommands } from '@/core/hosts'
@@ -21,8 +22,8 @@ export const metadata = { title: 'Change' }
 
 export default async function Page({ params }: { readonly params: Promise<{ readonly id: string }> }) {
   const { id } = await params
-  const scope = { database: context().database }
-  const change = /^[0-9a-f-]{36}$/.test(id) ? await changeById(scope, id) : undefined
+  const { scope } = await reader()
+  const change = isUuid(id) ? await changeById(scope, id) : undefined
   if (change === undefined) notFound()
   const [journal, evidence, estate] = await Promise.all([journalOf(scope, id), evidenceOf(scope, id), estateNow(scope)])
   const timeline = timelineOf(change, journal, { wall: new Date(), estate })
@@ -72,6 +73,8 @@ function sentenceOf(change: ChangeRecord): string {
       return change.isStopWanted ? 'It is coming to a safe stop.' : 'It is being carried out.'
     case 'proven':
       return 'Carried out and proven.'
+    case 'unproven':
+      return 'Carried out, but not proven.'
     case 'stopped':
       return 'Stopped at a safe point.'
     case 'failed':
@@ -130,9 +133,7 @@ function Steps({ journal, change }: { readonly journal: readonly JournalEntry[];
 async function Commands({ change }: { readonly change: ChangeRecord }) {
   const volumeId = change.kind === 'provision-volume' ? change.facts['volumeId'] : undefined
   const page =
-    typeof volumeId === 'string' && volumeId !== ''
-      ? await volumePage({ database: context().database }, volumeId)
-      : undefined
+    typeof volumeId === 'string' && volumeId !== '' ? await volumePage((await reader()).scope, volumeId) : undefined
   if (page === undefined || page.mappings.length === 0) return null
   return (
     <HostCommands commands={linuxCommands({ name: page.volume.name, naa: page.volume.naa, targets: page.targets })} />

@@ -1,5 +1,6 @@
-import Link from 'next/link'
-import { context } from '@/app/server/context'
+import { NewDraft } from '@/app/(signed)/NewDraft'
+import { reader } from '@/app/server/guard'
+import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { byId } from '@/core/estate'
 import { hostGroups, hosts } from '@/records/queries'
@@ -16,8 +17,8 @@ export default async function Page({
 }: {
   readonly searchParams: Promise<{ readonly draft?: string; readonly change?: string }>
 }) {
-  const { draft, change } = await searchParams
-  const scope = { database: context().database }
+  const { draft, change } = await onlyTexts(searchParams)
+  const { scope } = await reader()
   const [all, groups, kept] = await Promise.all([hosts(scope), hostGroups(scope), keptDraft(change, 'register-host')])
   const blind = all.filter(host => host.initiators.length === 0)
   const margin =
@@ -26,13 +27,7 @@ export default async function Page({
         <RegisterHost groups={groups} kept={kept} />
       </KeyedDraft>
     ) : (
-      <Margin
-        foot={
-          <Link data-key="new" className="button" href="/provision/hosts?draft=register-host">
-            Register a host <kbd>n</kbd>
-          </Link>
-        }
-      >
+      <Margin foot={<NewDraft href="/provision/hosts?draft=register-host">Register a host</NewDraft>}>
         <h2>Hosts</h2>
         <p>
           Volumes are mapped to host groups. Through a host&apos;s agent Wendrel proves that it sees what it should, and

@@ -1,5 +1,6 @@
 import Link from 'next/link'
-import { context } from '@/app/server/context'
+import { NewDraft } from '@/app/(signed)/NewDraft'
+import { reader } from '@/app/server/guard'
 import { keptDraft } from '@/app/server/keptDraft'
 import { isSpreadScheme, schemeWords } from '@/core/clusters'
 import {
@@ -25,7 +26,7 @@ import {
   PieceWorks,
   ShrinkCluster,
 } from '@/ui/clusters'
-import { KeyedDraft } from '@/ui/drafts'
+import { ForgetMissing, KeyedDraft } from '@/ui/drafts'
 import { FindingList, SignException } from '@/ui/findings'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/ladder'
@@ -113,12 +114,13 @@ async function margin(
   kept: ChangeRecord | undefined,
   cluster: Pool | undefined,
 ) {
-  const scope = { database: context().database }
+  const { scope } = await reader()
   if (draft === 'form-cluster') return <FormCluster system={system} nodes={nodes} drives={drives} kept={kept} />
   if (draft === 'grow-cluster' && cluster !== undefined)
     return <GrowCluster pool={cluster} nodes={nodes} drives={drives} kept={kept} />
   if (draft === 'shrink-cluster' && cluster !== undefined)
     return <ShrinkCluster pool={cluster} nodes={nodes} drives={drives} kept={kept} />
+  if (draft === 'forget-missing') return <ForgetMissing system={system} kept={kept} />
   if (draft === 'dissolve-cluster') return <DissolveCluster system={system} kept={kept} />
   const records = await standingFindings(scope, system.id)
   const finding = records.find(each => each.finding.key === findingKey)?.finding
@@ -133,9 +135,7 @@ async function margin(
         cluster === undefined ? (
           <>
             {system.clusterName === null ? (
-              <Link data-key="new" className="button" href={`${base}?draft=form-cluster`}>
-                Form a cluster <kbd>n</kbd>
-              </Link>
+              <NewDraft href={`${base}?draft=form-cluster`}>Form a cluster</NewDraft>
             ) : (
               <Link className="button quiet" href={`${base}?draft=dissolve-cluster`}>
                 Dissolve {system.clusterName}
@@ -147,9 +147,7 @@ async function margin(
           </>
         ) : (
           <>
-            <Link data-key="new" className="button" href={`/provision?draft=provision-volume&pool=${cluster.id}`}>
-              Provision from it <kbd>n</kbd>
-            </Link>
+            <NewDraft href={`/provision?draft=provision-volume&pool=${cluster.id}`}>Provision from it</NewDraft>
             <Link className="button quiet" href={`${base}?draft=grow-cluster`}>
               Add
             </Link>

@@ -1,13 +1,17 @@
 import Link from 'next/link'
 import { notFound } from 'next/navigation'
-import { context } from '@/app/server/context'
+import { NewDraft } from '@/app/(signed)/NewDraft'
+import { reader } from '@/app/server/guard'
+import { isUuid } from '@/core/input'
+import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { poolLadder, suffixOf, unassignedBytes, estateLadder, type Drive } from '@/core/estate'
 import type { SystemPage } from '@/core/views'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
-import { rowNetwork, systemPage } from '@/records/queries'
+import { rowNetwork, standingFindings, systemPage } from '@/records/queries'
 import { DriveTable, SystemBays } from '@/ui/bays'
-import { CreatePool, KeyedDraft, PoolChoice } from '@/ui/drafts'
+import { CreatePool, ForgetMissing, KeyedDraft, PoolChoice } from '@/ui/drafts'
+import { FindingList, SignException } from '@/ui/findings'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/ladder'
 import { Ago } from '@/ui/parts/Ago'
@@ -30,17 +34,24 @@ interface PageProps {
 
 export default async function Page({ params, searchParams }: PageProps) {
   const { id } = await params
-  const { draft, change, drive, ...more } = await searchParams
-  const page = /^[0-9a-f-]{36}$/.test(id) ? await systemPage({ database: context().database }, id) : undefined
+  const { scope } = await reader()
+  const { draft, change, drive, ...more } = await onlyTexts(searchParams)
+  const page = isUuid(id) ? await systemPage(scope, id) : undefined
   if (page === undefined) notFound()
   const { system, enclosures, drives, pools } = page
-  const { nodes } = await rowNetwork({ database: context().database }, id)
+  const { nodes } = await rowNetwork(scope, id)
   if (nodes.length > 0) return <RowOfNodes page={page} nodes={nodes} params={{ draft, change, drive, ...more }} />
   const kept = await keptDraft(change, 'create-pool')
   const isDrafting = draft === 'create-pool'
   const free = drives.filter(each => each.role === 'unassigned' && each.state === 'fine')
+  const records = await standingFindings(scope, id)
+  const finding = records.find(each => each.finding.key === more.finding)?.finding
   const margin = isDrafting ? (
     <CreatePool system={system} drives={drives} kept={kept} />
+  ) : draft === 'forget-missing' ? (
+    <ForgetMissing system={system} kept={await keptDraft(change, draft)} />
+  ) : draft === 'sign-exception' && finding !== undefined ? (
+    <SignException findingKey={finding.key} title={finding.title} kept={await keptDraft(change, draft)} />
   ) : (
     <SystemMargin page={page} drive={drives.find(each => each.id === drive)} />
   )
@@ -61,6 +72,9 @@ export default async function Page({ params, searchParams }: PageProps) {
               ? `; ${countWords(free.length, 'drive', 'drives')} of its ${drives.length} ${free.length === 1 ? 'is' : 'are'} free for one.`
               : `; all of its ${drives.length} drives are in use.`}
           </p>
+          {records.length > 0 && (
+            <FindingList records={records} signHref={`/build/systems/${system.id}?draft=sign-exception&finding=`} />
+          )}
           <SystemBays enclosures={enclosures} drives={drives} pools={pools} highlighted={drive} />
           {!isDrafting && pools.length > 0 && (
             <Ladder
@@ -82,13 +96,7 @@ export default async function Page({ params, searchParams }: PageProps) {
 function SystemMargin({ page, drive }: { readonly page: SystemPage; readonly drive: Drive | undefined }) {
   const { system, siteName, controllers, ports, pools, sensors, drives } = page
   return (
-    <Margin
-      foot={
-        <Link data-key="new" className="button" href={`/build/systems/${system.id}?draft=create-pool`}>
-          Create a pool <kbd>n</kbd>
-        </Link>
-      }
-    >
+    <Margin foot={<NewDraft href={`/build/systems/${system.id}?draft=create-pool`}>Create a pool</NewDraft>}>
       <h2>
         {system.maker} {system.model}
       </h2>

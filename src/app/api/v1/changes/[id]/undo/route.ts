@@ -1,5 +1,0 @@
-import { answer } from '@/app/server/answer'
-import { context } from '@/app/server/context'
-import { resume } from '@/drafting'
-
-export const POST = answer('undoChange', async ({ id }) => resume(context().database, id, true), 202)

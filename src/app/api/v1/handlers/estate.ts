@@ -1,0 +1,57 @@
+import type { Asked } from '@/app/server/answer'
+import { NotThere } from '@/app/server/errors'
+import type { VolumeSort } from '@/core/views'
+import {
+  drives,
+  hostGroups,
+  hosts,
+  pools,
+  search,
+  sites,
+  standingFindings,
+  systemPage,
+  systems,
+  volumeList,
+  volumePage,
+  type VolumeQuestion,
+} from '@/records/queries'
+
+const text = (value: string | number | undefined) => (value === undefined ? undefined : String(value))
+
+/** What stands in the estate. */
+export const estateHandlers = {
+  listSites: async ({ scope }: Asked) => ({ items: await sites(scope) }),
+  listSystems: async ({ scope }: Asked) => ({ items: await systems(scope) }),
+  listPools: async ({ scope }: Asked) => ({ items: await pools(scope) }),
+  listHosts: async ({ scope }: Asked) => ({ items: await hosts(scope) }),
+  listHostGroups: async ({ scope }: Asked) => ({ items: await hostGroups(scope) }),
+  listDrives: async ({ scope, query }: Asked) => ({ items: await drives(scope, text(query['systemId']) ?? null) }),
+  listFindings: async ({ scope, query }: Asked) => ({
+    items: await standingFindings(scope, text(query['systemId']) ?? null),
+  }),
+  search: async ({ scope, query }: Asked) => ({ items: await search(scope, text(query['text']) ?? '') }),
+  async readSystem({ scope, id }: Asked) {
+    const page = await systemPage(scope, id)
+    if (page === undefined) throw new NotThere('The system')
+    return page
+  },
+  async readVolume({ scope, id }: Asked) {
+    const page = await volumePage(scope, id)
+    if (page === undefined) throw new NotThere('The volume')
+    return page
+  },
+  listVolumes({ scope, query }: Asked) {
+    const { sort, state, poolId } = query
+    const question: VolumeQuestion = {
+      filter: text(query['filter']) ?? '',
+      isDescending: query['descending'] === 'true',
+      offset: Number(query['offset'] ?? 0),
+      limit: Number(query['limit'] ?? 200),
+      // The contract lets through only what these may be.
+      ...(sort === undefined ? {} : { sort: sort as VolumeSort }),
+      ...(state === undefined ? {} : { state: state as 'in use' | 'holding' }),
+      ...(poolId === undefined ? {} : { poolId: String(poolId) }),
+    }
+    return volumeList(scope, question)
+  },
+}

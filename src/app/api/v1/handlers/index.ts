@@ -1,0 +1,23 @@
+import type { Handlers } from '@/app/server/answer'
+import { openApiDocument } from '../openApiDocument'
+import { accessHandlers } from './access'
+import { auditHandlers } from './audit'
+import { changeHandlers } from './changes'
+import { doorHandlers } from './door'
+import { estateHandlers } from './estate'
+import { events } from './events'
+import { settingHandlers } from './settings'
+import { systemHandlers } from './systems'
+
+/** What each operation of the contract does; the type sees to it that none is missing. */
+export const handlers: Handlers = {
+  ...accessHandlers,
+  ...auditHandlers,
+  ...changeHandlers,
+  ...doorHandlers,
+  ...estateHandlers,
+  ...settingHandlers,
+  ...systemHandlers,
+  events,
+  openApi: async () => openApiDocument(),
+}

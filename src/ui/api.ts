@@ -32,5 +32,14 @@ export async function ask<T>(
   }
 }
 
+/** Where to go after signing in: a path of ours, whatever an address says. A browser reads `/\\x` and `/ /x` as other sites. */
+export function ownPath(to: string | null): string {
+  const here = 'http://here.invalid'
+  if (to === null || !to.startsWith('/') || !URL.canParse(to, here)) return '/'
+  const { origin, pathname, search, hash } = new URL(to, here)
+  const isPlain = !/^\/[/\\]/.test(pathname) && !/[\\\u0000-\u001f]/.test(to)
+  return origin === here && isPlain ? `${pathname}${search}${hash}` : '/'
+}
+
 /** Whether it is worth asking again by itself. */
 export const isPassing = (refusal: CodedRefusal) => refusal.code === 'ui.unreachable' || refusal.code === 'records.away'

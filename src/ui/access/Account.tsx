@@ -1,16 +1,15 @@
 'use client'
-import { useRouter } from 'next/navigation'
-import { useState, type ReactNode } from 'react'
+import { useState } from 'react'
 import type { EstateSettings } from '@/core/estate'
-import type { CodedRefusal } from '@/core/errors'
-import { ask, type Answered } from '../api'
+import { ask } from '../api'
 import { toggleNight } from '../frame/theme'
 import { Ago } from '../parts/Ago'
 import { Copied } from '../parts/Copied'
 import { Field } from '../parts/Field'
-import { Refusal } from '../parts/Refusal'
 import { PasswordRules } from './CredentialsForm'
+import { OwnPassword } from './OwnPassword'
 import { passwordRules } from './passwordRules'
+import { useSending } from './useSending'
 
 interface AccountProps {
   readonly own: { readonly id: string; readonly name: string }
@@ -28,7 +27,10 @@ interface AccountProps {
 export function Account({ own, administrators, tokens, settings }: AccountProps) {
   return (
     <div className="grid grid-cols-2 gap-x-10 max-lg:grid-cols-1">
-      <Administrators own={own} administrators={administrators} />
+      <div>
+        <OwnPassword name={own.name} />
+        <Administrators own={own} administrators={administrators} />
+      </div>
       <div>
         <Tokens tokens={tokens} />
         <Settings settings={settings} />
@@ -46,21 +48,6 @@ export function Account({ own, administrators, tokens, settings }: AccountProps)
       </div>
     </div>
   )
-}
-
-/** Sends something and shows the page anew, or why it was refused. */
-function useSending() {
-  const router = useRouter()
-  const [refusal, setRefusal] = useState<CodedRefusal>()
-  const send = async <T,>(answer: Promise<Answered<T>>): Promise<T | undefined> => {
-    const got = await answer
-    setRefusal(got.ok ? undefined : got.refusal)
-    if (!got.ok) return undefined
-    router.refresh()
-    return got.value
-  }
-  const told: ReactNode = refusal === undefined ? null : <Refusal refusal={refusal} />
-  return { send, told, isRefused: refusal !== undefined }
 }
 
 function Administrators({ own, administrators }: Pick<AccountProps, 'own' | 'administrators'>) {
@@ -220,13 +207,14 @@ function Settings({ settings }: Pick<AccountProps, 'settings'>) {
   const [volumeNaming, setNaming] = useState(settings.volumeNaming)
   const [holdingDays, setDays] = useState(settings.holdingDays)
   const [nameServer, setNameServer] = useState(settings.nameServer)
+  const [addresses, setAddresses] = useState(settings.addresses)
   return (
     <section aria-label="Settings of the estate">
       <h3>Settings of the estate</h3>
       <form
         onSubmit={event => {
           event.preventDefault()
-          void send(ask('PUT', '/settings', { volumeNaming, holdingDays, nameServer }))
+          void send(ask('PUT', '/settings', { volumeNaming, holdingDays, nameServer, addresses }))
         }}
       >
         <Field label="Naming pattern of volumes" hint="{group}, {purpose} and {nn}, the next free number.">
@@ -261,6 +249,21 @@ function Settings({ settings }: Pick<AccountProps, 'settings'>) {
               value={nameServer}
               onChange={event => setNameServer(event.target.value)}
               maxLength={255}
+              spellCheck={false}
+            />
+          )}
+        </Field>
+        <Field
+          label="Addresses that may be registered besides"
+          hint="Networks such as 127.0.0.0/8, for systems on addresses that are barred by themselves: those of this server, of its link, and groups."
+        >
+          {props => (
+            <input
+              {...props}
+              className="field mono"
+              value={addresses}
+              onChange={event => setAddresses(event.target.value)}
+              maxLength={2000}
               spellCheck={false}
             />
           )}

@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import type { CodedRefusal } from '@/core/errors'
-import { ask } from '../api'
+import { ask, ownPath } from '../api'
 import { Field } from '../parts/Field'
 import { Refusal } from '../parts/Refusal'
 import { State } from '../parts/State'
@@ -105,8 +105,7 @@ export function SignInForm() {
     const answer = await ask('POST', '/session', { name, password })
     setBusy(false)
     if (!answer.ok) return setRefusal(answer.refusal)
-    const to = new URLSearchParams(window.location.search).get('to') ?? '/'
-    window.location.assign(/^\/(?!\/)/.test(to) ? to : '/')
+    window.location.assign(ownPath(new URLSearchParams(window.location.search).get('to')))
   }
   return (
     <form

@@ -1,2 +1,3 @@
 export { Account } from './Account'
 export { SignInForm, WelcomeForm } from './CredentialsForm'
+export { AuditTable } from './AuditTable'

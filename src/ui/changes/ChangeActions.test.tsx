@@ -17,6 +17,7 @@ test.each<[ChangeRecord['state'], readonly string[]]>([
   ['running', ['Stop at the next safe point']],
   ['stopped', ['Go on', 'Undo what it has made']],
   ['proven', ['Draft the reverse']],
+  ['unproven', ['Prove it again', 'Undo what it has made']],
   ['failed', []],
   ['undone', []],
 ])('a change that is %s can be moved by what that state allows and nothing else', (state, wanted) => {

@@ -28,9 +28,14 @@ export function ChangeActions({
   const act = async (path: string) => {
     setBusy(true)
     setRefusal(undefined)
-    const answer = await ask<ChangeRecord>('POST', `/changes/${change.id}/${path}`)
+    // What this page shows is what is carried out.
+    const body = path === 'carry-out' ? { planDigest: change.planDigest } : undefined
+    const answer = await ask<ChangeRecord>('POST', `/changes/${change.id}/${path}`, body)
     setBusy(false)
-    if (!answer.ok) return setRefusal(answer.refusal)
+    if (!answer.ok) {
+      setRefusal(answer.refusal)
+      return router.refresh()
+    }
     if (answer.value.id === change.id) router.refresh()
     else router.push(`/changes/${answer.value.id}`)
   }
@@ -42,6 +47,12 @@ export function ChangeActions({
     ...(change.state === 'stopped'
       ? [
           { words: 'Go on', path: 'resume' },
+          { words: 'Undo what it has made', path: 'undo', isQuiet: true as const },
+        ]
+      : []),
+    ...(change.state === 'unproven'
+      ? [
+          { words: 'Prove it again', path: 'resume' },
           { words: 'Undo what it has made', path: 'undo', isQuiet: true as const },
         ]
       : []),

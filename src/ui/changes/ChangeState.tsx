@@ -6,6 +6,7 @@ const gravity: Readonly<Record<StateName, Gravity>> = {
   checked: 'note',
   running: 'unknown',
   proven: 'fine',
+  unproven: 'now',
   stopped: 'soon',
   failed: 'now',
   undone: 'note',

@@ -2,6 +2,7 @@
 import type { ReactNode } from 'react'
 import { Margin } from '../frame/Page'
 import { Refusal } from '../parts/Refusal'
+import { intentDifferences } from './intentDifferences'
 import { PlanView } from './PlanView'
 import type { Draft } from './useDraft'
 
@@ -43,6 +44,26 @@ export function DraftFrame<Intent>({
     <Margin foot={foot}>
       <h2 className="pr-12 break-words">{title}</h2>
       <div className="hint mb-3">Draft. Nothing has been changed yet.</div>
+      {draft.foreign !== undefined && (
+        <div role="alert" className="refusal">
+          <div className="font-semibold">{draft.foreign.editedBy} has altered this draft meanwhile.</div>
+          <ul className="m-0 list-disc pl-4">
+            {intentDifferences(draft.intent, draft.foreign.intent).map(words => (
+              <li key={words} className="break-words">
+                {words}
+              </li>
+            ))}
+          </ul>
+          <div className="mt-2 flex flex-wrap gap-2">
+            <button type="button" className="button quiet" onClick={() => draft.settle('theirs')}>
+              Take it as it is there
+            </button>
+            <button type="button" className="button quiet" onClick={() => draft.settle('mine')}>
+              Keep what stands here
+            </button>
+          </div>
+        </div>
+      )}
       {draft.differences.length > 0 && (
         <div role="alert" className="refusal">
           <div className="font-semibold">Meanwhile the estate has changed; this is the plan as it is now.</div>
@@ -53,7 +74,9 @@ export function DraftFrame<Intent>({
           </ul>
         </div>
       )}
-      {draft.refusal !== undefined && draft.differences.length === 0 && <Refusal refusal={draft.refusal} />}
+      {draft.refusal !== undefined && draft.differences.length === 0 && draft.foreign === undefined && (
+        <Refusal refusal={draft.refusal} />
+      )}
       {children}
       {draft.plan === undefined ? (
         <div className="mt-4 h-40 rounded-sm bg-rule-fine" aria-label="Computing" />

@@ -1,14 +1,12 @@
 'use client'
 import { useState } from 'react'
-import type { CodedRefusal } from '@/core/errors'
 import type { Site } from '@/core/estate'
 import type { ChangeRecord } from '@/core/views'
 import { formatBytes } from '@/core/units'
 import { ask } from '../api'
 import { Field } from '../parts/Field'
-import { Refusal } from '../parts/Refusal'
-import { State } from '../parts/State'
 import { DraftFrame } from './DraftFrame'
+import { SystemLook } from './SystemLook'
 import { useDraft } from './useDraft'
 
 interface Found {
@@ -31,7 +29,7 @@ interface Found {
 
 const blank = { probeId: '', name: '', siteId: '', isPlainHttpAccepted: false, acceptedFingerprint: '' }
 
-/** Registering a system: look at its address first, then decide on what was found. */
+/** Registering a system: see who answers at its address, accept that, look at what it has, then decide. */
 export function RegisterSystem({
   sites,
   kept,
@@ -40,110 +38,22 @@ export function RegisterSystem({
   readonly kept?: ChangeRecord | undefined
 }) {
   const draft = useDraft('register-system', blank, kept)
-  const [address, setAddress] = useState('')
-  const [userName, setUserName] = useState('')
-  const [password, setPassword] = useState('')
   const [found, setFound] = useState<Found>()
-  const [refusal, setRefusal] = useState<CodedRefusal>()
-  const [isLooking, setLooking] = useState(false)
   const { intent, set } = draft
-
-  const look = async () => {
-    setLooking(true)
-    setRefusal(undefined)
-    const answer = await ask<Found>('POST', '/probes', { address, userName, password })
-    setLooking(false)
-    if (!answer.ok) return setRefusal(answer.refusal)
-    setFound(answer.value)
-    set({ probeId: answer.value.id, isPlainHttpAccepted: false, acceptedFingerprint: '' })
-  }
   return (
     <DraftFrame title="Register a system" draft={draft} verb="Register">
-      <form
-        onSubmit={event => {
-          event.preventDefault()
-          void look()
+      <SystemLook
+        isFound={found !== undefined}
+        forget={() => setFound(undefined)}
+        look={async (identity, accepted, access) => {
+          const answer = await ask<Found>('POST', '/probes', { address: identity.address, ...access, ...accepted })
+          if (!answer.ok) return answer.refusal
+          setFound(answer.value)
+          set({ probeId: answer.value.id, ...accepted })
+          return undefined
         }}
-      >
-        <Field
-          label="Management address"
-          hint="Of its Redfish service, such as https://array.example. A bare name means HTTPS."
-        >
-          {props => (
-            <input
-              {...props}
-              className="field"
-              value={address}
-              onChange={event => setAddress(event.target.value)}
-              autoComplete="off"
-              spellCheck={false}
-              maxLength={500}
-              required
-            />
-          )}
-        </Field>
-        <div className="grid grid-cols-2 gap-[10px]">
-          <Field label="Name on the system">
-            {props => (
-              <input
-                {...props}
-                className="field"
-                value={userName}
-                onChange={event => setUserName(event.target.value)}
-                autoComplete="off"
-                maxLength={255}
-                required
-              />
-            )}
-          </Field>
-          <Field label="Password">
-            {props => (
-              <input
-                {...props}
-                type="password"
-                className="field"
-                value={password}
-                onChange={event => setPassword(event.target.value)}
-                autoComplete="off"
-                maxLength={500}
-                required
-              />
-            )}
-          </Field>
-        </div>
-        <button type="submit" className="button quiet" disabled={isLooking || address.trim() === ''}>
-          {isLooking ? 'Looking' : 'Look at it'}
-        </button>
-      </form>
-      {refusal !== undefined && <Refusal refusal={refusal} />}
+      />
       {found !== undefined && <WhatWasFound found={found} />}
-      {found !== undefined && !found.isEncrypted && (
-        <label className="advice flex items-start gap-2">
-          <input
-            type="checkbox"
-            className="mt-[3px]"
-            checked={intent.isPlainHttpAccepted}
-            onChange={event => set({ isPlainHttpAccepted: event.target.checked })}
-          />
-          <span>Accept plain HTTP for this system. Its name, password and data can be read on the way.</span>
-        </label>
-      )}
-      {found?.certificateTrouble != null && (
-        <label className="advice flex items-start gap-2">
-          <input
-            type="checkbox"
-            className="mt-[3px]"
-            checked={intent.acceptedFingerprint !== ''}
-            onChange={event =>
-              set({ acceptedFingerprint: event.target.checked ? (found.certificateFingerprint ?? '') : '' })
-            }
-          />
-          <span>
-            Accept this certificate, which no known authority signed:{' '}
-            <span className="mono break-all">{found.certificateFingerprint}</span>
-          </span>
-        </label>
-      )}
       {(found !== undefined || kept !== undefined) && (
         <div className="mt-3 grid grid-cols-2 gap-[10px]">
           <Field
@@ -202,20 +112,6 @@ function WhatWasFound({ found }: { readonly found: Found }) {
             <td>
               {found.maker} {found.model}, serial <span className="mono">{found.serial}</span>, firmware{' '}
               {found.firmware ?? 'not stated'}
-            </td>
-          </tr>
-          <tr>
-            <td className="text-second">Connection</td>
-            <td>
-              {found.isEncrypted ? (
-                found.certificateTrouble === null ? (
-                  <State gravity="fine">TLS, certificate trusted</State>
-                ) : (
-                  <State gravity="soon">TLS, certificate not trusted</State>
-                )
-              ) : (
-                <State gravity="soon">plain HTTP</State>
-              )}
             </td>
           </tr>
           <tr>

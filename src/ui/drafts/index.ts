@@ -13,3 +13,4 @@ export {
   UnmapVolume,
 } from './VolumeDrafts'
 export { KeyedDraft } from './KeyedDraft'
+export { ForgetMissing } from './ForgetMissing'

@@ -37,12 +37,24 @@ const planFor = (name: string): Plan =>
       }),
     ],
   })
+let edits = 0
+const draftOf = (name: string, edit: number, more: object = {}) =>
+  ({
+    id: 'c1',
+    intent: { name, size: 4 },
+    plan: planFor(name),
+    planDigest: `digest of ${name}`,
+    edit,
+    editedBy: 'tester',
+    differences: [],
+    ...more,
+  }) as unknown as ChangeRecord
 /** An API that keeps drafts: what is posted is change c1. */
 const keeping = (asked: Asked) => {
   if (asked.path === '/api/v1/plans') return { body: planFor(nameOf(asked)) }
   if (asked.method === 'DELETE') return { status: 204 }
   if (asked.path.endsWith('/carry-out')) return { body: {} }
-  return { body: { id: 'c1', plan: planFor(nameOf(asked)) } }
+  return { body: draftOf(nameOf(asked), ++edits) }
 }
 const settled = () => pass(160)
 
@@ -68,7 +80,7 @@ test('the first edit keeps it, once, however fast the keys; the address names it
   expect(asked.at(-1)).toMatchObject({
     method: 'PUT',
     path: '/api/v1/changes/c1',
-    body: { intent: { name: 'herons', size: 4 } },
+    body: { intent: { name: 'herons', size: 4 }, edit: edits - 1 },
   })
   expect(window.location.search).toBe('?draft=name-it&change=c1')
   expect(isMadeHere('c1')).toBe(true)
@@ -83,28 +95,72 @@ test('a field that was touched says what is wrong with it', async () => {
   expect(screen.getByLabelText('Name').getAttribute('aria-invalid')).toBe('true')
 })
 
-test('an answer that comes late does not replace the plan of what was typed since', async () => {
-  let first: ((answer: unknown) => void) | undefined
-  answering(keeping)
+test('one write at a time, always the latest: what is typed meanwhile follows, and nothing older passes it', async () => {
+  let release: (() => void) | undefined
+  const asked = answering(keeping)
   const quick = globalThis.fetch
   globalThis.fetch = ((path: string, init: { body: string }) => {
     const answer = quick(path, init as RequestInit)
-    if (first !== undefined || !init.body.includes('"slow"')) return answer
-    return new Promise(resolve => (first = () => resolve(answer)))
+    if (release !== undefined || !init.body.includes('"slow"')) return answer
+    return new Promise(resolve => (release = () => resolve(answer)))
   }) as typeof fetch
-  const { user } = shown(
-    <Form
-      kept={{ id: 'c1', intent: { name: '', size: 4 }, plan: planFor(''), differences: [] } as unknown as ChangeRecord}
-    />,
-  )
+  const { user } = shown(<Form kept={draftOf('', 1)} />)
   await user.type(screen.getByLabelText('Name'), 'slow')
   await settled()
-  await user.type(screen.getByLabelText('Name'), 'er')
-  await screen.findByText('slower is free.')
-  first?.(undefined)
+  await user.type(screen.getByLabelText('Name'), 'e')
   await settled()
-  expect(screen.queryByText('slow is free.')).toBeNull()
-  expect(screen.getByText('slower is free.')).toBeTruthy()
+  await user.type(screen.getByLabelText('Name'), 'r')
+  await settled()
+  expect(asked.map(nameOf)).toEqual(['slow'])
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: /Carry out/ }).disabled).toBe(true)
+  release?.()
+  await screen.findByText('slower is free.')
+  expect(asked.map(nameOf)).toEqual(['slow', 'slower'])
+  await waitFor(() => expect(screen.getByRole<HTMLButtonElement>('button', { name: /Carry out/ }).disabled).toBe(false))
+})
+
+test('what is carried out is what was seen: its digest goes with the word', async () => {
+  const asked = answering(keeping)
+  const { user } = shown(<Form />)
+  await user.type(screen.getByLabelText('Name'), 'heron')
+  await screen.findByText('heron is free.')
+  await user.click(screen.getByRole('button', { name: /Carry out/ }))
+  await waitFor(() =>
+    expect(asked.at(-1)).toMatchObject({
+      path: '/api/v1/changes/c1/carry-out',
+      body: { planDigest: 'digest of heron' },
+    }),
+  )
+})
+
+test('an edit by somebody else is shown, and nothing is carried out before it is settled', async () => {
+  const theirs = draftOf('curlew', 40, { editedBy: 'mara' })
+  const refused = { code: 'drafting.edited-elsewhere', what: 'w', why: 'y', remedy: 'r' }
+  let isSettled = false
+  const asked = answering(each => {
+    if (each.method === 'GET') return { body: { change: theirs } }
+    if (each.method === 'PUT' && !isSettled) return { status: 409, body: refused }
+    return keeping(each)
+  })
+  const { user } = shown(<Form kept={draftOf('her', 1)} />)
+  await user.type(screen.getByLabelText('Name'), 'on')
+  expect((await screen.findByRole('alert')).textContent).toContain('mara has altered this draft meanwhile.')
+  expect(screen.getByRole('alert').textContent).toContain('name: heron here, curlew there')
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: /Carry out/ }).disabled).toBe(true)
+  isSettled = true
+  await user.click(screen.getByRole('button', { name: 'Keep what stands here' }))
+  await screen.findByText('heron is free.')
+  expect(asked.at(-1)).toMatchObject({ method: 'PUT', body: { intent: { name: 'heron' }, edit: 40 } })
+})
+
+test('what somebody else has saved is shown as soon as the page hears of it, and can be taken over', async () => {
+  answering(keeping)
+  const { user, rerender } = shown(<Form kept={draftOf('heron', 3)} />)
+  rerender(<Form kept={draftOf('curlew', 4, { editedBy: 'mara' })} />)
+  expect((await screen.findByRole('alert')).textContent).toContain('mara')
+  await user.click(screen.getByRole('button', { name: 'Take it as it is there' }))
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('curlew')
+  expect(screen.queryByRole('alert')).toBeNull()
 })
 
 test('what cannot be sent is told, stays typed, and is sent when the server is back', async () => {
@@ -137,7 +193,7 @@ test('carrying out leads to the change; a plan that has gone stale shows what is
   answering(asked => {
     if (asked.path.endsWith('/carry-out')) return isStale ? { status: 409, body: stale } : { body: {} }
     if (asked.method === 'GET')
-      return { body: { change: { id: 'c1', plan: planFor('heron'), differences: ['bulk has 1 TiB less free.'] } } }
+      return { body: { change: draftOf('heron', edits, { differences: ['bulk has 1 TiB less free.'] }) } }
     return keeping(asked)
   })
   const { user } = shown(<Form />)

@@ -2,9 +2,10 @@
 import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { CodedRefusal } from '@/core/errors'
-import { isReady, type Plan, type PlanCheck } from '@/core/plan'
+import { isReady, planDifference, type Plan, type PlanCheck } from '@/core/plan'
 import type { ChangeRecord } from '@/core/views'
 import { ask, isPassing } from '../api'
+import { DraftWriter, type Hearing, type Written } from './DraftWriter'
 
 const settleMilliseconds = 110
 const againMilliseconds = 2500
@@ -15,7 +16,12 @@ export interface Draft<Intent> {
   readonly plan: Plan | undefined
   readonly refusal: CodedRefusal | undefined
   readonly differences: readonly string[]
+  /** The draft as somebody else has altered it meanwhile; undefined where nobody has. */
+  readonly foreign: ChangeRecord | undefined
+  /** Goes on with what the other has made of it, or with what stands here. */
+  readonly settle: (whose: 'theirs' | 'mine') => void
   readonly isKept: boolean
+  /** Whether the plan is of what the form shows now, and may be carried out. */
   readonly isReady: boolean
   readonly isBusy: boolean
   readonly carryOut: () => Promise<void>
@@ -28,62 +34,64 @@ export interface Draft<Intent> {
 
 /**
  * A draft that is planned anew while it is filled in. The first edit keeps it at the server, so that closing the page loses nothing;
- * what cannot be sent now is sent when the server is back.
+ * what cannot be sent now is sent when the server is back. What is carried out is the plan that is shown, named by its digest.
  */
 export function useDraft<Intent extends object>(kind: string, initial: Intent, kept?: ChangeRecord): Draft<Intent> {
   const router = useRouter()
   const [intent, setIntent] = useState<Intent>((kept?.intent as Intent | undefined) ?? initial)
-  const [changeId, setChangeId] = useState(kept?.id)
-  const [plan, setPlan] = useState<Plan | undefined>(kept?.plan)
+  const [written, setWritten] = useState<Written | undefined>(
+    kept === undefined ? undefined : { of: JSON.stringify(kept.intent), plan: kept.plan, change: kept },
+  )
   const [differences, setDifferences] = useState<readonly string[]>(kept?.differences ?? [])
   const [refusal, setRefusal] = useState<CodedRefusal>()
+  const [foreign, setForeign] = useState<ChangeRecord>()
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set())
   const [isSending, setSending] = useState(false)
+  // A draft that is opened again says at once what it lacks; one that gets its id while it is open does not.
+  const [wasKept] = useState(kept !== undefined)
   const [again, tryAgain] = useState(0)
-  const sent = useRef({
-    turn: 0,
-    making: undefined as Promise<string | undefined> | undefined,
-    planned: '',
-    isLeft: false,
+  const isLeft = useRef(false)
+  const writer = useWriter(kind, kept, {
+    wrote: answer => {
+      setRefusal(undefined)
+      setWritten(answer)
+      if (answer.change !== undefined) keepInAddress(answer.change.id)
+    },
+    refused: why => {
+      setRefusal(why)
+      if (why.code === 'drafting.edited-elsewhere') void showForeign()
+      else if (isPassing(why)) setTimeout(() => tryAgain(count => count + 1), againMilliseconds)
+    },
   })
 
-  useEffect(() => {
-    const text = JSON.stringify(intent)
-    if (sent.current.planned === text && again === 0) return
-    const turn = ++sent.current.turn
-    const timer = setTimeout(async () => {
-      const answer = await planned(kind, intent, changeId, touched.size > 0, sent.current)
-      if (turn !== sent.current.turn) return
-      if (!answer.ok) {
-        setRefusal(answer.refusal)
-        if (isPassing(answer.refusal)) setTimeout(() => tryAgain(count => count + 1), againMilliseconds)
-        return
-      }
-      sent.current.planned = text
-      setRefusal(undefined)
-      setPlan(answer.value.plan)
-      if (answer.value.id !== undefined && answer.value.id !== changeId) {
-        setChangeId(answer.value.id)
-        keepInAddress(answer.value.id)
-      }
-    }, settleMilliseconds)
-    return () => clearTimeout(timer)
-  }, [kind, intent, changeId, touched, again])
+  const showForeign = async () => {
+    const id = writer().change?.id
+    const now = id === undefined ? undefined : await ask<{ change: ChangeRecord }>('GET', `/changes/${id}`)
+    if (now?.ok === true) setForeign(now.value.change)
+  }
 
-  const latest = useRef({ intent, changeId })
   useEffect(() => {
-    latest.current = { intent, changeId }
-  }, [intent, changeId])
+    if (writer().isWritten(intent) && again === 0) return
+    const timer = setTimeout(() => void writer().write(intent, touched.size > 0, again > 0), settleMilliseconds)
+    return () => clearTimeout(timer)
+  }, [writer, intent, touched, again])
+
+  // What somebody else has saved while the form was open is shown at once, before anything rests on it.
+  const own = writer().change
+  const isOvertaken = kept !== undefined && kept.id === own?.id && kept.edit > own.edit && !writer().isWriting
+  if (isOvertaken && foreign?.edit !== kept.edit) setForeign(kept)
+
+  const latest = useRef(intent)
   useEffect(() => {
-    const state = sent.current
+    latest.current = intent
+  }, [intent])
+  useEffect(
     // What was typed last and not yet sent is sent when the form goes, so that leaving quickly loses nothing.
-    return () => {
-      const { intent: last, changeId: id } = latest.current
-      if (id !== undefined && !state.isLeft && state.planned !== '' && state.planned !== JSON.stringify(last)) {
-        void ask('PUT', `/changes/${id}`, { intent: last })
-      }
-    }
-  }, [])
+    () => () => {
+      if (!isLeft.current && writer().change !== undefined) void writer().write(latest.current, true)
+    },
+    [writer],
+  )
 
   const set = useCallback((patch: Partial<Intent>) => {
     setIntent(was => ({ ...was, ...patch }))
@@ -91,34 +99,56 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
     setDifferences([])
   }, [])
 
+  const settle = (whose: 'theirs' | 'mine') => {
+    if (foreign === undefined) return
+    writer().rebase(foreign)
+    setForeign(undefined)
+    setRefusal(undefined)
+    if (whose === 'theirs') {
+      setIntent(foreign.intent as Intent)
+      setWritten({ of: JSON.stringify(foreign.intent), plan: foreign.plan, change: foreign })
+    }
+    tryAgain(count => count + 1)
+  }
+
   const carryOut = async () => {
     setSending(true)
-    const id = changeId ?? (await made(kind, intent, sent.current))
-    const answer = id === undefined ? undefined : await ask<ChangeRecord>('POST', `/changes/${id}/carry-out`)
+    await writer().write(intent, true)
+    const seen = writer().isWritten(intent) ? writer().change : undefined
+    // A plan that was shown before the draft was kept must be the one that was kept.
+    const unlike = seen === undefined || written === undefined ? [] : planDifference(written.plan, seen.plan)
+    if (seen === undefined || unlike.length > 0) {
+      setDifferences(unlike)
+      return setSending(false)
+    }
+    const answer = await ask<ChangeRecord>('POST', `/changes/${seen.id}/carry-out`, { planDigest: seen.planDigest })
     setSending(false)
-    if (answer === undefined || id === undefined) return
     if (answer.ok) {
-      sent.current.isLeft = true
-      return router.push(`/changes/${id}`)
+      isLeft.current = true
+      return router.push(`/changes/${seen.id}`)
     }
     setRefusal(answer.refusal)
-    setChangeId(id)
-    const now = await ask<{ change: ChangeRecord }>('GET', `/changes/${id}`)
+    const now = await ask<{ change: ChangeRecord }>('GET', `/changes/${seen.id}`)
     if (!now.ok) return
-    setPlan(now.value.change.plan)
-    setDifferences(now.value.change.differences)
+    if (now.value.change.edit !== seen.edit) return setForeign(now.value.change)
+    writer().rebase(now.value.change)
+    setWritten({ of: JSON.stringify(intent), plan: now.value.change.plan, change: now.value.change })
+    const told = now.value.change.differences
+    setDifferences(told.length > 0 ? told : planDifference(seen.plan, now.value.change.plan))
   }
 
   const planAgain = useCallback(() => tryAgain(count => count + 1), [])
 
   const discard = async () => {
-    sent.current.isLeft = true
-    if (changeId !== undefined) await ask('DELETE', `/changes/${changeId}`)
+    isLeft.current = true
+    const id = writer().change?.id
+    if (id !== undefined) await ask('DELETE', `/changes/${id}`)
     router.push(window.location.pathname)
   }
 
+  const plan = written?.plan
   const errorOf = (field: string): string | undefined => {
-    if (!touched.has(field) && kept === undefined) return undefined
+    if (!touched.has(field) && !wasKept) return undefined
     return plan?.checks.find((check: PlanCheck) => check.field === field && !check.holds && check.level === 'must')?.why
   }
 
@@ -128,8 +158,10 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
     plan,
     refusal,
     differences,
-    isKept: changeId !== undefined,
-    isReady: plan !== undefined && isReady(plan),
+    foreign,
+    settle,
+    isKept: written?.change !== undefined,
+    isReady: plan !== undefined && isReady(plan) && foreign === undefined && written?.of === JSON.stringify(intent),
     isBusy: isSending,
     carryOut,
     planAgain,
@@ -138,31 +170,13 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
   }
 }
 
-interface Sent {
-  making: Promise<string | undefined> | undefined
-}
-
-async function made(kind: string, intent: object, sent: Sent): Promise<string | undefined> {
-  sent.making ??= ask<ChangeRecord>('POST', '/changes', { kind, intent }).then(answer =>
-    answer.ok ? answer.value.id : undefined,
-  )
-  const id = await sent.making
-  if (id === undefined) sent.making = undefined
-  return id
-}
-
-async function planned(kind: string, intent: object, changeId: string | undefined, isTouched: boolean, sent: Sent) {
-  if (!isTouched && changeId === undefined) {
-    const answer = await ask<Plan>('POST', '/plans', { kind, intent })
-    return answer.ok ? { ok: true as const, value: { plan: answer.value, id: undefined } } : answer
-  }
-  const id = changeId ?? (await made(kind, intent, sent))
-  if (id === undefined) {
-    const answer = await ask<ChangeRecord>('POST', '/changes', { kind, intent })
-    return answer.ok ? { ok: true as const, value: { plan: answer.value.plan, id: answer.value.id } } : answer
-  }
-  const answer = await ask<ChangeRecord>('PUT', `/changes/${id}`, { intent })
-  return answer.ok ? { ok: true as const, value: { plan: answer.value.plan, id } } : answer
+/** The writer of this form, which tells whatever listens now. */
+function useWriter(kind: string, kept: ChangeRecord | undefined, hearing: Hearing): () => DraftWriter {
+  const [writer] = useState(() => new DraftWriter(kind, kept))
+  useEffect(() => {
+    writer.listen(hearing)
+  })
+  return useCallback(() => writer, [writer])
 }
 
 /** Drafts that got their id while their form was open in this page. */
@@ -171,8 +185,9 @@ export const isMadeHere = (id: string) => madeHere.has(id)
 
 /** The address names the draft, so that the page can be closed, sent on and opened again. */
 function keepInAddress(id: string): void {
-  madeHere.add(id)
   const address = new URL(window.location.href)
+  if (address.searchParams.get('change') === id) return
+  madeHere.add(id)
   address.searchParams.set('change', id)
   window.history.replaceState(null, '', address)
 }

@@ -20,6 +20,7 @@ export const commands = [
   { words: 'Pools', href: '/build/pools', detail: 'page' },
   { words: 'Hosts', href: '/provision/hosts', detail: 'page' },
   { words: 'Account, administrators, tokens, settings', href: '/account', detail: 'page' },
+  { words: 'Record of who did what', href: '/account/record', detail: 'page' },
 ] as const
 
 /** Every key, for the list that `?` shows. */

@@ -1,4 +1,5 @@
 'use client'
+import { useState } from 'react'
 import { Field } from './Field'
 
 interface NumberFieldProps {
@@ -12,10 +13,16 @@ interface NumberFieldProps {
   readonly onChange: (value: number) => void
 }
 
-/** A whole number between two bounds: what is typed beyond them becomes the bound. */
+/**
+ * A whole number between two bounds. What is typed stands as it was typed, also on its way through a number beyond them, and is handed
+ * on as it stands (NaN where it is no whole number): a draft whose field shows something else than what it rests on could be carried out.
+ */
 export function NumberField({ label, hint, value, least, most, step = 1, error, onChange }: NumberFieldProps) {
+  const [typed, setTyped] = useState<string>()
+  const text = typed ?? `${value}`
+  const isOne = /^-?\d+$/.test(text.trim()) && Number(text) >= least && Number(text) <= most
   return (
-    <Field label={label} hint={hint} error={error}>
+    <Field label={label} hint={hint} error={isOne ? error : `Give a whole number from ${least} to ${most}.`}>
       {props => (
         <input
           {...props}
@@ -24,8 +31,13 @@ export function NumberField({ label, hint, value, least, most, step = 1, error, 
           max={most}
           step={step}
           className="field mono"
-          value={value}
-          onChange={event => onChange(Math.min(most, Math.max(least, Math.round(Number(event.target.value) || 0))))}
+          value={text}
+          onChange={event => {
+            const given = event.target.value
+            setTyped(given)
+            onChange(/^-?\d+$/.test(given.trim()) ? Number(given) : NaN)
+          }}
+          onBlur={() => isOne && setTyped(undefined)}
         />
       )}
     </Field>

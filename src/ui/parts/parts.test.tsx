@@ -36,13 +36,19 @@ function Number() {
   return <NumberField label="Pieces" hint="2 to 16" value={value} least={2} most={16} onChange={take} />
 }
 
-test('a number beyond its bounds becomes the bound, and what is none the least', async () => {
+test('a number is not changed while it is typed; what is beyond its bounds or none is told, and handed on as it stands', async () => {
   const { user } = shown(<Number />)
-  const field = screen.getByLabelText('Pieces')
-  await user.type(field, '0')
-  expect(now.number).toBe(16)
+  const field = screen.getByLabelText<HTMLInputElement>('Pieces')
   await user.clear(field)
-  expect(now.number).toBe(2)
+  expect([field.value, now.number]).toEqual(['', NaN])
+  await user.type(field, '1')
+  expect(screen.getByText('▲ Give a whole number from 2 to 16.')).toBeTruthy()
+  await user.type(field, '2')
+  expect([field.value, now.number]).toEqual(['12', 12])
+  expect(screen.queryByText(/Give a whole number/)).toBeNull()
+  await user.type(field, '0')
+  expect([field.value, now.number]).toEqual(['120', 120])
+  expect(field.getAttribute('aria-invalid')).toBe('true')
 })
 
 test('a suggested name is taken over by one press, and offered only while there is none', async () => {

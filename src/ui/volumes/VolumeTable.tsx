@@ -114,7 +114,13 @@ function Row({ line }: { readonly line: VolumeLine | undefined }) {
       </span>
       <span role="cell">{line.isThin ? 'thin' : 'thick'}</span>
       <span role="cell">
-        {line.state === 'in use' ? <State gravity="fine">in use</State> : <State gravity="soon">holding</State>}
+        {line.missingSince !== null ? (
+          <State gravity="now">missing</State>
+        ) : line.state === 'in use' ? (
+          <State gravity="fine">in use</State>
+        ) : (
+          <State gravity="soon">holding</State>
+        )}
       </span>
     </>
   )

@@ -1,0 +1,199 @@
+'use client'
+import { useState } from 'react'
+import type { CodedRefusal } from '@/core/errors'
+import type { Identity } from '@/core/views'
+import { ask } from '../api'
+import { Copied } from '../parts/Copied'
+import { Field } from '../parts/Field'
+import { Refusal } from '../parts/Refusal'
+import { State } from '../parts/State'
+
+interface Accepted {
+  readonly isPlainHttpAccepted: boolean
+  readonly acceptedFingerprint: string
+}
+
+interface SystemLookProps {
+  readonly isFound: boolean
+  readonly forget: () => void
+  /** Looks at what the system has, which takes its password. @returns why it was refused */
+  readonly look: (
+    identity: Identity,
+    accepted: Accepted,
+    access: { readonly userName: string; readonly password: string },
+  ) => Promise<CodedRefusal | undefined>
+}
+
+const nothingAccepted: Accepted = { isPlainHttpAccepted: false, acceptedFingerprint: '' }
+
+/** The way to a system in two looks: who answers, and, once that was accepted, what it has. */
+export function SystemLook({ isFound, forget, look }: SystemLookProps) {
+  const [address, setAddress] = useState('')
+  const [identity, setIdentity] = useState<Identity>()
+  const [accepted, setAccepted] = useState(nothingAccepted)
+  const [access, setAccess] = useState({ userName: '', password: '' })
+  const [refusal, setRefusal] = useState<CodedRefusal>()
+  const [isBusy, setBusy] = useState(false)
+  const isTrusted = identity !== undefined && isAccepted(identity, accepted)
+
+  const identify = async () => {
+    setBusy(true)
+    setRefusal(undefined)
+    setIdentity(undefined)
+    setAccepted(nothingAccepted)
+    forget()
+    const answer = await ask<Identity>('POST', '/identities', { address })
+    setBusy(false)
+    if (answer.ok) setIdentity(answer.value)
+    else setRefusal(answer.refusal)
+  }
+  const lookAt = async () => {
+    if (identity === undefined) return
+    setBusy(true)
+    setRefusal(await look(identity, accepted, access))
+    setBusy(false)
+  }
+  return (
+    <>
+      <form
+        onSubmit={event => {
+          event.preventDefault()
+          void identify()
+        }}
+      >
+        <Field
+          label="Management address"
+          hint="Of its Redfish service, such as https://array.example. A bare name means HTTPS. Nothing is told to it yet."
+        >
+          {props => (
+            <input
+              {...props}
+              className="field"
+              value={address}
+              onChange={event => {
+                setAddress(event.target.value)
+                setIdentity(undefined)
+                forget()
+              }}
+              autoComplete="off"
+              spellCheck={false}
+              maxLength={500}
+              required
+            />
+          )}
+        </Field>
+        {identity === undefined && (
+          <button type="submit" className="button quiet" disabled={isBusy || address.trim() === ''}>
+            {isBusy ? 'Asking' : 'See who answers'}
+          </button>
+        )}
+      </form>
+      {identity !== undefined && <WhoAnswers identity={identity} accepted={accepted} accept={setAccepted} />}
+      {identity !== undefined && (
+        <form
+          onSubmit={event => {
+            event.preventDefault()
+            void lookAt()
+          }}
+        >
+          <div className="mt-2 grid grid-cols-2 gap-[10px]">
+            {(['userName', 'password'] as const).map(key => (
+              <Field key={key} label={key === 'userName' ? 'Name on the system' : 'Password'}>
+                {props => (
+                  <input
+                    {...props}
+                    type={key === 'password' ? 'password' : 'text'}
+                    className="field"
+                    value={access[key]}
+                    onChange={event => setAccess(was => ({ ...was, [key]: event.target.value }))}
+                    autoComplete="off"
+                    maxLength={key === 'password' ? 500 : 255}
+                    disabled={!isTrusted}
+                    required
+                  />
+                )}
+              </Field>
+            ))}
+          </div>
+          <button type="submit" className="button quiet" disabled={isBusy || !isTrusted}>
+            {isBusy ? 'Looking' : isFound ? 'Look again' : 'Look at it'}
+          </button>
+        </form>
+      )}
+      {refusal !== undefined && <Refusal refusal={refusal} />}
+    </>
+  )
+}
+
+function isAccepted(identity: Identity, accepted: Accepted): boolean {
+  if (!identity.isEncrypted) return accepted.isPlainHttpAccepted
+  return identity.certificateTrouble === null || accepted.acceptedFingerprint === identity.certificateFingerprint
+}
+
+function WhoAnswers({
+  identity,
+  accepted,
+  accept,
+}: {
+  readonly identity: Identity
+  readonly accepted: Accepted
+  readonly accept: (accepted: Accepted) => void
+}) {
+  const { isEncrypted, certificateTrouble, certificateFingerprint } = identity
+  return (
+    <>
+      <h3>Who answers</h3>
+      <table className="plain">
+        <tbody>
+          <tr>
+            <td className="text-second">System</td>
+            <td>{[identity.maker, identity.model].filter(Boolean).join(' ') || 'does not say'}</td>
+          </tr>
+          <tr>
+            <td className="text-second">UUID</td>
+            <td>{identity.uuid === null ? 'none' : <Copied text={identity.uuid} />}</td>
+          </tr>
+          <tr>
+            <td className="text-second">Connection</td>
+            <td>
+              {!isEncrypted ? (
+                <State gravity="soon">plain HTTP</State>
+              ) : certificateTrouble === null ? (
+                <State gravity="fine">TLS, certificate trusted</State>
+              ) : (
+                <State gravity="soon">TLS, certificate not trusted</State>
+              )}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      {!isEncrypted && (
+        <label className="advice flex items-start gap-2">
+          <input
+            type="checkbox"
+            className="mt-[3px]"
+            checked={accepted.isPlainHttpAccepted}
+            onChange={event => accept({ ...accepted, isPlainHttpAccepted: event.target.checked })}
+          />
+          <span>Accept plain HTTP for this system. Whatever is said to it, and its data, can be read on the way.</span>
+        </label>
+      )}
+      {isEncrypted && certificateTrouble !== null && (
+        <label className="advice flex items-start gap-2">
+          <input
+            type="checkbox"
+            className="mt-[3px]"
+            checked={accepted.acceptedFingerprint !== ''}
+            onChange={event =>
+              accept({ ...accepted, acceptedFingerprint: event.target.checked ? (certificateFingerprint ?? '') : '' })
+            }
+          />
+          <span>
+            Accept this certificate, which no known authority signed:{' '}
+            <span className="mono break-all">{certificateFingerprint}</span>
+          </span>
+        </label>
+      )}
+    </>
+  )
+}

@@ -2,7 +2,8 @@ import { execFileSync } from 'node:child_process'
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test, type APIRequestContext } from '@playwright/test'
-import { address, administrator, fleet, signIn } from './steps'
+import { withHeron } from './prepare'
+import { address, fleet, signIn } from './steps'
 
 test.describe.configure({ mode: 'serial' })
 
@@ -13,11 +14,6 @@ interface Followed {
 
 const data = () => process.env['WENDREL_E2E_DATA'] ?? ''
 const pidOf = (name: string) => Number(readFileSync(join(data(), 'logs', `${name}.pid`), 'utf8'))
-
-async function session(request: APIRequestContext): Promise<void> {
-  const answer = await request.post(`${address()}/api/v1/session`, { data: administrator })
-  expect(answer.status()).toBe(204)
-}
 
 async function follow(request: APIRequestContext, id: string): Promise<Followed | undefined> {
   return request.get(`${address()}/api/v1/changes/${id}`).then(
@@ -47,8 +43,14 @@ async function buildPool(request: APIRequestContext, name: string): Promise<stri
   }
   const draft = (await (
     await request.post(`${address()}/api/v1/changes`, { data: { kind: 'create-pool', intent } })
-  ).json()) as { id: string }
-  expect((await request.post(`${address()}/api/v1/changes/${draft.id}/carry-out`)).status()).toBe(202)
+  ).json()) as { id: string; planDigest: string }
+  expect(
+    (
+      await request.post(`${address()}/api/v1/changes/${draft.id}/carry-out`, {
+        data: { planDigest: draft.planDigest },
+      })
+    ).status(),
+  ).toBe(202)
   await expect
     .poll(async () => (await follow(request, draft.id))?.journal.some(entry => entry.event === 'progress'), {
       timeout: 30_000,
@@ -59,7 +61,7 @@ async function buildPool(request: APIRequestContext, name: string): Promise<stri
 
 for (const name of ['worker', 'standins', 'web'] as const) {
   test(`${name} killed in the middle of a change: it ends right, and nothing is made twice`, async ({ request }) => {
-    await session(request)
+    await withHeron(request)
     fleet('rate', '200')
     const pool = `killed-${name}`
     const id = await buildPool(request, pool)
@@ -82,14 +84,21 @@ for (const name of ['worker', 'standins', 'web'] as const) {
     const removal = { kind: 'remove-pool', intent: { systemId: made[0]?.systemId, poolId: made[0]?.id } }
     const draft = (await (await request.post(`${address()}/api/v1/changes`, { data: removal })).json()) as {
       id: string
+      planDigest: string
     }
-    expect((await request.post(`${address()}/api/v1/changes/${draft.id}/carry-out`)).status()).toBe(202)
+    expect(
+      (
+        await request.post(`${address()}/api/v1/changes/${draft.id}/carry-out`, {
+          data: { planDigest: draft.planDigest },
+        })
+      ).status(),
+    ).toBe(202)
     await expect.poll(async () => (await follow(request, draft.id))?.change.state, { timeout: 30_000 }).toBe('proven')
   })
 }
 
 test('the database gone for a while: what is typed stays, and is kept when it is back', async ({ page, request }) => {
-  await session(request)
+  await withHeron(request)
   await signIn(page)
   fleet('rate', '200')
   const id = await buildPool(request, 'database-away')

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
+import { mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 
@@ -29,6 +29,10 @@ export default async function startWendrel(): Promise<() => Promise<void>> {
   process.env['WENDREL_CODE'] = found(/code=(\S+)/)
   process.env['WENDREL_HERON'] = found(/register: (\S+)/)
   process.env['WENDREL_E2E_DATA'] = folder
+  const { arrays } = JSON.parse(readFileSync(join(folder, 'fleet-ports.json'), 'utf8')) as {
+    arrays: Record<string, number>
+  }
+  process.env['WENDREL_GODWIT'] = `http://127.0.0.1:${arrays['godwit']}`
   return async () => {
     child.removeAllListeners('exit')
     const ended = new Promise(done => child.once('exit', done))

@@ -2,11 +2,13 @@ import { execFileSync } from 'node:child_process'
 import { resolve } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page } from '@playwright/test'
+import { withAdministrator } from './prepare'
 
 export const address = () => process.env['WENDREL_ADDRESS'] ?? ''
 export const administrator = { name: 'keeper', password: 'plover-egg-42' }
 
 export async function signIn(page: Page): Promise<void> {
+  await withAdministrator(page.request)
   await page.goto(`${address()}/sign-in`)
   await page.getByLabel('Your name').fill(administrator.name)
   await page.getByLabel('Password').fill(administrator.password)

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
+import { withCluster } from './prepare'
 import { address, carryOut, fleet, isAccessible, isProven, margin, signIn } from './steps'
 
 test.describe.configure({ mode: 'serial' })
@@ -9,6 +10,8 @@ const ports = () =>
   JSON.parse(readFileSync(join(process.env['WENDREL_E2E_DATA'] ?? '', 'fleet-ports.json'), 'utf8')) as {
     hosts: Record<string, number>
   }
+test.beforeAll(({ request }) => withCluster(request))
+
 test('a volume on it is written; a drive and then a node are lost, and every byte reads right', async ({
   page,
   request,
@@ -119,6 +122,7 @@ test('the cluster grows by a node while worker and stand-ins are killed: the cha
   const get = async <T>(path: string) => (await (await request.get(`${address()}/api/v1${path}`)).json()) as T
   interface Change {
     readonly id: string
+    readonly planDigest: string
     readonly state: string
     readonly plan: {
       readonly checks: readonly { readonly holds: boolean; readonly level: string; readonly why: string }[]
@@ -128,7 +132,9 @@ test('the cluster grows by a node while worker and stand-ins are killed: the cha
     const draft = (await (
       await request.post(`${address()}/api/v1/changes`, { data: { kind, intent } })
     ).json()) as Change
-    const answer = await request.post(`${address()}/api/v1/changes/${draft.id}/carry-out`)
+    const answer = await request.post(`${address()}/api/v1/changes/${draft.id}/carry-out`, {
+      data: { planDigest: draft.planDigest },
+    })
     expect(draft.plan.checks.filter(check => !check.holds && check.level === 'must').map(check => check.why)).toEqual(
       [],
     )

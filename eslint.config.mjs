@@ -14,6 +14,7 @@ const mayImport = {
   standins: ['core'],
   ui: ['core'],
   app: ['core', 'changes', 'drafting', 'records', 'ui'],
+  web: [],
 }
 const rooms = Object.keys(mayImport)
 
@@ -37,6 +38,25 @@ export default tseslint.config(
     },
   },
   { files: ['**/*.test.ts', 'src/app/api/v1/contract.ts'], rules: { 'max-lines': 'off' } },
+  {
+    // Nothing is read without a right to it: pages and routes reach the records through the guarded reader alone.
+    files: ['src/app/**/*.ts', 'src/app/**/*.tsx'],
+    ignores: ['src/app/server/**', '**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: 'server/context$',
+              message: 'Ask reader() of server/guard, or take the scope that answer() hands on.',
+            },
+            { regex: '^(pg|sequelize)$', message: 'The records have queries for that.' },
+          ],
+        },
+      ],
+    },
+  },
   { files: ['*.mjs'], rules: { 'import/no-anonymous-default-export': 'off' } },
   {
     // The core is pure: no clock, no chance, no network, no files.

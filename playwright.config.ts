@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: 'e2e',
+  testIgnore: 'kills/**',
   globalSetup: './e2e/startWendrel.ts',
   // One estate is shared: the tests follow each other as an administrator's work does.
   workers: 1,

@@ -94,7 +94,7 @@ export async function probeFigures(): Promise<Figure[]> {
   const stop = new AbortController()
   let pairs = 0
   const milliseconds = await medianMilliseconds(3, async () => {
-    const probe = await probePaths(sampleId(1), own, ports, agent => nodeAgent(agent, stop.signal), new Date())
+    const probe = await probePaths(sampleId(1), own, ports, async agent => nodeAgent(agent, stop.signal), new Date())
     pairs = probe.answers.length
   })
   await server.close()

@@ -20,7 +20,7 @@ export async function bench(folder: string): Promise<number> {
       ...(await coreFigures()),
       ...(await clusterFigures()),
       ...(await probeFigures()),
-      ...(await recordsFigures(postgres.url)),
+      ...(await recordsFigures(postgres.ownerUrl)),
       ...(await bayFigures(folder)),
     )
   } finally {

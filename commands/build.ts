@@ -7,7 +7,11 @@ import { CommandRefused } from './CommandRefused'
 import { projectFolder } from './paths'
 
 const built = join(projectFolder, '.built')
-export const programs = { worker: join(built, 'worker.mjs'), standins: join(built, 'standins.mjs') }
+export const programs = {
+  web: join(built, 'web.mjs'),
+  worker: join(built, 'worker.mjs'),
+  standins: join(built, 'standins.mjs'),
+}
 
 function filesBelow(folder: string): string[] {
   return readdirSync(folder, { withFileTypes: true }).flatMap(entry =>
@@ -28,7 +32,7 @@ function sourceDigest(): string {
   return hash.digest('hex')
 }
 
-/** Builds worker, stand-ins and pages, unless they were built from just these sources. */
+/** Builds web server, worker, stand-ins and pages, unless they were built from just these sources. */
 export async function buildWhenStale(say: (line: string) => void): Promise<void> {
   const stamp = join(built, 'digest')
   const digest = sourceDigest()
@@ -39,6 +43,7 @@ export async function buildWhenStale(say: (line: string) => void): Promise<void>
   mkdirSync(built, { recursive: true })
   await bundle({
     entryPoints: {
+      web: join(projectFolder, 'src/web/main.ts'),
       worker: join(projectFolder, 'src/worker/main.ts'),
       standins: join(projectFolder, 'src/standins/main.ts'),
     },

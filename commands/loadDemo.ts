@@ -1,5 +1,5 @@
 import type { Sequelize } from 'sequelize'
-import { carryOut, lookAtSystem, makeDraft } from '@/drafting'
+import { carryOut, lookAtSystem, makeDraft, wendrel } from '@/drafting'
 import { setSetting } from '@/records'
 import { changeById } from '@/records/changes'
 import { addSite, hosts, systems } from '@/records/queries'
@@ -7,7 +7,6 @@ import type { FleetPorts } from '@/standins'
 import { hostModels } from '@/standins/demo/models'
 import { CommandRefused } from './CommandRefused'
 
-const madeBy = 'Wendrel'
 const patienceMilliseconds = 60_000
 
 /**
@@ -22,6 +21,9 @@ export async function loadDemo(
   say: (line: string) => void,
 ): Promise<void> {
   const scope = { database }
+  // The fleet stands on loopback and keeps a time of its own: both are what a real estate must not allow by itself.
+  await setSetting(scope, 'addresses', '127.0.0.0/8')
+  await setSetting(scope, 'estate-clock', 'systems')
   const siteIds = new Map<string, string>()
   for (const name of ['Canal House', 'Kiln Hill', 'Saltings']) siteIds.set(name, await addSite(scope, name))
   const known = new Set((await hosts(scope)).map(host => host.agentAddress))
@@ -40,7 +42,14 @@ export async function loadDemo(
     const probe = await lookAtSystem(
       scope,
       key,
-      { address, userName: 'admin', password: `${name}-demo`, madeBy },
+      {
+        address,
+        userName: 'admin',
+        password: `${name}-demo`,
+        madeBy: wendrel.name,
+        acceptedFingerprint: null,
+        isPlainHttpAccepted: true,
+      },
       AbortSignal.timeout(patienceMilliseconds),
     )
     await done(database, 'register-system', {
@@ -54,8 +63,8 @@ export async function loadDemo(
 }
 
 async function done(database: Sequelize, kind: string, intent: object): Promise<void> {
-  const draft = await makeDraft({ database }, kind, intent, madeBy)
-  await carryOut(database, draft.id)
+  const draft = await makeDraft({ database }, kind, intent, wendrel)
+  await carryOut(database, draft.id, draft.planDigest, wendrel)
   const until = Date.now() + patienceMilliseconds
   while (Date.now() < until) {
     const change = await changeById({ database }, draft.id)

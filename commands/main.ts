@@ -6,9 +6,9 @@ const help = `./wendrel <word>
   start        the same without fleet and demo data
   stop         end what runs on the data folder
   reset        empty the data folder (asks; --yes)
-  test         every check and every test
+  test [PART]  every check and every test, or a part; test kills kills every process in every kind of change
   bench        the benchmarks; results in docs/benchmarks.md
-  vectors DIR  put every worked case of a folder to core
+  vectors DIR [SUBJECT …]  put the worked cases of a folder to core, all or some
   fleet …      the simulated fleet's clock and faults: fleet rate 600, fleet fault heron slow, fleet clear
 DATABASE_URL uses any PostgreSQL; WENDREL_DATA another data folder; PORT another port.
 `
@@ -29,13 +29,13 @@ async function act(word: string | undefined, rest: readonly string[]): Promise<n
       await (await import('./fleet')).fleet(dataFolder(), rest)
       return 0
     case 'test':
-      return (await import('./test')).test(projectFolder)
+      return (await import('./test')).test(projectFolder, rest[0])
     case 'bench':
       return (await import('../bench/run')).bench(projectFolder)
     case 'vectors': {
-      if (rest[0] === undefined) throw new CommandRefused('Which folder?', './wendrel vectors DIR')
+      if (rest[0] === undefined) throw new CommandRefused('Which folder?', './wendrel vectors DIR [SUBJECT …]')
       const { runVectors } = await import('./vectors')
-      return runVectors(rest[0], line => process.stdout.write(`${line}\n`)) === 0 ? 0 : 1
+      return runVectors(rest[0], line => process.stdout.write(`${line}\n`), rest.slice(1)) === 0 ? 0 : 1
     }
     default:
       process.stdout.write(help)

@@ -1,19 +1,26 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { createWriteStream, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import type { Account } from './account'
 
 interface Program {
   readonly name: string
   readonly arguments: readonly string[]
+  /** All that it gets besides what every process needs: secrets go only to who works with them. */
   readonly environment: Readonly<Record<string, string>>
   readonly folder: string
+  readonly account?: Account | undefined
 }
 
 const graceMilliseconds = 8000
-const calmMilliseconds = 10_000
-const mostFailures = 5
+/** One that lived this long had started: its end is no reason to wait before the next start. */
+const calmMilliseconds = 1500
+const longestPauseMilliseconds = 30_000
+const secrets = /^(DATABASE_URL|WENDREL_KEY|WENDREL_KEY_FILE|PG[A-Z]+)$/
+const inherited = (): NodeJS.ProcessEnv =>
+  Object.fromEntries(Object.entries(process.env).filter(([name]) => !secrets.test(name))) as NodeJS.ProcessEnv
 
-/** A process that is kept running: one that dies is started again, unless it keeps dying. Its output goes to a file of the data folder. */
+/** A process that is kept running: one that dies is started again, after a pause that grows while it keeps dying. Its output goes to a file of the data folder. */
 export class KeptProcess {
   #child: ChildProcess | undefined
   #isEnding = false
@@ -49,7 +56,8 @@ export class KeptProcess {
     // A group of its own: Ctrl-C reaches only us, and we end what we started in order.
     const child = spawn(process.execPath, this.program.arguments, {
       cwd: this.program.folder,
-      env: { ...process.env, ...this.program.environment },
+      env: { ...inherited(), ...this.program.environment },
+      ...(this.program.account ?? {}),
       stdio: ['ignore', 'pipe', 'pipe'],
       detached: true,
     })
@@ -64,16 +72,14 @@ export class KeptProcess {
     if (this.#isEnding) return
     this.#failures = Date.now() - this.#startedAt > calmMilliseconds ? 1 : this.#failures + 1
     const how = signal === null ? `ended with ${code}` : `was ended by ${signal}`
-    if (this.#failures > mostFailures) {
-      this.say(
-        `${this.program.name} ${how} ${mostFailures} times in a row and is left alone; see ${join(this.logFolder, `${this.program.name}.log`)}`,
-      )
-      return
-    }
-    this.say(`${this.program.name} ${how}; it is started again`)
+    const pause = Math.min(longestPauseMilliseconds, 300 * 2 ** (this.#failures - 1))
+    const log = join(this.logFolder, `${this.program.name}.log`)
+    this.say(
+      `${this.program.name} ${how}; it is started again${pause > 5000 ? ` in ${Math.round(pause / 1000)} s; see ${log}` : ''}`,
+    )
     setTimeout(() => {
       if (!this.#isEnding) this.#start()
-    }, 300 * this.#failures)
+    }, pause)
   }
 }
 

@@ -1,16 +1,18 @@
 import { existsSync, mkdirSync, readFileSync, statfsSync, writeFileSync } from 'node:fs'
+import { randomBytes } from 'node:crypto'
 import { join } from 'node:path'
 import { migrate, openDatabase } from '@/records'
 import { firstCode } from '@/records/access'
 import { keyAt } from '@/records/secrets'
 import type { FleetPorts } from '@/standins'
 import { hostModels } from '@/standins/demo/models'
+import { serviceAccount, type Account } from './account'
 import { buildWhenStale, programs } from './build'
 import { CommandRefused } from './CommandRefused'
 import { loadDemo } from './loadDemo'
 import { dataFolder, projectFolder } from './paths'
 import { freePort, isFree } from './ports'
-import { ensureDatabase, startPostgres, type PrivatePostgres } from './postgres'
+import { ensureDatabase, ensureOwnDatabase, startPostgres, type PrivatePostgres } from './postgres'
 import { endLeftOver, KeptProcess, untilAnswers } from './processes'
 import { leaveFolder, note, takeFolder } from './runFile'
 
@@ -56,10 +58,8 @@ async function begin(folder: string, isDemo: boolean, started: { stop: () => Pro
     postgres = await startPostgres(folder)
     started.push(keepUp(folder, postgres))
   }
-  const url = given ?? postgres?.url ?? ''
-  const keyFile = join(folder, 'key')
-  const key = keyAt(keyFile)
-  await ensureDatabase(url).catch((cause: unknown) => {
+  const key = keyAt(join(folder, 'key'))
+  const url = await databaseUrl(folder, given, postgres).catch((cause: unknown) => {
     throw new CommandRefused(
       `The database cannot be reached: ${cause instanceof Error ? cause.message : String(cause)}`,
       given === undefined ? `See ${join(folder, 'postgres.log')}.` : 'Check DATABASE_URL.',
@@ -71,44 +71,46 @@ async function begin(folder: string, isDemo: boolean, started: { stop: () => Pro
 
   const logs = join(folder, 'logs')
   await endLeftOver(logs, ['web', 'worker', 'standins'])
-  const environment = {
-    DATABASE_URL: url,
-    WENDREL_KEY_FILE: keyFile,
-    NODE_ENV: 'production',
-    NEXT_TELEMETRY_DISABLED: '1',
-  }
-  const keep = (name: string, args: readonly string[], more: Readonly<Record<string, string>> = {}) => {
-    const kept = new KeptProcess(
-      { name, arguments: args, environment: { ...environment, ...more }, folder: projectFolder },
-      logs,
-      say,
+  const account = serviceAccount(programs.worker, say)
+  const production = { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }
+  // The key goes by the environment: its file is for its owner alone, who is not the one under whom they run.
+  const withRecords = { ...production, DATABASE_URL: url, WENDREL_KEY: key.toString('base64') }
+  const keep = (
+    name: 'web' | 'worker' | 'standins',
+    environment: Readonly<Record<string, string>>,
+    runAs: Account | undefined,
+  ) => {
+    const args = ['--enable-source-maps', programs[name]]
+    started.push(
+      new KeptProcess({ name, arguments: args, environment, folder: projectFolder, account: runAs }, logs, say),
     )
-    started.push(kept)
   }
   const ports = isDemo ? await fleetPorts(folder) : undefined
   if (ports !== undefined) {
-    keep('standins', ['--enable-source-maps', programs.standins], {
+    const fleet = {
       FLEET_FOLDER: join(folder, 'fleet'),
       FLEET_PORTS: join(folder, 'fleet-ports.json'),
       FLEET_RATE: process.env['FLEET_RATE'] ?? '60',
-    })
+    }
+    keep('standins', { ...production, ...fleet }, undefined)
   }
-  keep('worker', ['--enable-source-maps', programs.worker])
+  keep('worker', withRecords, account)
   const webPort = await keptPort(
     folder,
     'web.port',
     Number(process.env['PORT'] ?? 4180),
     process.env['PORT'] !== undefined,
   )
-  keep('web', [join(projectFolder, 'node_modules/next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', `${webPort}`])
-  const address = `http://127.0.0.1:${webPort}`
+  const listen = process.env['WENDREL_LISTEN'] ?? '127.0.0.1'
+  keep('web', { ...withRecords, WENDREL_PORT: `${webPort}`, WENDREL_LISTEN: listen }, account)
+  const address = `http://${listen === '0.0.0.0' || listen === '::' ? '127.0.0.1' : listen}:${webPort}`
   if (ports !== undefined && !(await untilAnswers(`http://127.0.0.1:${ports.control}/fleet`, patienceMilliseconds)))
     throw new CommandRefused('The simulated fleet does not answer.', `See ${join(logs, 'standins.log')}.`)
   if (!(await untilAnswers(`${address}/api/v1/openapi.json`, patienceMilliseconds)))
     throw new CommandRefused('The pages do not answer.', `See ${join(logs, 'web.log')}.`)
   // The first to come should not wait for what is loaded on first use.
   await Promise.all(
-    ['/', '/sign-in', '/api/v1/plans', '/api/v1/changes', '/api/v1/changes/warm'].map(path =>
+    ['/', '/sign-in', '/api/v1/plans', '/api/v1/changes'].map(path =>
       fetch(`${address}${path}`, { method: path.includes('plans') ? 'POST' : 'GET' }).catch(() => undefined),
     ),
   )
@@ -117,6 +119,21 @@ async function begin(folder: string, isDemo: boolean, started: { stop: () => Pro
   await database.close()
   note(folder, address)
   announce(address, code, ports)
+}
+
+/** The address of our database: of the server that was given, or under a role of our own in the private cluster. */
+async function databaseUrl(
+  folder: string,
+  given: string | undefined,
+  postgres: PrivatePostgres | undefined,
+): Promise<string> {
+  if (postgres === undefined) {
+    await ensureDatabase(given ?? '')
+    return given ?? ''
+  }
+  const file = join(folder, 'postgres.app-password')
+  if (!existsSync(file)) writeFileSync(file, randomBytes(24).toString('base64url'), { mode: 0o600 })
+  return ensureOwnDatabase(postgres.ownerUrl, readFileSync(file, 'utf8').trim())
 }
 
 function announce(address: string, code: string | undefined, ports: FleetPorts | undefined): void {

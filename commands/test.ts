@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { join } from 'node:path'
+import { CommandRefused } from './CommandRefused'
 
 const checks: readonly (readonly [string, readonly string[]])[] = [
   ['format', ['prettier', '--check', '--log-level', 'warn', '.']],
@@ -11,9 +12,22 @@ const checks: readonly (readonly [string, readonly string[]])[] = [
   ['end to end', ['playwright', 'test']],
 ]
 
-/** Every check and every test, in the order in which they are quickest to fail. @returns the exit code */
-export function test(folder: string): number {
+/** Run when they are asked for: every kind of change with every process killed in it takes a quarter of an hour. */
+const onDemand: typeof checks = [['kills', ['playwright', 'test', '--config', 'e2e/kills/playwright.config.ts']]]
+
+/**
+ * Every check and every test, in the order in which they are quickest to fail; or one of them.
+ * @param part its name, or the beginning of it
+ * @returns the exit code
+ */
+export function test(folder: string, part?: string): number {
   const began = Date.now()
+  const chosen = part === undefined ? checks : [...checks, ...onDemand].filter(([name]) => name.startsWith(part))
+  if (chosen.length === 0)
+    throw new CommandRefused(
+      `There is no part ${part ?? ''}.`,
+      `The parts are ${[...checks, ...onDemand].map(([name]) => name).join(', ')}.`,
+    )
   // Route types come from Next; without them a clean checkout would not pass the type check.
   const typed = spawnSync(process.execPath, [join(folder, 'node_modules/next/dist/bin/next'), 'typegen'], {
     cwd: folder,
@@ -22,7 +36,7 @@ export function test(folder: string): number {
   })
   if (typed.status !== 0) process.stderr.write(`${typed.stdout}${typed.stderr}`)
   const failed: string[] = []
-  for (const [name, [program = '', ...args]] of checks) {
+  for (const [name, [program = '', ...args]] of chosen) {
     const at = Date.now()
     process.stdout.write(`— ${name}\n`)
     const ran = spawnSync(join(folder, 'node_modules/.bin', program), args, {
@@ -38,6 +52,6 @@ export function test(folder: string): number {
   process.stdout.write(
     `${failed.length === 0 ? 'All checks passed' : `Failed: ${failed.join(', ')}`} in ${((Date.now() - began) / 60_000).toFixed(1)} minutes\n`,
   )
-  process.stdout.write(`${checks.length - failed.length} passed, ${failed.length} failed\n`)
+  process.stdout.write(`${chosen.length - failed.length} passed, ${failed.length} failed\n`)
   return failed.length === 0 ? 0 : 1
 }

@@ -1,13 +1,15 @@
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { startPostgres, type PrivatePostgres } from '../postgres'
+import { ensureOwnDatabase, startPostgres, type PrivatePostgres } from '../postgres'
 
 /** One cluster for all unit tests; each test file that needs records makes a database of its own in it. */
 export default async function globalSetup(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'wendrel-test-'))
   const postgres = await startPostgres(folder)
-  process.env['TEST_POSTGRES_URL'] = postgres.url
+  process.env['TEST_POSTGRES_URL'] = postgres.ownerUrl
+  // Tests work under the role that Wendrel works under, so that what it may not do fails here first.
+  process.env['TEST_POSTGRES_OWN_URL'] = await ensureOwnDatabase(postgres.ownerUrl, 'test')
   const shared = globalThis as { testPostgres?: { postgres: PrivatePostgres; folder: string } }
   shared.testPostgres = { postgres, folder }
 }

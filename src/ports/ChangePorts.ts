@@ -1,7 +1,7 @@
 import type { Catalogue, Estate, PathProbe } from '@/core/estate'
 import type { Host } from './Host'
 import type { NodeAgent } from './NodeAgent'
-import type { StorageSystem } from './StorageSystem'
+import type { StorageSystem, SystemTask } from './StorageSystem'
 
 /** What steps write into the records themselves; everything else is read from the systems after each step. */
 export interface EstateWriter {
@@ -37,6 +37,12 @@ export interface EstateWriter {
   readonly keepCatalogue: (catalogue: Catalogue, importedBy: string, key: string) => Promise<void>
   readonly dropCatalogue: (key: string) => Promise<void>
   readonly idAt: (systemId: string, locator: string) => Promise<string | undefined>
+  /** Takes what was removed from a system out of the records, where the system no longer states it. */
+  readonly gone: (systemId: string, locators: readonly string[]) => Promise<void>
+  /** Takes all that is missing of a system out of the records. @returns how many objects */
+  readonly forgetMissing: (systemId: string) => Promise<number>
+  /** How many objects of a system are missing. */
+  readonly missingCount: (systemId: string) => Promise<number>
 }
 
 /** Everything that a step or a proof may reach. */
@@ -44,8 +50,8 @@ export interface ChangePorts {
   readonly system: (systemId: string) => Promise<StorageSystem>
   /** A system that has been looked at but not yet registered. */
   readonly probedSystem: (probeId: string) => Promise<StorageSystem>
-  readonly host: (agentAddress: string) => Host
-  readonly node: (agentAddress: string) => NodeAgent
+  readonly host: (agentAddress: string) => Promise<Host>
+  readonly node: (agentAddress: string) => Promise<NodeAgent>
   readonly records: EstateWriter
   readonly estate: () => Promise<Estate>
   /** Who made the change. */
@@ -53,5 +59,9 @@ export interface ChangePorts {
   readonly now: () => Promise<Date>
   /** Says how far the step is (0 to 1), from work done; also where a pause or a stop takes effect. */
   readonly progress: (doneRatio: number, words: string) => Promise<void>
+  /** Keeps facts at once, before what they are about is done: a step that is cut off finds them when it runs again. */
+  readonly keep: (facts: Readonly<Record<string, string>>) => Promise<void>
+  /** Says that a system's work has ended, and by its own clock how long it took. */
+  readonly waited: (task: SystemTask, words: string) => Promise<void>
   readonly signal: AbortSignal
 }

@@ -66,6 +66,8 @@ export interface Inventory {
     readonly lun: number
     readonly initiators: readonly string[]
   }[]
+  /** Groups of initiators, whoever made them. */
+  readonly accessGroups: readonly { readonly name: string; readonly initiators: readonly string[] }[]
   readonly sensors: readonly SensorReading[]
   /** Nodes, their ports and the switches between them, where the system is a row of nodes. */
   readonly nodes: readonly (Omit<Plain<Node>, 'enclosureId'> & { readonly enclosureLocator: string | null })[]
@@ -79,5 +81,10 @@ export interface Inventory {
     readonly peerPortLocator: string | null
   })[]
   readonly clusterName: string | null
+  /** What the system states and could not be used; the rest could. */
+  readonly skipped: readonly { readonly locator: string; readonly why: string }[]
   readonly works: readonly (PoolWork & { readonly poolLocator: string; readonly bytes: bigint })[]
 }
+
+/** Some of what a system has, read by itself. */
+export type InventoryParts = Partial<Pick<Inventory, 'volumes'>>

@@ -66,14 +66,18 @@ export interface NodeRow {
   readonly clockOffsetSeconds: (nodeLocator: string) => Promise<number>
   readonly setLight: (driveLocator: string, isOn: boolean) => Promise<void>
   readonly isLit: (driveLocator: string) => Promise<boolean>
-  /** Erases tables and heads of file systems, or every sector. @returns the task */
-  readonly eraseDrive: (driveLocator: string, isWhole: boolean) => Promise<string | null>
-  /** The running or last task that erases a drive. */
+  /**
+   * Erases tables and heads of file systems, or every sector. @returns the task
+   * @throws {OtherObject} where another drive is in that bay than the one that is expected
+   */
+  readonly eraseDrive: (driveLocator: string, expectedSerial: string, isWhole: boolean) => Promise<string | null>
+  /** The latest task that erases or has erased a drive. */
   readonly erasing: (driveLocator: string) => Promise<string | null>
   readonly cluster: () => Promise<ClusterSeen | undefined>
   readonly formCluster: (name: string, nodeLocators: readonly string[], key: string) => Promise<Made>
   readonly setClusterMembers: (nodeLocators: readonly string[]) => Promise<void>
-  readonly dissolveCluster: () => Promise<void>
+  /** @throws {OtherObject} where the cluster has another name than the one that is expected */
+  readonly dissolveCluster: (expectedName: string) => Promise<void>
   readonly createClusterPool: (wanted: ClusterPoolWanted, key: string) => Promise<Made>
   readonly banksOf: (poolLocator: string) => Promise<readonly BankWanted[]>
   readonly addDrives: (poolLocator: string, banks: readonly BankWanted[], rateRatio: number) => Promise<string | null>

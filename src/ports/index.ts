@@ -6,6 +6,7 @@ export type {
   VolumeSeen,
   PoolSeen,
   MappingMade,
+  MappingExpected,
   MappingSeen,
 } from './StorageSystem'
 export type {
@@ -20,6 +21,6 @@ export type {
 export type { Made } from './Made'
 export type { NodeAgent } from './NodeAgent'
 export type { NameServer, NamesFound } from './NameServer'
-export type { Inventory, SystemIdentity, SensorReading } from './Inventory'
+export type { Inventory, InventoryParts, SystemIdentity, SensorReading } from './Inventory'
 export type { Host, HostDevice, HostIdentity } from './Host'
 export type { ChangePorts, EstateWriter } from './ChangePorts'

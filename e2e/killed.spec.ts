@@ -111,6 +111,9 @@ test('the database gone for a while: what is typed stays, and is kept when it is
   const server = Number(readFileSync(join(cluster, 'postgres', 'postmaster.pid'), 'utf8').split('\n')[0])
   execFileSync('kill', ['-9', `${server}`])
   await page.getByLabel('Purpose').fill('while it was away')
+  // A page that is read anew just then cannot be shown; it comes by itself as soon as the records are back, with what was typed.
+  await page.reload()
+  await expect(page.getByLabel('Purpose')).toHaveValue('while it was away')
   await expect(page.getByText(/kept as a draft/)).toBeVisible()
   await expect.poll(async () => (await follow(request, id))?.change.state, { timeout: 40_000 }).toBe('running')
   fleet('rate', '3600')

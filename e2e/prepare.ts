@@ -1,5 +1,5 @@
 import { expect, type APIRequestContext } from '@playwright/test'
-import { address, administrator } from './steps'
+import { address, administrator, fleet } from './steps'
 
 /** What earlier spec files have left; a file that runs alone makes it here, by the API and the way of any change. */
 async function post<T>(request: APIRequestContext, path: string, data: object): Promise<T> {
@@ -44,9 +44,14 @@ interface Named {
 const systemId = async (request: APIRequestContext, name: string) =>
   (await get<{ items: Named[] }>(request, '/systems')).items.find(system => system.name === name)?.id
 
+/** The fleet's pace as a run begins (startWendrel). */
+const quickRate = '3600'
+
 /** heron, registered. */
 export async function withHeron(request: APIRequestContext): Promise<void> {
   await signedIn(request)
+  // A test that failed before it set the pace again must not slow those that follow.
+  fleet('rate', quickRate)
   if ((await systemId(request, 'heron')) !== undefined) return
   const where = { address: process.env['WENDREL_HERON'], userName: 'admin', password: 'heron-demo' }
   const probe = await post<Named>(request, '/probes', { ...where, isPlainHttpAccepted: true })
@@ -57,6 +62,7 @@ export async function withHeron(request: APIRequestContext): Promise<void> {
 /** A cluster of godwit's first four nodes. */
 export async function withCluster(request: APIRequestContext): Promise<void> {
   await signedIn(request)
+  fleet('rate', quickRate)
   const id = (await systemId(request, 'godwit')) ?? ''
   const pools = await get<{ items: { systemId: string }[] }>(request, '/pools')
   if (pools.items.some(pool => pool.systemId === id)) return

@@ -1,3 +1,5 @@
+import isEqual from 'fast-deep-equal'
+
 const mostCharacters = 60
 
 /** A field's name as words: `snapshotSharePercent` is `snapshot share percent`. */
@@ -15,6 +17,6 @@ export function intentDifferences(here: unknown, there: unknown): string[] {
     typeof intent === 'object' && intent !== null ? (intent as Readonly<Record<string, unknown>>) : {}
   const [own, other] = [fieldsOf(here), fieldsOf(there)]
   return [...new Set([...Object.keys(own), ...Object.keys(other)])]
-    .filter(field => JSON.stringify(own[field]) !== JSON.stringify(other[field]))
+    .filter(field => !isEqual(own[field], other[field]))
     .map(field => `${inWords(field)}: ${shown(own[field])} here, ${shown(other[field])} there`)
 }

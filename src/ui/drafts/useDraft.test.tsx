@@ -38,6 +38,7 @@ const planFor = (name: string): Plan =>
     ],
   })
 let edits = 0
+beforeEach(() => sessionStorage.clear())
 const draftOf = (name: string, edit: number, more: object = {}) =>
   ({
     id: 'c1',
@@ -175,6 +176,72 @@ test('what cannot be sent is told, stays typed, and is sent when the server is b
   expect(
     asked.some(each => each.method === 'POST' && each.path === '/api/v1/changes' && nameOf(each) === 'heron'),
   ).toBe(true)
+})
+
+test('a write of our own whose answer was lost is no edit by somebody else', async () => {
+  const refused = { code: 'drafting.edited-elsewhere', what: 'w', why: 'y', remedy: 'r' }
+  let puts = 0
+  const asked = answering(each => {
+    // The database gives fields back in an order of its own.
+    if (each.method === 'GET')
+      return { body: { change: { ...draftOf('heron', 41), intent: { size: 4, name: 'heron' } } } }
+    if (each.method === 'PUT' && ++puts === 1) return { status: 409, body: refused }
+    return keeping(each)
+  })
+  const { user } = shown(<Form kept={draftOf('hero', 1)} />)
+  await user.type(screen.getByLabelText('Name'), 'n')
+  await screen.findByText('heron is free.')
+  expect(screen.queryByRole('alert')).toBeNull()
+  await user.click(screen.getByRole('button', { name: /Carry out/ }))
+  await waitFor(() => expect(pushed).toEqual(['/changes/c1']))
+  expect(asked.find(each => each.method === 'PUT' && (each.body as { edit: number }).edit === 41)).toBeTruthy()
+})
+
+test('what could not be sent stands there again when the browser has read the page anew', async () => {
+  let isAway = true
+  const asked = answering(each => (isAway ? 'unreachable' : keeping(each)))
+  const { user, unmount } = shown(<Form kept={draftOf('her', 7)} />)
+  await user.type(screen.getByLabelText('Name'), 'on')
+  await screen.findByRole('alert')
+  window.dispatchEvent(new Event('pagehide'))
+  unmount()
+  isAway = false
+  const again = shown(<Form kept={draftOf('her', 7)} />)
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
+  await screen.findByText('heron is free.')
+  expect(asked.at(-1)).toMatchObject({ method: 'PUT', body: { intent: { name: 'heron' }, edit: 7 } })
+  again.unmount()
+  shown(<Form kept={draftOf('heron', 8)} />)
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
+  expect(screen.queryByRole('alert')).toBeNull()
+})
+
+test('what could not be sent does not pass over what somebody else has saved meanwhile', async () => {
+  answering(() => 'unreachable')
+  const { user, unmount } = shown(<Form kept={draftOf('her', 7)} />)
+  await user.type(screen.getByLabelText('Name'), 'on')
+  window.dispatchEvent(new Event('pagehide'))
+  unmount()
+  const asked = answering(keeping)
+  shown(<Form kept={draftOf('curlew', 9, { editedBy: 'mara' })} />)
+  expect((await screen.findByText(/mara has altered this draft meanwhile/)).textContent).toBeTruthy()
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: /Carry out/ }).disabled).toBe(true)
+  expect(asked.filter(each => each.path.endsWith('/carry-out'))).toEqual([])
+})
+
+test('an unkept draft that could not be sent is there again where it was begun, and nowhere else', async () => {
+  answering(() => 'unreachable')
+  const { user, unmount } = shown(<Form />, '/build?draft=name-it&system=a')
+  await user.type(screen.getByLabelText('Name'), 'heron')
+  window.dispatchEvent(new Event('pagehide'))
+  unmount()
+  answering(keeping)
+  const other = shown(<Form />, '/build?draft=name-it&system=b')
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('')
+  other.unmount()
+  shown(<Form />, '/build?draft=name-it&system=a')
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
 })
 
 test('what was typed last is sent when the form goes before it was planned', async () => {

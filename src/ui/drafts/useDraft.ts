@@ -1,4 +1,5 @@
 'use client'
+import isEqual from 'fast-deep-equal'
 import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { CodedRefusal } from '@/core/errors'
@@ -6,6 +7,7 @@ import { isReady, planDifference, type Plan, type PlanCheck } from '@/core/plan'
 import type { ChangeRecord } from '@/core/views'
 import { ask, isPassing } from '../api'
 import { DraftWriter, type Hearing, type Written } from './DraftWriter'
+import { keepUnsent, takeUnsent } from './unsent'
 
 const settleMilliseconds = 110
 const againMilliseconds = 2500
@@ -67,7 +69,12 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
   const showForeign = async () => {
     const id = writer().change?.id
     const now = id === undefined ? undefined : await ask<{ change: ChangeRecord }>('GET', `/changes/${id}`)
-    if (now?.ok === true) setForeign(now.value.change)
+    if (now?.ok !== true) return
+    if (!isEqual(now.value.change.intent, latest.current)) return setForeign(now.value.change)
+    // A write of our own whose answer was lost, or the same edit made elsewhere: there is nothing to choose.
+    writer().rebase(now.value.change)
+    setRefusal(undefined)
+    setWritten({ of: JSON.stringify(latest.current), plan: now.value.change.plan, change: now.value.change })
   }
 
   useEffect(() => {
@@ -79,19 +86,39 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
   // What somebody else has saved while the form was open is shown at once, before anything rests on it.
   const own = writer().change
   const isOvertaken = kept !== undefined && kept.id === own?.id && kept.edit > own.edit && !writer().isWriting
-  if (isOvertaken && foreign?.edit !== kept.edit) setForeign(kept)
+  if (isOvertaken && foreign?.edit !== kept.edit && !isEqual(kept.intent, intent)) setForeign(kept)
 
   const latest = useRef(intent)
   useEffect(() => {
     latest.current = intent
   }, [intent])
-  useEffect(
-    // What was typed last and not yet sent is sent when the form goes, so that leaving quickly loses nothing.
-    () => () => {
-      if (!isLeft.current && writer().change !== undefined) void writer().write(latest.current, true)
-    },
-    [writer],
-  )
+
+  // What an earlier page of this draft could not send stands here again; where the draft was altered meanwhile, both are shown.
+  const keptAt = useRef(kept)
+  useEffect(() => {
+    const was = keptAt.current
+    const unsent = takeUnsent(was?.id ?? unkeptName(kind))
+    if (unsent === undefined || isEqual(unsent.intent, was?.intent)) return
+    const typed = unsent.intent as Intent
+    setIntent(typed)
+    setTouched(new Set(Object.keys(typed)))
+    if (was !== undefined && was.edit !== unsent.edit) setForeign(was)
+  }, [kind])
+
+  useEffect(() => {
+    const keep = () => {
+      const { change } = writer()
+      if (isLeft.current || writer().isWritten(latest.current)) return
+      keepUnsent(change?.id ?? unkeptName(kind), { intent: latest.current, edit: change?.edit ?? 0 })
+    }
+    window.addEventListener('pagehide', keep)
+    return () => {
+      window.removeEventListener('pagehide', keep)
+      // What was typed last and not yet sent is sent when the form goes, so that leaving quickly loses nothing.
+      if (isLeft.current || writer().change === undefined) return
+      void writer().write(latest.current, true).then(keep)
+    }
+  }, [writer, kind])
 
   const set = useCallback((patch: Partial<Intent>) => {
     setIntent(was => ({ ...was, ...patch }))
@@ -178,6 +205,9 @@ function useWriter(kind: string, kept: ChangeRecord | undefined, hearing: Hearin
   })
   return useCallback(() => writer, [writer])
 }
+
+/** What a draft is known by in its tab before it has an id: its kind, and what it was begun about. */
+const unkeptName = (kind: string) => `${kind} ${window.location.pathname}${window.location.search}`
 
 /** Drafts that got their id while their form was open in this page. */
 const madeHere = new Set<string>()

@@ -1,3 +1,4 @@
+export { FailedPage } from './FailedPage'
 export { Live } from './Live'
 export { Margin, Page, Title } from './Page'
 export { SubSections } from './SubSections'

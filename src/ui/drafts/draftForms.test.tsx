@@ -1,0 +1,215 @@
+/** @jest-environment jsdom */
+import { screen, waitFor, within } from '@testing-library/react'
+import { sampleDrive, sampleId, samplePool, sampleSystem, sampleVolume } from '@/core/estate/testing/samples'
+import { answering, pass, shown, type Asked } from '../testing/browser'
+import { keeping, samplePlan } from '../testing/samplePlan'
+import {
+  BringBackVolume,
+  CreatePool,
+  ExpandVolume,
+  ForgetMissing,
+  MapVolume,
+  PoolChoice,
+  ProvisionVolume,
+  RegisterHost,
+  RegisterSystem,
+  RemovePool,
+  RemoveVolume,
+  UnmapVolume,
+} from '.'
+
+const volume = sampleVolume()
+const groups = [
+  { id: sampleId(60), name: 'ct-scans', revision: 1 },
+  { id: sampleId(61), name: 'archive', revision: 1 },
+]
+const plans = () => answering(keeping(samplePlan({ suggestions: { name: 'ct-scans-01' } })))
+/** What the form has last asked to have planned or kept. */
+const last = (asked: readonly Asked[]) => asked.at(-1)?.body as { kind?: string; intent: object } | undefined
+
+test.each([
+  ['map-volume', <MapVolume key="" volume={volume} groups={groups} />, { volumeId: volume.id, hostGroupId: '' }],
+  [
+    'unmap-volume',
+    <UnmapVolume key="" volume={volume} groups={groups.slice(0, 1)} />,
+    { volumeId: volume.id, hostGroupId: sampleId(60) },
+  ],
+  ['expand-volume', <ExpandVolume key="" volume={volume} />, { volumeId: volume.id, size: '' }],
+  ['remove-volume', <RemoveVolume key="" volume={volume} />, { volumeId: volume.id, confirmedName: '' }],
+  [
+    'remove-pool',
+    <RemovePool key="" systemId={sampleId(1)} poolId={sampleId(9)} name="bulk" />,
+    { systemId: sampleId(1), poolId: sampleId(9) },
+  ],
+  ['register-host', <RegisterHost key="" groups={groups} />, { agentAddress: '', groupName: '' }],
+  ['forget-missing', <ForgetMissing key="" system={sampleSystem()} />, { systemId: sampleId(1) }],
+])('%s begins by being planned as it stands', async (kind, form, intent) => {
+  const asked = plans()
+  shown(form)
+  await waitFor(() => expect(last(asked)).toEqual({ kind, intent }))
+})
+
+test('a volume is mapped to the group that is chosen', async () => {
+  const asked = plans()
+  const { user } = shown(<MapVolume volume={volume} groups={groups} />)
+  await user.selectOptions(screen.getByLabelText('Host group'), 'archive')
+  await waitFor(() => expect(last(asked)?.intent).toMatchObject({ hostGroupId: sampleId(61) }))
+})
+
+test('a size is echoed in the other family of units, and what is no size is not', async () => {
+  const asked = plans()
+  const { user } = shown(<ExpandVolume volume={volume} />)
+  expect(screen.getByText(/more than 1 TiB/)).toBeTruthy()
+  await user.type(screen.getByLabelText('New size'), '2 TiB')
+  expect(screen.getByText('2 TiB = 2.2 TB')).toBeTruthy()
+  await waitFor(() => expect(last(asked)?.intent).toMatchObject({ size: '2 TiB' }))
+  await user.clear(screen.getByLabelText('New size'))
+  await user.type(screen.getByLabelText('New size'), '2 pints')
+  expect(screen.queryByText(/ = /)).toBeNull()
+})
+
+test('groups are given back and taken away one by one', async () => {
+  const asked = plans()
+  const { user } = shown(<BringBackVolume volume={volume} groups={groups} />)
+  await user.click(screen.getByLabelText('archive'))
+  await user.click(screen.getByLabelText('ct-scans'))
+  await user.click(screen.getByLabelText('archive'))
+  await waitFor(() => expect(last(asked)?.intent).toEqual({ volumeId: volume.id, groupNames: ['ct-scans'] }))
+})
+
+test('a volume is drafted for a group, from a pool of which one sees what is left', async () => {
+  const asked = plans()
+  const pool = {
+    ...samplePool({ usableBytes: 10n << 40n, writtenBytes: 4n << 40n, state: 'degraded' }),
+    systemName: 'heron',
+  }
+  const { user } = shown(<ProvisionVolume pools={[pool]} groups={groups} />)
+  const option = within(screen.getByLabelText('Pool')).getByRole('option', { name: /bulk on heron/ })
+  expect(option.textContent).toMatch(/^bulk on heron: 6 TiB left, 0% promised, degraded$/)
+  await user.selectOptions(screen.getByLabelText('Pool'), option)
+  await user.selectOptions(screen.getByLabelText('Host group'), 'ct-scans')
+  await user.type(screen.getByLabelText('Purpose'), 'kiln')
+  await user.type(screen.getByLabelText('Size'), '500 GiB')
+  await user.click(screen.getByRole('radio', { name: /thick/ }))
+  await user.click(await screen.findByRole('button', { name: 'Use ct-scans-01' }))
+  await waitFor(() =>
+    expect(last(asked)?.intent).toEqual({
+      name: 'ct-scans-01',
+      purpose: 'kiln',
+      size: '500 GiB',
+      poolId: pool.id,
+      isThin: false,
+      hostGroupId: sampleId(60),
+    }),
+  )
+})
+
+test('drives of a pool are taken by kind; broken and used ones are not offered', async () => {
+  const asked = plans()
+  const drives = [
+    sampleDrive(1),
+    sampleDrive(2),
+    sampleDrive(3, { state: 'failed' }),
+    sampleDrive(4, { role: 'data', poolId: sampleId(9) }),
+    sampleDrive(5, { media: 'HDD', protocol: 'SAS' }),
+  ]
+  const { user } = shown(
+    <PoolChoice isOpen initial={[]}>
+      <CreatePool system={sampleSystem()} drives={drives} />
+    </PoolChoice>,
+  )
+  await user.click(screen.getByRole('button', { name: 'Take all 2' }))
+  await waitFor(() => expect(last(asked)?.intent).toMatchObject({ driveIds: [drives[0]?.id, drives[1]?.id] }))
+  await user.click(screen.getByRole('button', { name: 'Take all 1' }))
+  await user.click(screen.getByRole('radio', { name: 'mirror 2' }))
+  await waitFor(() =>
+    expect(last(asked)?.intent).toMatchObject({
+      driveIds: [drives[0]?.id, drives[1]?.id, drives[4]?.id],
+      scheme: { kind: 'mirror', copies: 2 },
+    }),
+  )
+  await user.click(screen.getAllByRole('button', { name: 'Take none' })[0] as HTMLElement)
+  await waitFor(() => expect(last(asked)?.intent).toMatchObject({ driveIds: [drives[4]?.id] }))
+})
+
+const identity = {
+  address: 'https://array.example',
+  isEncrypted: true,
+  certificateFingerprint: 'AB:CD',
+  certificateTrouble: 'self-signed',
+  maker: 'Tallis',
+  model: 'M-210',
+  uuid: null,
+  redfishVersion: '1.15.0',
+}
+const found = {
+  ...identity,
+  id: sampleId(77),
+  serial: 'S1',
+  firmware: null,
+  controllers: 2,
+  enclosures: 1,
+  pools: 0,
+  volumes: 0,
+  drives: [{ words: '8 TB NVMe', count: 12, bytes: '96000000000000' }],
+}
+const system = (seen: object) => (asked: Asked) =>
+  asked.path === '/api/v1/identities'
+    ? { body: { ...identity, ...seen } }
+    : asked.path === '/api/v1/probes'
+      ? { body: found }
+      : keeping(samplePlan())(asked)
+
+test('no password is asked for before the certificate was accepted, and then that very one is named', async () => {
+  const asked = answering(system({}))
+  const { user } = shown(<RegisterSystem sites={[{ id: sampleId(5), name: 'east', revision: 1 }]} />)
+  expect(screen.queryByLabelText('Password')).toBeNull()
+  await user.type(screen.getByLabelText('Management address'), 'array.example')
+  await user.click(screen.getByRole('button', { name: 'See who answers' }))
+  const password = await screen.findByLabelText<HTMLInputElement>('Password')
+  expect(password.disabled).toBe(true)
+  await user.click(screen.getByLabelText(/Accept this certificate/))
+  expect(password.disabled).toBe(false)
+  await user.type(screen.getByLabelText('Name on the system'), 'admin')
+  await user.type(password, 'secret')
+  await user.click(screen.getByRole('button', { name: 'Look at it' }))
+  expect(await screen.findByText(/12 × 8 TB NVMe/)).toBeTruthy()
+  expect(asked.find(each => each.path === '/api/v1/probes')?.body).toEqual({
+    address: 'https://array.example',
+    userName: 'admin',
+    password: 'secret',
+    isPlainHttpAccepted: false,
+    acceptedFingerprint: 'AB:CD',
+  })
+  await user.selectOptions(screen.getByLabelText('Site'), 'east')
+  await waitFor(() => expect(last(asked)?.intent).toMatchObject({ probeId: sampleId(77), siteId: sampleId(5) }))
+  // No draft ever carries what was typed to get in.
+  expect(JSON.stringify(asked.filter(each => each.path !== '/api/v1/probes'))).not.toContain('secret')
+})
+
+test('plain HTTP is accepted by its own word; another address is another system, and nothing of the first holds', async () => {
+  answering(system({ isEncrypted: false, certificateFingerprint: null, certificateTrouble: null }))
+  const { user } = shown(<RegisterSystem sites={[]} />)
+  await user.type(screen.getByLabelText('Management address'), 'array.example{Enter}')
+  await user.click(await screen.findByLabelText(/Accept plain HTTP/))
+  expect(screen.getByLabelText<HTMLInputElement>('Password').disabled).toBe(false)
+  await user.type(screen.getByLabelText('Management address'), '2')
+  expect(screen.queryByLabelText('Password')).toBeNull()
+  await user.click(screen.getByRole('button', { name: 'See who answers' }))
+  expect((await screen.findByLabelText<HTMLInputElement>(/Accept plain HTTP/)).checked).toBe(false)
+})
+
+test('a system that refuses is told with its reason, and the address stays', async () => {
+  const why = { code: 'redfish.refused', what: 'It did not let us in.', why: 'The password is wrong.', remedy: 'r' }
+  answering(asked =>
+    asked.path === '/api/v1/probes' ? { status: 422, body: why } : system({ certificateTrouble: null })(asked),
+  )
+  const { user } = shown(<RegisterSystem sites={[]} />)
+  await user.type(screen.getByLabelText('Management address'), 'array.example{Enter}')
+  await user.type(await screen.findByLabelText('Name on the system'), 'admin')
+  await user.type(screen.getByLabelText('Password'), 'wrong{Enter}')
+  expect((await screen.findByRole('alert')).textContent).toContain('The password is wrong.')
+  expect(screen.queryByText('What was found')).toBeNull()
+  await pass(150)
+  expect(screen.getByLabelText<HTMLInputElement>('Management address').value).toBe('array.example')
+})

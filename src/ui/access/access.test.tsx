@@ -166,7 +166,7 @@ test('the record says in words what was done, and leads to the change that it wa
     <AuditTable
       entries={[
         entry({
-          id: '9',
+          id: 9,
           action: 'change.carried-out',
           subject: 'change c1',
           detail: '{"title":"Provision a volume"}',

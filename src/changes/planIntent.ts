@@ -17,5 +17,5 @@ export async function planIntent(
   const needs = kind.needs(intent)
   const estate = await load(needs)
   const also = kind.needsAlso?.(estate, intent)
-  return kind.plan(also === undefined ? estate : await load({ ...needs, ...also }), intent, now)
+  return kind.plan(also === undefined ? estate : await load([...needs, ...also]), intent, now)
 }

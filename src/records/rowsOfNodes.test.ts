@@ -1,3 +1,4 @@
+import { within } from '@/core/estate'
 import { randomBytes } from 'node:crypto'
 import type { Finding } from '@/core/findings'
 import type { Inventory } from '@/ports'
@@ -94,7 +95,7 @@ test('nodes, ports and switches are joined by what their locators say, cables be
   const [first, second] = ['24', '25'].map(name => switchPorts.find(each => each.name === name))
   expect([first?.peerPortId, second?.peerPortId]).toEqual([second?.id, first?.id])
   expect(switches.map(each => each.id)).toEqual([first?.switchId, second?.switchId])
-  const { drives } = await loadEstate(scope, { drivesOfSystems: [systemId] }, '')
+  const { drives } = await loadEstate(scope, within(systemId), '')
   expect(drives.map(drive => drive.nodeId)).toEqual(nodes.map(each => each.id))
 })
 
@@ -118,7 +119,7 @@ test('a node that is gone takes its ports with it and leaves its drives', async 
   await store(row({ nodes: [node(1)], nodePorts: [port(1)] }))
   const { nodes, nodePorts } = await rowNetwork(scope, systemId)
   expect([nodes.length, nodePorts.length]).toEqual([1, 1])
-  const { drives } = await loadEstate(scope, { drivesOfSystems: [systemId] }, '')
+  const { drives } = await loadEstate(scope, within(systemId), '')
   expect(drives.map(drive => drive.nodeId === null)).toEqual([false, true])
   await store(row())
 })
@@ -167,14 +168,14 @@ test('an exception covers its finding until its day or until it is withdrawn; si
   }
   await signException(scope, exception, 'step 1')
   await signException(scope, exception, 'step 1')
-  expect((await loadEstate(scope, {}, '')).exceptions).toHaveLength(1)
+  expect((await loadEstate(scope, [], '')).exceptions).toHaveLength(1)
   const covered = async () => (await standingFindings(scope, systemId)).filter(each => each.exception !== null)
   expect(await covered()).toMatchObject([
     { finding: { key: 'a/1' }, exception: { reason: 'It waits for a part.', signedBy: 'keeper' } },
   ])
   await withdrawException(scope, 'step 1')
   expect(await covered()).toEqual([])
-  expect((await loadEstate(scope, {}, '')).exceptions).toHaveLength(1)
+  expect((await loadEstate(scope, [], '')).exceptions).toHaveLength(1)
   await signException(scope, { ...exception, until: new Date(Date.now() - 1000) }, 'step 2')
   expect(await covered()).toEqual([])
 })
@@ -198,7 +199,7 @@ const forecast = {
   boundBy: 'drives',
   learnedFrom: 0,
 }
-const poolId = async () => (await loadEstate(scope, {}, '')).pools.find(pool => pool.locator === '/p')?.id ?? ''
+const poolId = async () => (await loadEstate(scope, [], '')).pools.find(pool => pool.locator === '/p')?.id ?? ''
 
 test('work is kept once with the forecast made first; its times are the system’s own and no later look moves them', async () => {
   const seenAt = new Date('2026-03-01T10:20:00Z')
@@ -276,7 +277,7 @@ test('of a maker’s catalogues the one issued last counts; taken back, the one 
   await keepCatalogue(scope, catalogue('2026-05-01T00:00:00.000Z'), 'keeper', 'k1')
   await keepCatalogue(scope, catalogue('2026-06-01T00:00:00.000Z'), 'keeper', 'k2')
   await keepCatalogue(scope, catalogue('2026-04-01T00:00:00.000Z'), 'keeper', 'k3')
-  const issued = async () => (await loadEstate(scope, {}, '')).catalogues.map(each => each.issuedAt)
+  const issued = async () => (await loadEstate(scope, [], '')).catalogues.map(each => each.issuedAt)
   expect(await issued()).toEqual(['2026-06-01T00:00:00.000Z'])
   await dropCatalogue(scope, 'k2')
   expect(await issued()).toEqual(['2026-05-01T00:00:00.000Z'])

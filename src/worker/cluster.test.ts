@@ -1,3 +1,4 @@
+import { those, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { resume } from '@/drafting'
 import { evidenceOf, journalOf } from '@/records/changes'
@@ -13,7 +14,7 @@ let networkChangeId = ''
 beforeAll(async () => (bench = await workbench(rate)))
 afterAll(() => bench.close())
 
-const row = () => bench.estate({ drivesOfSystems: [systemId] })
+const row = () => bench.estate(within(systemId))
 const check = (plan: Plan, rule: string) => plan.checks.find(each => each.rule === rule)
 const findings = async () =>
   (await standingFindings({ database: bench.database }, systemId)).map(each => each.finding.check)
@@ -361,7 +362,7 @@ test('a volume on it is provisioned to a host, proven and written', async () => 
     hostGroupId: group?.id,
   })
   expect(change).toMatchObject({ state: 'proven', refusal: null })
-  const { volumes } = await bench.estate({ volumesOfPools: [poolId] })
+  const { volumes } = await bench.estate([those('volumes', 'poolId', poolId)])
   pattern.naa = volumes[0]?.naa ?? ''
   const agent = await agentOf('scanner-gate')
   for (const offset of offsets) pattern.sums.push(await agent.write(pattern.naa, offset, 3_000_000, `seed ${offset}`))
@@ -413,7 +414,7 @@ test('one loss too many says which volume has lost what, and refuses instead of 
   const agent = await agentOf('scanner-gate')
   await expect(agent.read(pattern.naa, offsets[0] ?? 0n, 3_000_000)).rejects.toThrow(/pieces of that stripe are left/)
   await bench.until(async () => (await findings()).includes('data-lost'), 'the loss is said')
-  const lost = (await bench.estate({ volumesOfPools: [poolId] })).volumes[0]?.lostBytes ?? 0n
+  const lost = (await bench.estate([those('volumes', 'poolId', poolId)])).volumes[0]?.lostBytes ?? 0n
   expect(lost).toBeGreaterThan(0n)
   for (const name of ['godwit-1', 'godwit-3']) {
     bench.fleet.row.setPower(name, true)

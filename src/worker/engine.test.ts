@@ -1,3 +1,4 @@
+import { within } from '@/core/estate'
 import { setTimeout as pause } from 'node:timers/promises'
 import { carryOut, resume, stop } from '@/drafting'
 import { rows } from '@/records/database'
@@ -14,7 +15,7 @@ const fast = 36_000
 beforeAll(async () => {
   bench = await workbench(fast)
   systemId = await bench.registered('heron')
-  const { drives } = await bench.estate({ drivesOfSystems: [systemId] })
+  const { drives } = await bench.estate(within(systemId))
   const pool = await bench.carriedOut('create-pool', {
     systemId,
     name: 'bulk',
@@ -43,7 +44,7 @@ const stateOf = async (id: string) => (await changeById(scope(), id))?.state
 test('many long tasks hold up nothing: what waits gives its slot back, and a short change goes through beside it', async () => {
   bench.fleet.clock.setRate(1)
   await pause(300)
-  const { drives } = await bench.estate({ drivesOfSystems: [systemId] })
+  const { drives } = await bench.estate(within(systemId))
   const free = drives.filter(drive => drive.role === 'unassigned').map(drive => drive.id)
   // Two pools take all free drives; each waits for its drives for the better part of an hour.
   const pools = [free.slice(0, 6), free.slice(6, 12)].map((driveIds, index) =>
@@ -148,7 +149,7 @@ test('a system is not taken out of the estate beside its changes', async () => {
   bench.fleet.clock.setRate(1)
   await pause(300)
   const forgetting = await bench.drafted('forget-system', { systemId })
-  const { drives } = await bench.estate({ drivesOfSystems: [systemId] })
+  const { drives } = await bench.estate(within(systemId))
   const id = await bench.begun('create-pool', {
     systemId,
     name: 'at-work',

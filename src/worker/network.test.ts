@@ -1,3 +1,4 @@
+import { within } from '@/core/estate'
 import { evidenceOf } from '@/records/changes'
 import { standingFindings } from '@/records/queries'
 import { workbench } from './testing/workbench'
@@ -10,7 +11,7 @@ beforeAll(async () => {
 })
 afterAll(() => bench.close())
 
-const row = () => bench.estate({ drivesOfSystems: [systemId] })
+const row = () => bench.estate(within(systemId))
 const storage = async () => (await row()).nodePorts.flatMap(port => port.storage ?? [])
 async function intent(more: object, addressOf: (number: number) => string = () => '', portName = 'port 1') {
   const { nodes, nodePorts } = await row()

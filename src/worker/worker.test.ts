@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import type { Sequelize } from 'sequelize'
 import { identify, lookAt, probeFound } from '@/connectors/redfish'
-import { emptyEstate } from '@/core/estate'
+import { emptyEstate, one, type EstateNeeds, within } from '@/core/estate'
 import { alterDraft, carryOut, draftReverse, makeDraft, resume, stop } from '@/drafting'
 import { loadEstate, setSetting } from '@/records'
 import { changeById, evidenceOf, forecastOutcomes, journalOf } from '@/records/changes'
@@ -47,7 +47,7 @@ const start = async () => {
 }
 const strike = (kind: FaultKind, times = 1, atRatio = 0.7) =>
   fleet.faults.inject({ target: 'heron', kind, milliseconds: 20, retryAfterSeconds: 0.05, atRatio, drive: '', times })
-const estate = (needs = {}) => loadEstate({ database }, needs, '')
+const estate = (needs: EstateNeeds = []) => loadEstate({ database }, needs, '')
 
 async function ended(id: string): Promise<ChangeRecord> {
   for (let waited = 0; waited < 40_000; waited += 60) {
@@ -65,7 +65,7 @@ async function carriedOut(kind: string, intent: object): Promise<ChangeRecord> {
 }
 
 const poolIntent = async (name: string, from: number, count: number) => {
-  const { drives } = await estate({ drivesOfSystems: [ids['heron']] })
+  const { drives } = await estate(within(ids['heron']))
   return {
     systemId: ids['heron'],
     name,
@@ -111,7 +111,7 @@ test('a system is registered and proven by its serial numbers', async () => {
   expect((await evidenceOf({ database }, draft.id)).map(entry => entry.holds)).toEqual([true, true])
   ids['heron'] = (await estate()).systems[0]?.id ?? ''
   while ((await estateClock({ database })).rate < 30_000) await pause(100)
-  expect((await estate({ drivesOfSystems: [ids['heron']] })).drives).toHaveLength(24)
+  expect((await estate(within(ids['heron']))).drives).toHaveLength(24)
   const again = await makeDraft(
     { database },
     'register-system',
@@ -162,7 +162,7 @@ test('a thin volume is proven by a write and read-back through its mapping, and 
   expect(evidence.find(entry => entry.claim.includes('not in the group'))).toMatchObject({ holds: true })
   expect(evidence.every(entry => entry.holds)).toBe(true)
   ids['volume'] = String(change.facts['volumeId'])
-  expect((await estate({ volumeIds: [ids['volume']] })).mappings).toEqual([
+  expect((await estate([one('volumes', ids['volume'])])).mappings).toEqual([
     expect.objectContaining({ hostGroupId: ids['group'], lun: 0 }),
   ])
 })
@@ -233,9 +233,7 @@ test('a task that fails is taken back: nothing stands, the drives are free again
     stands: expect.stringContaining('Nothing stands'),
   })
   expect((await estate()).pools.map(pool => pool.name)).toEqual(['heron-fast-01'])
-  expect(
-    (await estate({ drivesOfSystems: [ids['heron']] })).drives.filter(drive => drive.role === 'unassigned'),
-  ).toHaveLength(12)
+  expect((await estate(within(ids['heron']))).drives.filter(drive => drive.role === 'unassigned')).toHaveLength(12)
 })
 
 test('an array that is busy or answers nonsense for a moment is waited for', async () => {
@@ -291,13 +289,13 @@ test('a removed volume goes into holding, comes back with its mapping, grows, an
   expect(unnamed.plan.checks.find(check => check.rule === 'named')).toMatchObject({ holds: false })
   const removed = await carriedOut('remove-volume', { volumeId: ids['volume'], confirmedName: 'register-data-01' })
   expect(removed).toMatchObject({ state: 'proven' })
-  const held = await estate({ volumeIds: [ids['volume']] })
+  const held = await estate([one('volumes', ids['volume'])])
   expect(held.volumes[0]).toMatchObject({ state: 'holding' })
   expect(held.mappings).toEqual([])
   const back = await draftReverse({ database }, removed.id, tester)
   await carryOut(database, back.id, back.planDigest, tester)
   expect(await ended(back.id)).toMatchObject({ state: 'proven' })
-  expect((await estate({ volumeIds: [ids['volume']] })).mappings).toHaveLength(1)
+  expect((await estate([one('volumes', ids['volume'])])).mappings).toHaveLength(1)
   expect(
     await carriedOut('expand-volume', { volumeId: ids['volume'], size: '3 TiB' }).catch((cause: unknown) => cause),
   ).toMatchObject({ code: 'drafting.not-ready' })
@@ -315,10 +313,10 @@ test('a removed volume goes into holding, comes back with its mapping, grows, an
   ).toMatchObject({ state: 'proven' })
   fleet.clock.step(8 * 86_400)
   for (let waited = 0; waited < 30_000; waited += 200) {
-    if ((await estate({ volumeIds: [ids['volume'] ?? ''] })).volumes.length === 0) break
+    if ((await estate([one('volumes', ids['volume'] ?? '')])).volumes.length === 0) break
     await pause(200)
   }
-  expect((await estate({ volumeIds: [ids['volume'] ?? ''] })).volumes).toEqual([])
+  expect((await estate([one('volumes', ids['volume'] ?? '')])).volumes).toEqual([])
 })
 
 test('a system is taken out of the estate, and what was done to it is still told', async () => {

@@ -1,5 +1,5 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
@@ -100,7 +100,7 @@ export const bringBackVolume: ChangeKind<Intent, Step> = {
   kind: 'bring-back-volume',
   title: 'Bring back a volume',
   intentSchema,
-  needs: ({ volumeId }) => ({ volumeIds: volumeId === '' ? [] : [volumeId] }),
+  needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, { key }, ports) {
     const system = await ports.system(step.systemId)

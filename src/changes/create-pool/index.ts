@@ -1,3 +1,4 @@
+import { within } from '@/core/estate'
 import type { ChangeKind } from '../ChangeKind'
 import { plan } from './plan'
 import { prove } from './proof'
@@ -8,7 +9,7 @@ export const createPool: ChangeKind<Intent, Step> = {
   kind: 'create-pool',
   title: 'Create a pool',
   intentSchema,
-  needs: ({ systemId }) => ({ drivesOfSystems: systemId === '' ? [] : [systemId] }),
+  needs: ({ systemId }) => within(systemId),
   plan,
   runStep,
   undoStep,

@@ -1,5 +1,5 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
@@ -72,7 +72,7 @@ export const deleteHeldVolume: ChangeKind<Intent, Step> = {
   kind: 'delete-held-volume',
   title: 'Delete a held volume',
   intentSchema,
-  needs: ({ volumeId }) => ({ volumeIds: volumeId === '' ? [] : [volumeId] }),
+  needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, _context, ports) {
     await (await ports.system(step.systemId)).removeVolume(step.volumeLocator, step.naa)

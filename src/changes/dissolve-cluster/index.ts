@@ -1,5 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts'
-import { byId, type Estate } from '@/core/estate'
+import { byId, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { must } from '../parts/checks'
@@ -24,7 +24,7 @@ export const dissolveCluster: ChangeKind<Intent, Step> = {
   kind: 'dissolve-cluster',
   title: 'Dissolve a cluster',
   intentSchema,
-  needs: ({ systemId }) => ({ drivesOfSystems: [systemId] }),
+  needs: ({ systemId }) => within(systemId),
   plan,
   async runStep({ systemId, name }, _, ports) {
     await (await rowPort(ports, systemId)).dissolveCluster(name)

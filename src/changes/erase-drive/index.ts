@@ -1,5 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts'
-import { byId, intakeState, sequentialBytesPerSecond, suffixOf, type Estate } from '@/core/estate'
+import { byId, intakeState, sequentialBytesPerSecond, suffixOf, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangePorts } from '@/ports'
@@ -42,7 +42,7 @@ export const eraseDrive: ChangeKind<Intent, Step> = {
   kind: 'erase-drive',
   title: 'Erase a drive',
   intentSchema,
-  needs: ({ systemId }) => ({ drivesOfSystems: systemId === '' ? [] : [systemId] }),
+  needs: ({ systemId }) => within(systemId),
   plan,
   async runStep(step, { facts }, ports) {
     const system = await ports.system(step.systemId)

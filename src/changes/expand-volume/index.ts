@@ -1,5 +1,5 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
@@ -108,7 +108,7 @@ export const expandVolume: ChangeKind<Intent, Step> = {
   kind: 'expand-volume',
   title: 'Expand a volume',
   intentSchema,
-  needs: ({ volumeId }) => ({ volumeIds: volumeId === '' ? [] : [volumeId] }),
+  needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, _context, ports) {
     const system = await ports.system(step.systemId)

@@ -23,7 +23,7 @@ export const forgetMissing: ChangeKind<Intent, Step> = {
   kind: 'forget-missing',
   title: 'Forget what is missing of a system',
   intentSchema,
-  needs: () => ({}),
+  needs: () => [],
   plan,
   async runStep({ systemId }, _, ports) {
     // Read once more: what stands there again is not forgotten.

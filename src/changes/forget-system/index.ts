@@ -1,5 +1,5 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate, those } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
@@ -79,10 +79,10 @@ export const forgetSystem: ChangeKind<Intent, Step> = {
   kind: 'forget-system',
   title: 'Take a system out of the estate',
   intentSchema,
-  needs: () => ({}),
-  needsAlso: (estate, { systemId }) => ({
-    volumesOfPools: estate.pools.filter(pool => pool.systemId === systemId).map(pool => pool.id),
-  }),
+  needs: () => [],
+  needsAlso: (estate, { systemId }) => [
+    those('volumes', 'poolId', ...estate.pools.filter(pool => pool.systemId === systemId).map(pool => pool.id)),
+  ],
   plan,
   async runStep(step, _context, ports) {
     await ports.records.forgetSystem(step.systemId)

@@ -1,4 +1,4 @@
-import { byId } from '@/core/estate'
+import { byId, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence, Facts } from '../ChangeKind'
@@ -13,7 +13,7 @@ export const formCluster: ChangeKind<Intent, Step> = {
   kind: 'form-cluster',
   title: 'Form a cluster',
   intentSchema,
-  needs: ({ systemId }) => ({ drivesOfSystems: systemId === '' ? [] : [systemId] }),
+  needs: ({ systemId }) => within(systemId),
   plan,
   runStep,
   undoStep,

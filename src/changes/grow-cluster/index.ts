@@ -1,6 +1,6 @@
 import type { FromSchema } from 'json-schema-to-ts'
 import { clusterLayout } from '@/core/clusters'
-import { byId, type Drive, type Estate } from '@/core/estate'
+import { byId, type Drive, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { BankWanted, ChangePorts } from '@/ports'
@@ -52,7 +52,7 @@ export const growCluster: ChangeKind<Intent, Step> = {
   kind: 'grow-cluster',
   title: 'Add nodes, banks or drives to a cluster',
   intentSchema,
-  needs: ({ systemId }) => ({ drivesOfSystems: systemId === '' ? [] : [systemId] }),
+  needs: ({ systemId }) => within(systemId),
   plan,
   runStep,
   undoStep,

@@ -26,7 +26,7 @@ export const importCatalogue: ChangeKind<Intent, Step> = {
   kind: 'import-catalogue',
   title: 'Import a firmware catalogue',
   intentSchema,
-  needs: () => ({}),
+  needs: () => [],
   plan,
   async runStep({ catalogue }, { key }, ports) {
     if (catalogue !== null) await ports.records.keepCatalogue(catalogue, ports.madeBy, key)

@@ -8,6 +8,8 @@ import {
   type EstateNeeds,
   type HostGroup,
   type Pool,
+  beginning,
+  those,
 } from '@/core/estate'
 import type { Plan, PlanCheck, PlannedStep } from '@/core/plan'
 import { forecastBefore, inSequence } from '@/core/transfer'
@@ -26,7 +28,7 @@ const zeroingShare = 0.6
 /** The words of the naming pattern, from what has been chosen so far. */
 const words = (intent: Intent, group: HostGroup | undefined) => ({ group: group?.name ?? '', purpose: intent.purpose })
 
-export const needs = (intent: Intent): EstateNeeds => ({ volumeNames: intent.name === '' ? [] : [intent.name] })
+export const needs = (intent: Intent): EstateNeeds => [those('volumes', 'name', intent.name)]
 
 export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const pool = byId(estate.pools, intent.poolId)
@@ -108,7 +110,7 @@ function suggestedName(estate: Estate, intent: Intent, group: HostGroup | undefi
 /** For a name yet to be suggested: the names that the pattern would give, so that its number counts past them. */
 export function needsAlso(estate: Estate, intent: Intent): EstateNeeds | undefined {
   const prefix = namePrefix(estate.settings.volumeNaming, words(intent, byId(estate.hostGroups, intent.hostGroupId)))
-  return intent.name !== '' || prefix === '' ? undefined : { volumeNamePrefix: prefix }
+  return intent.name !== '' || prefix === '' ? undefined : [beginning('volumes', prefix)]
 }
 
 function checksOf(

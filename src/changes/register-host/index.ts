@@ -75,7 +75,7 @@ export const registerHost: ChangeKind<Intent, Step> = {
   kind: 'register-host',
   title: 'Register a host',
   intentSchema,
-  needs: () => ({}),
+  needs: () => [],
   plan,
   async runStep(step, { key }, ports) {
     const identity = await (await ports.host(step.agentAddress)).identity()

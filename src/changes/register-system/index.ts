@@ -1,3 +1,4 @@
+import { one, within } from '@/core/estate'
 import type { ChangeKind } from '../ChangeKind'
 import { plan } from './plan'
 import { prove } from './proof'
@@ -8,10 +9,7 @@ export const registerSystem: ChangeKind<Intent, Step> = {
   kind: 'register-system',
   title: 'Register a system',
   intentSchema,
-  needs: ({ probeId }, facts) => ({
-    probeId,
-    drivesOfSystems: facts?.['systemId'] === undefined ? [] : [facts['systemId']],
-  }),
+  needs: ({ probeId }, facts) => [one('probes', probeId), ...within(facts?.['systemId'])],
   plan,
   runStep,
   undoStep,

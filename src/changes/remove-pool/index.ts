@@ -1,5 +1,5 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate, those } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
@@ -65,7 +65,7 @@ export const removePool: ChangeKind<Intent, Step> = {
   kind: 'remove-pool',
   title: 'Remove a pool',
   intentSchema,
-  needs: ({ poolId }) => ({ volumesOfPools: poolId === '' ? [] : [poolId] }),
+  needs: ({ poolId }) => [those('volumes', 'poolId', poolId)],
   plan,
   async runStep(step, _context, ports) {
     await (await ports.system(step.systemId)).removePool(step.locator, step.name)

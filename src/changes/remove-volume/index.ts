@@ -1,5 +1,5 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate, type Mapping } from '@/core/estate'
+import { idOrBlankSchema, byId, type Estate, type Mapping, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore, inSequence } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
@@ -113,7 +113,7 @@ export const removeVolume: ChangeKind<Intent, Step> = {
   kind: 'remove-volume',
   title: 'Remove a volume',
   intentSchema,
-  needs: ({ volumeId }) => ({ volumeIds: volumeId === '' ? [] : [volumeId] }),
+  needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, _context, ports): Promise<Facts> {
     if (step.step === 'hold') {

@@ -1,5 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts'
-import { byId, suffixOf, type Estate } from '@/core/estate'
+import { byId, suffixOf, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { answers, must } from '../parts/checks'
@@ -29,7 +29,7 @@ export const setLocateLight: ChangeKind<Intent, Step> = {
   kind: 'set-locate-light',
   title: 'Switch the locate light of drives',
   intentSchema,
-  needs: ({ systemId }) => ({ drivesOfSystems: [systemId] }),
+  needs: ({ systemId }) => within(systemId),
   plan,
   async runStep(step, _, ports) {
     const row = await rowPort(ports, step.systemId)

@@ -1,5 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts'
-import { byId, type Estate } from '@/core/estate'
+import { byId, type Estate, within } from '@/core/estate'
 import { clockToleranceSeconds } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
@@ -24,7 +24,7 @@ export const setNodeClock: ChangeKind<Intent, Step> = {
   kind: 'set-node-clock',
   title: 'Set the clock of a node',
   intentSchema,
-  needs: ({ systemId }) => ({ drivesOfSystems: [systemId] }),
+  needs: ({ systemId }) => within(systemId),
   plan,
   async runStep({ systemId, nodeLocator }, _, ports) {
     await (await rowPort(ports, systemId)).followRowTime(nodeLocator)

@@ -1,5 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts'
-import { byId, type Estate } from '@/core/estate'
+import { byId, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { must, warn } from '../parts/checks'
@@ -29,7 +29,7 @@ export const setRestartService: ChangeKind<Intent, Step> = {
   kind: 'set-restart-service',
   title: 'Switch the restart service of nodes',
   intentSchema,
-  needs: ({ systemId }) => ({ drivesOfSystems: [systemId] }),
+  needs: ({ systemId }) => within(systemId),
   plan,
   async runStep(step, _, ports) {
     await switchRestartService(await rowPort(ports, step.systemId), step.nodeLocators, step.isOn, ports)

@@ -1,3 +1,4 @@
+import { within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence } from '../ChangeKind'
@@ -11,7 +12,7 @@ export const setStorageNetwork: ChangeKind<Intent, Step> = {
   kind: 'set-storage-network',
   title: 'Set the storage network',
   intentSchema,
-  needs: ({ systemId }) => ({ drivesOfSystems: [systemId] }),
+  needs: ({ systemId }) => within(systemId),
   plan,
   runStep,
   undoStep,

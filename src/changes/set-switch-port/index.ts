@@ -1,5 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts'
-import { byId, type Estate } from '@/core/estate'
+import { byId, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { must, warn } from '../parts/checks'
@@ -38,7 +38,7 @@ export const setSwitchPort: ChangeKind<Intent, Step> = {
   kind: 'set-switch-port',
   title: 'Set a switch port',
   intentSchema,
-  needs: ({ systemId }) => ({ drivesOfSystems: [systemId] }),
+  needs: ({ systemId }) => within(systemId),
   plan,
   async runStep(step, _, ports) {
     const row = await rowPort(ports, step.systemId)

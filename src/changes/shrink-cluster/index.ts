@@ -1,6 +1,6 @@
 import type { FromSchema } from 'json-schema-to-ts'
 import { clusterLayout, widthOf } from '@/core/clusters'
-import { byId, provisionableBytes, type Estate } from '@/core/estate'
+import { byId, provisionableBytes, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangePorts } from '@/ports'
@@ -41,7 +41,7 @@ export const shrinkCluster: ChangeKind<Intent, Step> = {
   kind: 'shrink-cluster',
   title: 'Take nodes, banks or drives out of a cluster',
   intentSchema,
-  needs: ({ systemId }) => ({ drivesOfSystems: systemId === '' ? [] : [systemId] }),
+  needs: ({ systemId }) => within(systemId),
   plan,
   runStep,
   undoStep: step =>

@@ -29,7 +29,7 @@ export const signException: ChangeKind<Intent, Step> = {
   kind: 'sign-exception',
   title: 'Sign an exception for a finding',
   intentSchema,
-  needs: () => ({}),
+  needs: () => [],
   plan,
   async runStep({ findingKey, reason, until }, { key }, ports) {
     await ports.records.signException({ findingKey, reason, until: endOf(until), signedBy: ports.madeBy }, key)

@@ -64,18 +64,6 @@ export interface EstateSettings {
   readonly addresses: string
 }
 
-/** What a kind of change reads. Systems, sites, pools and hosts are few and always given; drives and volumes only as asked for. */
-export interface EstateNeeds {
-  readonly drivesOfSystems?: readonly string[]
-  readonly volumeIds?: readonly string[]
-  /** Volumes that bear one of these names anywhere. */
-  readonly volumeNames?: readonly string[]
-  /** Volumes whose names begin so, for the next free number of a naming pattern. */
-  readonly volumeNamePrefix?: string
-  readonly volumesOfPools?: readonly string[]
-  readonly probeId?: string
-}
-
 export const emptyEstate: Estate = {
   sites: [],
   systems: [],

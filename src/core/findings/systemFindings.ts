@@ -1,3 +1,4 @@
+import { kindOf, type KindName } from '../estate'
 import { countWords, formatSeconds } from '../units'
 import type { Finding } from './Finding'
 import { found } from './found'
@@ -37,23 +38,10 @@ export function edgeFindings(
 
 /** How many of a kind are missing, since when, and some of their names. */
 export interface Missing {
-  readonly kind: string
+  readonly kind: KindName
   readonly count: number
   readonly since: Date
   readonly names: readonly string[]
-}
-
-const wordsOf: Readonly<Record<string, readonly [string, string]>> = {
-  volumes: ['volume', 'volumes'],
-  drives: ['drive', 'drives'],
-  pools: ['pool', 'pools'],
-  ports: ['port', 'ports'],
-  controllers: ['controller', 'controllers'],
-  enclosures: ['enclosure', 'enclosures'],
-  nodes: ['node', 'nodes'],
-  node_ports: ['node port', 'node ports'],
-  switches: ['switch', 'switches'],
-  switch_ports: ['switch port', 'switch ports'],
 }
 
 /** What a reading found amiss in itself: what is not stated any more, and what is stated but cannot be used. */
@@ -63,7 +51,7 @@ export function readingFindings(
   skipped: readonly { readonly locator: string; readonly why: string }[],
 ): Finding[] {
   const absent = missing.map(each => {
-    const [one = each.kind, many = each.kind] = wordsOf[each.kind] ?? []
+    const { one, many } = kindOf(each.kind).words
     const isData = each.kind === 'volumes' || each.kind === 'pools'
     const more = each.count > each.names.length ? ', …' : ''
     return found(

@@ -1,6 +1,7 @@
-/** An object that a search has found. */
+/** An object, or a change, that a search has found. */
 export interface Hit {
-  readonly kind: 'system' | 'pool' | 'volume' | 'host' | 'drive' | 'change'
+  /** What it is, in words: `volume`, or `change`. */
+  readonly kind: string
   readonly id: string
   readonly name: string
   readonly detail: string

@@ -1,3 +1,3 @@
-export { loadEstate, columns } from './loadEstate'
-export * from './mapRows'
+export { fromRow, type RowOf } from './fromRow'
+export { loadEstate } from './loadEstate'
 export { rowRecords } from './rowRecords'

@@ -1,6 +1,6 @@
 import type { Catalogue, Estate, NameAnswer, PathProbe, SignedException } from '@/core/estate'
 import { rows, type Scope } from '../database'
-import { fromRow, type RowOf } from './mapRows'
+import { fromRow, type RowOf } from './fromRow'
 
 type Dated<T, K extends string> = Omit<RowOf<T>, K> & { readonly [key in K]: Date }
 const mostAnswers = 5000

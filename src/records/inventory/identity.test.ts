@@ -1,3 +1,4 @@
+import { those } from '@/core/estate'
 import { randomBytes } from 'node:crypto'
 import type { Inventory } from '@/ports'
 import { rows, type Scope } from '../database'
@@ -37,7 +38,7 @@ test('one empty answer forgets nothing: ids, holdings and names are the same whe
     ['pools', 1],
   ])
   // Nothing may be planned on what may be gone; a list shows it as missing.
-  expect((await loadEstate(scope, { volumeIds: before.map(each => each.id) }, '')).volumes).toEqual([])
+  expect((await loadEstate(scope, [those('volumes', 'id', ...before.map(each => each.id))], '')).volumes).toEqual([])
   expect((await volumeList(scope, {})).lines.every(line => line.missingSince !== null)).toBe(true)
   await store(sampleInventory())
   const after = await volumes()
@@ -87,7 +88,7 @@ test('an older reading never overwrites a newer one, however late it comes', asy
   const named = (name: string) => sampleInventory({ pools: sample.pools.map(pool => ({ ...pool, name })) })
   await store(named('newer'), newer)
   await store(named('older'), older)
-  expect((await loadEstate(scope, {}, '')).pools.map(pool => pool.name)).toEqual(['newer'])
+  expect((await loadEstate(scope, [], '')).pools.map(pool => pool.name)).toEqual(['newer'])
   await store(sampleInventory())
 })
 

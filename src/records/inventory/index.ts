@@ -1,4 +1,5 @@
-export { nextReading, storeInventory, storeParts, type NotKept } from './storeInventory'
+export { nextReading, storeInventory, storeParts } from './storeInventory'
+export type { NotKept } from './storeObjects'
 export {
   enrolHost,
   enrolSystem,

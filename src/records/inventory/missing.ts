@@ -1,30 +1,21 @@
+import type { KindName } from '@/core/estate'
 import { inTransaction, rows, run, type Scope } from '../database'
+import { tableOf } from '../objects'
+import { statedKinds } from './storeObjects'
 
-/** Tables whose objects can be missing, those first that others hang on. */
-const missable = [
-  'mappings',
-  'volumes',
-  'drives',
-  'pools',
-  'ports',
-  'controllers',
-  'node_ports',
-  'switch_ports',
-  'nodes',
-  'switches',
-  'enclosures',
-] as const
+/** Kinds whose objects can be missing, those first that others hang on. */
+const missable = [...statedKinds].reverse()
 
 /** What is missing of a system: how many of each, and since when the first. */
 export const missingOf = (scope: Scope, systemId: string) =>
-  rows<{ readonly kind: string; readonly count: number; readonly since: Date; readonly names: string[] }>(
+  rows<{ readonly kind: KindName; readonly count: number; readonly since: Date; readonly names: string[] }>(
     scope,
     missable
-      .filter(table => table !== 'mappings')
+      .filter(({ schema }) => 'name' in schema.properties)
       .map(
-        table =>
-          `select '${table}' as kind, count(*)::int as count, min(missing_since) as since, (array_agg(name order by name))[1:5] as names
-           from ${table} where system_id = $1 and missing_since is not null having count(*) > 0`,
+        ({ name }) =>
+          `select '${name}' as kind, count(*)::int as count, min(missing_since) as since, (array_agg(name order by name))[1:5] as names
+           from ${tableOf(name)} where system_id = $1 and missing_since is not null having count(*) > 0`,
       )
       .join(' union all '),
     [systemId],
@@ -36,10 +27,10 @@ export const missingOf = (scope: Scope, systemId: string) =>
  */
 export async function gone({ database }: Scope, systemId: string, locators: readonly string[]): Promise<void> {
   await inTransaction(database, async scope => {
-    for (const table of missable)
+    for (const { name } of missable)
       await run(
         scope,
-        `delete from ${table} where system_id = $1 and locator = any($2) and missing_since is not null`,
+        `delete from ${tableOf(name)} where system_id = $1 and locator = any($2) and missing_since is not null`,
         [systemId, locators],
       )
   })
@@ -49,10 +40,10 @@ export async function gone({ database }: Scope, systemId: string, locators: read
 export async function forgetMissing({ database }: Scope, systemId: string): Promise<number> {
   return inTransaction(database, async scope => {
     let forgotten = 0
-    for (const table of missable) {
+    for (const { name } of missable) {
       const found = await rows<{ readonly id: string }>(
         scope,
-        `delete from ${table} where system_id = $1 and missing_since is not null returning id`,
+        `delete from ${tableOf(name)} where system_id = $1 and missing_since is not null returning id`,
         [systemId],
       )
       forgotten += found.length

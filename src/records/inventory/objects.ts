@@ -1,11 +1,13 @@
 import { row, run, type Scope } from '../database'
-
-const tables = ['drives', 'pools', 'volumes', 'mappings'] as const
+import { tableOf } from '../objects'
+import { statedKinds } from './storeObjects'
 
 /** The id of what stands at a place of a system. */
 export async function idAt(scope: Scope, systemId: string, locator: string): Promise<string | undefined> {
-  const sql = tables
-    .map(table => `select id from ${table} where system_id = $1 and locator = $2 and missing_since is null`)
+  const sql = statedKinds
+    .map(
+      ({ name }) => `select id from ${tableOf(name)} where system_id = $1 and locator = $2 and missing_since is null`,
+    )
     .join(' union all ')
   return (await row<{ readonly id: string }>(scope, sql, [systemId, locator]))?.id
 }

@@ -1,3 +1,4 @@
+export { objectList, type ObjectQuestion } from './objectList'
 export { addSite } from './addSite'
 export { drives, enclosures, hostGroups, hosts, nodesOfAll, pools, sites, systems, unassigned } from './estatePage'
 export { search } from './search'

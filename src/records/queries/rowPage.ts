@@ -1,20 +1,12 @@
+import { col, fn, literal } from 'sequelize'
 import { estateTime } from '@/core/clock'
 import type { Estate, Node, NodePort, PathProbe, Switch, SwitchPort } from '@/core/estate'
 import type { Finding } from '@/core/findings'
 import type { FindingRecord, PieceWork } from '@/core/views'
 import { rows, type Scope } from '../database'
 import { estateClock } from '../inventory'
-import {
-  columns,
-  fromRow,
-  rowRecords,
-  toNode,
-  toNodePort,
-  toSwitch,
-  toSwitchPort,
-  type NodePortRow,
-  type RowOf,
-} from '../estate'
+import { fromRow, rowRecords, type RowOf } from '../estate'
+import { objects } from '../objects'
 
 export interface RowNetwork {
   readonly nodes: readonly Node[]
@@ -27,33 +19,25 @@ export interface RowNetwork {
 
 /** The nodes of a system with the network between them, and what was last probed there. */
 export async function rowNetwork(scope: Scope, systemId: string): Promise<RowNetwork> {
-  const nodes = await rows<RowOf<Node>>(
-    scope,
-    `select ${columns.nodes} from nodes where system_id = $1 and missing_since is null order by name`,
-    [systemId],
-  )
-  const ports = await rows<NodePortRow>(
-    scope,
-    `select ${columns.node_ports} from node_ports where system_id = $1 and missing_since is null
-     order by (select n.name from nodes n where n.id = node_id), name`,
-    [systemId],
-  )
-  const switches = await rows<RowOf<Switch>>(
-    scope,
-    `select ${columns.switches} from switches where system_id = $1 and missing_since is null order by name`,
-    [systemId],
-  )
-  const switchPorts = await rows<RowOf<SwitchPort>>(
-    scope,
-    `select ${columns.switch_ports} from switch_ports where system_id = $1 and missing_since is null order by length(name), name`,
-    [systemId],
-  )
+  const where = { systemId }
   const { pathProbes, nameAnswers } = await rowRecords(scope)
   return {
-    nodes: nodes.map(toNode),
-    nodePorts: ports.map(toNodePort),
-    switches: switches.map(toSwitch),
-    switchPorts: switchPorts.map(toSwitchPort),
+    nodes: await objects(scope, 'nodes', { where }),
+    nodePorts: await objects(scope, 'nodePorts', {
+      where,
+      order: [
+        [literal('(select n.name from nodes n where n.id = node_id)'), 'ASC'],
+        ['name', 'ASC'],
+      ],
+    }),
+    switches: await objects(scope, 'switches', { where }),
+    switchPorts: await objects(scope, 'switchPorts', {
+      where,
+      order: [
+        [fn('length', col('name')), 'ASC'],
+        ['name', 'ASC'],
+      ],
+    }),
     probe: pathProbes.find(each => each.systemId === systemId),
     nameAnswers,
   }

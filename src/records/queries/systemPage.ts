@@ -1,67 +1,25 @@
-import type { Controller, Enclosure, Port } from '@/core/estate'
 import type { SensorReading, SystemPage } from '@/core/views'
-import { row, rows, type Scope } from '../database'
-import {
-  columns,
-  toController,
-  toDrive,
-  toEnclosure,
-  toPool,
-  toPort,
-  toSystem,
-  type DriveRow,
-  type PoolRow,
-  type RowOf,
-  type SystemRow,
-} from '../estate'
+import { row, type Scope } from '../database'
+import { object, objects } from '../objects'
 
 /** One system with all that stands in it but its volumes. */
 export async function systemPage(scope: Scope, id: string): Promise<SystemPage | undefined> {
-  const system = await row<SystemRow & { readonly site_name: string | null; readonly sensors: SensorReading[] }>(
+  const system = await object(scope, 'systems', id)
+  if (system === undefined) return undefined
+  const beside = await row<{ readonly sensors: readonly SensorReading[]; readonly site: string | null }>(
     scope,
-    `select ${columns.systems}, sensors, (select name from sites where sites.id = site_id) as site_name from systems where id = $1`,
+    'select sensors, (select name from sites where sites.id = site_id) as site from systems where id = $1',
     [id],
   )
-  if (system === undefined) return undefined
-  const { site_name: siteName, sensors, ...own } = system
+  const where = { systemId: id }
   return {
-    system: toSystem(own),
-    siteName,
-    sensors,
-    controllers: (
-      await rows<RowOf<Controller>>(
-        scope,
-        `select ${columns.controllers} from controllers where system_id = $1 and missing_since is null order by name`,
-        [id],
-      )
-    ).map(toController),
-    enclosures: (
-      await rows<RowOf<Enclosure>>(
-        scope,
-        `select ${columns.enclosures} from enclosures where system_id = $1 and missing_since is null order by locator`,
-        [id],
-      )
-    ).map(toEnclosure),
-    drives: (
-      await rows<DriveRow>(
-        scope,
-        `select ${columns.drives} from drives where system_id = $1 and missing_since is null order by enclosure_id, bay`,
-        [id],
-      )
-    ).map(toDrive),
-    ports: (
-      await rows<RowOf<Port>>(
-        scope,
-        `select ${columns.ports} from ports where system_id = $1 and missing_since is null order by name`,
-        [id],
-      )
-    ).map(toPort),
-    pools: (
-      await rows<PoolRow>(
-        scope,
-        `select ${columns.pools} from pools where system_id = $1 and missing_since is null order by name`,
-        [id],
-      )
-    ).map(toPool),
+    system,
+    siteName: beside?.site ?? null,
+    sensors: beside?.sensors ?? [],
+    controllers: await objects(scope, 'controllers', { where }),
+    enclosures: await objects(scope, 'enclosures', { where, order: [['locator', 'ASC']] }),
+    drives: await objects(scope, 'drives', { where }),
+    ports: await objects(scope, 'ports', { where }),
+    pools: await objects(scope, 'pools', { where }),
   }
 }

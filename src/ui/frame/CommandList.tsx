@@ -3,6 +3,7 @@ import { Command } from 'cmdk'
 import { useRouter } from 'next/navigation'
 import { Dialog } from 'radix-ui'
 import { useEffect, useState } from 'react'
+import { kindList, pageOf } from '@/core/estate'
 import type { Hit } from '@/core/views'
 import { ask } from '../api'
 import { KeyList } from './KeyList'
@@ -10,13 +11,10 @@ import { commands, sections } from './sections'
 import { toggleNight } from './theme'
 import { useKeys } from './useKeys'
 
-const hrefOf: Readonly<Record<Hit['kind'], (hit: Hit) => string>> = {
-  system: hit => `/build/systems/${hit.id}`,
-  pool: hit => `/build/systems/${hit.systemId ?? ''}`,
-  drive: hit => `/build/systems/${hit.systemId ?? ''}?drive=${hit.id}`,
-  volume: hit => `/provision?sel=${hit.id}`,
-  host: () => '/provision/hosts',
-  change: hit => `/changes/${hit.id}`,
+/** Where a hit is shown. */
+function hrefOf(hit: Hit): string {
+  const kind = kindList.find(each => each.words.one === hit.kind)
+  return (kind === undefined ? undefined : pageOf(kind, hit)) ?? `/changes/${hit.id}`
 }
 
 /** Search and commands in one list: `/` or Ctrl K opens it. */
@@ -96,7 +94,7 @@ export function CommandList() {
                       <Command.Item
                         key={`${hit.kind}/${hit.id}`}
                         value={`${text} ${hit.kind} ${hit.name} ${hit.id}`}
-                        onSelect={() => open(hrefOf[hit.kind](hit))}
+                        onSelect={() => open(hrefOf(hit))}
                       >
                         <span className="truncate">{hit.name}</span>
                         <span className="shrink-0 text-faint">{hit.kind}</span>

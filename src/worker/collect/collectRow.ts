@@ -1,5 +1,5 @@
 import { spreadMove, spreadRebuild, isSpreadScheme } from '@/core/clusters'
-import type { Estate } from '@/core/estate'
+import { those, within, type Estate } from '@/core/estate'
 import { rowFindings } from '@/core/findings'
 import { forecastBefore, type Forecast } from '@/core/transfer'
 import { estateNow, lookUpNames } from '@/drafting'
@@ -15,13 +15,13 @@ const startSeconds = 5
 /** What follows from a reading of a row of nodes: names asked again, work forecast and followed, and what is wrong now. */
 export async function collectRow(world: World, systemId: string, found: Inventory): Promise<void> {
   const scope = { database: world.database }
-  const first = await loadEstate(scope, { drivesOfSystems: [systemId] }, 'rebuild')
+  const first = await loadEstate(scope, within(systemId), 'rebuild')
   await refreshNames(scope, first)
   await followWorks(scope, systemId, found, first)
   const pools = first.pools.filter(pool => pool.systemId === systemId && pool.failureDomain !== null)
   const estate = await loadEstate(
     scope,
-    { drivesOfSystems: [systemId], volumesOfPools: pools.map(pool => pool.id) },
+    [...within(systemId), those('volumes', 'poolId', ...pools.map(pool => pool.id))],
     'rebuild',
   )
   await keepFindings(scope, systemId, 'row', rowFindings(estate, systemId))

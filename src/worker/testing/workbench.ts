@@ -51,7 +51,7 @@ export async function workbench(rate: number) {
     database,
     ended,
     drafted,
-    estate: (needs: EstateNeeds = {}): Promise<Estate> => loadEstate({ database }, needs, ''),
+    estate: (needs: EstateNeeds = []): Promise<Estate> => loadEstate({ database }, needs, ''),
     begun: async (kind: string, intent: object) => {
       const draft = await drafted(kind, intent)
       await carryOut(database, draft.id, draft.planDigest, tester)
@@ -93,7 +93,7 @@ export async function workbench(rate: number) {
       const draft = await drafted('register-system', intent)
       await carryOut(database, draft.id, draft.planDigest, tester)
       await ended(draft.id)
-      const { systems } = await loadEstate({ database }, {}, '')
+      const { systems } = await loadEstate({ database }, [], '')
       return systems.find(system => system.name === name)?.id ?? ''
     },
     close: async () => {

@@ -1,3 +1,4 @@
+import { kindList } from '@/core/estate'
 import { defaultBodyBytes, operations, type Operation } from './contract'
 
 /** What every refusal says. */
@@ -16,6 +17,22 @@ const refusal = (description: string) => ({
   description,
   content: { 'application/json': { schema: { $ref: '#/components/schemas/Refusal' } } },
 })
+
+const kindSchemas = new Map<object, string>(
+  kindList.map(({ schema, words }) => [
+    schema,
+    words.one.replace(/(^| )(.)/g, (_, _space, letter: string) => letter.toUpperCase()),
+  ]),
+)
+
+/** A schema in which the kinds of object stand by reference: each is said once in the document. */
+function shared(schema: unknown): unknown {
+  if (typeof schema !== 'object' || schema === null) return schema
+  const name = kindSchemas.get(schema)
+  if (name !== undefined) return { $ref: `#/components/schemas/${name}` }
+  if (Array.isArray(schema)) return schema.map(shared)
+  return Object.fromEntries(Object.entries(schema).map(([key, value]) => [key, shared(value)]))
+}
 
 /** In what ways an operation refuses, by what it takes. */
 function refusalsOf(operation: Operation, hasParameters: boolean): Record<string, object> {
@@ -49,7 +66,8 @@ export function openApiDocument() {
         schema,
       })),
     ]
-    const content = operation.answers === undefined ? undefined : { 'application/json': { schema: operation.answers } }
+    const content =
+      operation.answers === undefined ? undefined : { 'application/json': { schema: shared(operation.answers) } }
     const path = (paths[operation.path] ??= {})
     path[operation.method] = {
       operationId,
@@ -78,7 +96,10 @@ export function openApiDocument() {
     security: [{ bearer: [] }],
     components: {
       securitySchemes: { bearer: { type: 'http', scheme: 'bearer' } },
-      schemas: { Refusal: refusalSchema },
+      schemas: {
+        Refusal: refusalSchema,
+        ...Object.fromEntries([...kindSchemas].map(([schema, name]) => [name, schema])),
+      },
     },
     paths,
   }

@@ -1,31 +1,12 @@
 import type { Asked } from '@/app/server/answer'
 import { NotThere } from '@/app/server/errors'
 import type { VolumeSort } from '@/core/views'
-import {
-  drives,
-  hostGroups,
-  hosts,
-  pools,
-  search,
-  sites,
-  standingFindings,
-  systemPage,
-  systems,
-  volumeList,
-  volumePage,
-  type VolumeQuestion,
-} from '@/records/queries'
+import { search, standingFindings, systemPage, volumeList, volumePage, type VolumeQuestion } from '@/records/queries'
 
 const text = (value: string | number | undefined) => (value === undefined ? undefined : String(value))
 
 /** What stands in the estate. */
 export const estateHandlers = {
-  listSites: async ({ scope }: Asked) => ({ items: await sites(scope) }),
-  listSystems: async ({ scope }: Asked) => ({ items: await systems(scope) }),
-  listPools: async ({ scope }: Asked) => ({ items: await pools(scope) }),
-  listHosts: async ({ scope }: Asked) => ({ items: await hosts(scope) }),
-  listHostGroups: async ({ scope }: Asked) => ({ items: await hostGroups(scope) }),
-  listDrives: async ({ scope, query }: Asked) => ({ items: await drives(scope, text(query['systemId']) ?? null) }),
   listFindings: async ({ scope, query }: Asked) => ({
     items: await standingFindings(scope, text(query['systemId']) ?? null),
   }),

@@ -6,6 +6,7 @@ import { changeHandlers } from './changes'
 import { doorHandlers } from './door'
 import { estateHandlers } from './estate'
 import { events } from './events'
+import { kindHandlers } from './kinds'
 import { settingHandlers } from './settings'
 import { systemHandlers } from './systems'
 
@@ -16,6 +17,7 @@ export const handlers: Handlers = {
   ...changeHandlers,
   ...doorHandlers,
   ...estateHandlers,
+  ...kindHandlers,
   ...settingHandlers,
   ...systemHandlers,
   events,

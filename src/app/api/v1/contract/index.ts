@@ -1,0 +1,20 @@
+import { accessOperations } from './access'
+import { changesOperations } from './changes'
+import { estateOperations } from './estate'
+import { kindOperations, type KindOperationId } from './kinds'
+import type { Operation } from './Operation'
+import { systemsOperations } from './systems'
+
+const table = {
+  ...estateOperations,
+  ...systemsOperations,
+  ...changesOperations,
+  ...accessOperations,
+  events: { method: 'get', path: '/events', summary: 'Server-sent events: which records have changed' },
+  openApi: { method: 'get', path: '/openapi.json', summary: 'This document', isOpen: true },
+} as const satisfies Readonly<Record<string, Operation>>
+
+export type OperationId = keyof typeof table | KindOperationId
+/** What each operation of the API takes and answers: the one source of its checks and of the OpenAPI document. */
+export const operations: Readonly<Record<OperationId, Operation>> = { ...kindOperations, ...table }
+export { defaultBodyBytes, type Operation } from './Operation'

@@ -1,0 +1,13 @@
+export { kindList, kindOf, objectKinds, pageOf } from './kinds'
+export {
+  fieldsOf,
+  isLocated,
+  type FieldOf,
+  type KindList,
+  type KindName,
+  type ListColumn,
+  type ObjectField,
+  type ObjectKind,
+  type ObjectTypes,
+  type ValueType,
+} from './ObjectKind'

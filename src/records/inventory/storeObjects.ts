@@ -1,0 +1,175 @@
+import { fieldsOf, isLocated, kindList, kindOf, type KindName, type ObjectKind } from '@/core/estate'
+import { v7 as uuid } from 'uuid'
+import { rows, run, toJson, type Scope } from '../database'
+import { columnOf, columnTypes, tableOf } from '../objects'
+
+/** What of a reading could not be kept, and why. */
+export interface NotKept {
+  readonly locator: string
+  readonly why: string
+}
+
+/** An object as a system states it; it names others by their locators. */
+export interface Stated {
+  readonly locator: string
+}
+type Fields = Readonly<Record<string, unknown>>
+
+/** The kinds that systems state, those first to which others refer. */
+export const statedKinds: readonly ObjectKind[] = kindList.filter(isLocated)
+
+/**
+ * Takes over objects of some kinds that a system states: each is given the id by which it is known, what it names is found, and rows that
+ * are as they were are not written at all.
+ * @param isAll whether all of these kinds were read, so that what is not among them is missing from now on
+ */
+export async function storeObjects(
+  scope: Required<Scope>,
+  systemId: string,
+  stated: { readonly [Name in KindName]?: readonly Stated[] },
+  isAll: boolean,
+  notKept: NotKept[],
+): Promise<void> {
+  const kinds = statedKinds.filter(kind => stated[kind.name] !== undefined)
+  const ids = new Map<KindName, Map<string, string>>()
+  const known = new Map<KindName, readonly (Stated & { readonly id: string })[]>()
+  // All ids before anything is written: ports lead to each other in rings.
+  for (const kind of kinds) {
+    const objects = recognised(kind, await knownOf(scope, kind, systemId), stated[kind.name] ?? [], notKept)
+    known.set(kind.name, objects)
+    ids.set(kind.name, new Map(objects.map(({ id, locator }) => [locator, id])))
+  }
+  for (const name of new Set(kinds.flatMap(kind => Object.values(kind.references) as KindName[])))
+    if (!ids.has(name) && isLocated(kindOf(name))) ids.set(name, await idsOf(scope, name, systemId))
+  for (const kind of kinds) {
+    const objects = (known.get(kind.name) ?? []).flatMap(object => {
+      const whole = withReferences(kind, object, ids)
+      if (!('lacks' in whole)) return [whole.object]
+      // What was not kept is not there for others either.
+      ids.get(kind.name)?.delete(object.locator)
+      notKept.push({
+        locator: object.locator,
+        why: `It names no ${kindOf(whole.lacks).words.one} that the system has.`,
+      })
+      return []
+    })
+    await write(scope, kind, systemId, objects, isAll)
+  }
+}
+
+/** An object with the ids of what it names by locators: a field `poolId` by its `poolLocator`. */
+function withReferences(
+  kind: ObjectKind,
+  object: Stated,
+  ids: ReadonlyMap<KindName, ReadonlyMap<string, string>>,
+): { readonly object: Fields } | { readonly lacks: KindName } {
+  const whole: Record<string, unknown> = { ...object }
+  for (const { field, isNullable } of fieldsOf(kind)) {
+    const name = (kind.references as Partial<Record<string, KindName>>)[field]
+    // What no system states is found by other means before.
+    if (name === undefined || !isLocated(kindOf(name))) continue
+    const locator = whole[field.replace(/Id$/, 'Locator')]
+    const id = typeof locator === 'string' ? ids.get(name)?.get(locator) : undefined
+    if (id === undefined && !isNullable) return { lacks: name }
+    whole[field] = id ?? null
+  }
+  return { object: whole }
+}
+
+interface Known {
+  readonly id: string
+  readonly locator: string
+  readonly name: string
+  readonly isMissing: boolean
+}
+
+const knownOf = (scope: Scope, { name, durableName }: ObjectKind, systemId: string) =>
+  rows<Known>(
+    scope,
+    `select id, locator, ${durableName === undefined ? "''" : columnOf(durableName)} as name, missing_since is not null as "isMissing"
+     from ${tableOf(name)} where system_id = $1`,
+    [systemId],
+  )
+
+/** Gives each object that was found the id under which it is known: by its durable name, else by its place. */
+function recognised(
+  { durableName }: ObjectKind,
+  known: readonly Known[],
+  found: readonly Stated[],
+  notKept: NotKept[],
+): (Stated & { readonly id: string })[] {
+  const byName = new Map(known.filter(each => each.name !== '').map(each => [each.name, each]))
+  const byPlace = new Map(
+    [...known].sort((a, b) => Number(b.isMissing) - Number(a.isMissing)).map(each => [each.locator, each]),
+  )
+  const names = new Set<string>()
+  const places = new Set<string>()
+  return found.flatMap(object => {
+    const name = durableName === undefined ? '' : String((object as unknown as Fields)[durableName] ?? '')
+    if ((name !== '' && names.has(name)) || places.has(object.locator)) {
+      notKept.push({
+        locator: object.locator,
+        why: `Another object of the same reading has its ${name === '' ? 'place' : `name, ${name}`}.`,
+      })
+      return []
+    }
+    names.add(name)
+    places.add(object.locator)
+    const there = byPlace.get(object.locator)
+    // Where something with another durable name stood, this is another object at that place.
+    const same = byName.get(name) ?? (there !== undefined && (there.name === '' || name === '') ? there : undefined)
+    return [{ ...object, id: same?.id ?? uuid() }]
+  })
+}
+
+/** Columns that a reading fills, with their types. */
+const filled = (kind: ObjectKind) =>
+  fieldsOf(kind)
+    .filter(({ field }) => !['id', 'systemId', 'locator', 'revision', ...kind.ours].includes(field))
+    .map(({ field, type }) => ({ field, column: columnOf(field), type: columnTypes[type] }))
+
+/** Written by hand: one statement for all rows of a kind, which is what makes 100,000 of them a matter of a second. */
+async function write(
+  scope: Required<Scope>,
+  kind: ObjectKind,
+  systemId: string,
+  objects: readonly Fields[],
+  isAll: boolean,
+): Promise<void> {
+  const table = tableOf(kind.name)
+  const columns = filled(kind)
+  const names = columns.map(({ column }) => column)
+  const list = toJson(
+    objects.map(object => ({
+      id: object['id'],
+      locator: object['locator'],
+      ...Object.fromEntries(columns.map(({ field, column }) => [column, object[field]])),
+    })),
+  )
+  if (isAll)
+    await run(
+      scope,
+      `update ${table} set missing_since = now() where system_id = $1 and missing_since is null
+         and id not in (select r.id from jsonb_to_recordset($2::jsonb) as r(id uuid))`,
+      [systemId, list],
+    )
+  await run(
+    scope,
+    `insert into ${table} as known (id, system_id, locator, ${names.join(', ')})
+     select r.id, $1, r.locator, ${names.map(name => `r.${name}`).join(', ')}
+     from jsonb_to_recordset($2::jsonb) as r(id uuid, locator text, ${columns.map(({ column, type }) => `${column} ${type}`).join(', ')})
+     on conflict (id) do update set locator = excluded.locator, missing_since = null, ${names.map(name => `${name} = excluded.${name}`).join(', ')}
+     where (known.locator, known.missing_since, ${names.map(name => `known.${name}`).join(', ')})
+       is distinct from (excluded.locator, null::timestamptz, ${names.map(name => `excluded.${name}`).join(', ')})`,
+    [systemId, list],
+  )
+}
+
+async function idsOf(scope: Scope, name: KindName, systemId: string): Promise<Map<string, string>> {
+  const ids = await rows<{ readonly id: string; readonly locator: string }>(
+    scope,
+    `select id, locator from ${tableOf(name)} where system_id = $1 and missing_since is null`,
+    [systemId],
+  )
+  return new Map(ids.map(({ id, locator }) => [locator, id]))
+}

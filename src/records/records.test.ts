@@ -58,14 +58,14 @@ test('reading the same again changes nothing; what plans rest on gets a new revi
 
 test('volumes are found by literal text, sorted and paged at the server', async () => {
   const names = async (question: Parameters<typeof volumeList>[1]) =>
-    (await volumeList({ database }, question)).lines.map(line => line.name)
+    (await volumeList({ database }, question)).items.map(line => line.name)
   expect(await names({ filter: 'a_' })).toEqual(['a_1'])
   expect(await names({ filter: '%' })).toEqual(['a%2'])
   expect(await names({ filter: "'; drop table volumes; --" })).toEqual([])
   expect(await names({ sort: 'size', isDescending: true, limit: 2 })).toEqual(['b-3', 'a%2'])
   expect(await volumeList({ database }, { offset: 2, limit: 1 })).toMatchObject({
     total: 3,
-    lines: [{ name: 'b-3', sizeBytes: '3000000000000' }],
+    items: [{ name: 'b-3', sizeBytes: '3000000000000' }],
   })
   expect((await search({ database }, 'SER2')).map(hit => hit.kind)).toEqual(['drive'])
 })

@@ -1,5 +1,6 @@
 export { bytesInWords, formatBytes, tebibytes, type BytesInWords } from './formatBytes'
 export { parseBytes, type ParsedBytes } from './parseBytes'
+export { formatBitsPerSecond } from './formatRate'
 export { formatSeconds, formatSecondsRange } from './formatTime'
 export { oddsInWords } from './formatProbability'
 export { countAtStart, countWords } from './countWords'

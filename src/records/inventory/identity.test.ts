@@ -39,7 +39,7 @@ test('one empty answer forgets nothing: ids, holdings and names are the same whe
   ])
   // Nothing may be planned on what may be gone; a list shows it as missing.
   expect((await loadEstate(scope, [those('volumes', 'id', ...before.map(each => each.id))], '')).volumes).toEqual([])
-  expect((await volumeList(scope, {})).lines.every(line => line.missingSince !== null)).toBe(true)
+  expect((await volumeList(scope, {})).items.every(line => line.missingSince !== null)).toBe(true)
   await store(sampleInventory())
   const after = await volumes()
   expect(after.map(each => each.id)).toEqual(before.map(each => each.id))

@@ -58,7 +58,7 @@ test.each(kindList.map(kind => [kind.name, kind] as const))(
     const types: Readonly<Record<string, string>> = { int4: 'int', float8: 'double precision', bool: 'boolean' }
     const kept = new Map(found.map(each => [each.name, [types[each.type] ?? each.type, each.nullable === 'YES']]))
     for (const { field, type, isNullable } of columnsOf(kind)) {
-        expect([field, ...(kept.get(columnOf(field)) ?? [])]).toEqual([field, columnTypes[type], isNullable])
+      expect([field, ...(kept.get(columnOf(field)) ?? [])]).toEqual([field, columnTypes[type], isNullable])
     }
   },
 )

@@ -1,3 +1,4 @@
+export { objectById } from './objectPage'
 export { objectList, type ObjectQuestion } from './objectList'
 export { addSite } from './addSite'
 export { drives, enclosures, hostGroups, hosts, nodesOfAll, pools, sites, systems, unassigned } from './estatePage'

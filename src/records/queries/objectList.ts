@@ -1,15 +1,16 @@
-import { fieldsOf, isLocated, kindOf, type KindName, type ObjectKind, type ObjectTypes } from '@/core/estate'
+import { fieldsOf, kindOf, type KindName, type ObjectKind, type ObjectTypes } from '@/core/estate'
 import { storable } from '@/core/input'
 import type { ObjectList } from '@/core/views'
 import { cast, col, literal, Op, where, type OrderItem, type WhereOptions } from 'sequelize'
 import type { Scope } from '../database'
-import { columnOf, modelOf, objectCount, objects, tableOf } from '../objects'
+import { columnOf, objectCount, objects, tableOf } from '../objects'
+import { hasName, namesFor, referencesOf } from './references'
 
 export interface ObjectQuestion {
   /** Looked for in what the kind is found by. */
   readonly filter?: string
-  /** Fields that name another object, with its id. */
-  readonly within?: Readonly<Record<string, string>>
+  /** Fields with the value that they have, such as the id of another object. */
+  readonly within?: Readonly<Record<string, string | number | boolean>>
   readonly sort?: string
   readonly isDescending?: boolean
   readonly offset?: number
@@ -17,12 +18,6 @@ export interface ObjectQuestion {
 }
 
 const usualLines = 1000
-
-/** The kinds to which an object refers, by field. */
-const referencesOf = (kind: ObjectKind): Readonly<Record<string, KindName>> => ({
-  ...(isLocated(kind) ? { systemId: 'systems' } : {}),
-  ...(kind.references as Readonly<Record<string, KindName>>),
-})
 
 /** One page of a kind's objects, and how many there are in all. */
 export async function objectList<Name extends KindName>(
@@ -65,22 +60,5 @@ function ordered(kind: ObjectKind, { sort, isDescending = false }: ObjectQuestio
   return [[by, direction] as OrderItem, ['id', direction]]
 }
 
-const hasName = (name: KindName) => 'name' in kindOf(name).schema.properties
 const nameOf = (kind: ObjectKind, field: string, of: KindName) =>
   literal(`(select other.name from ${tableOf(of)} other where other.id = "${kind.name}".${columnOf(field)})`)
-
-async function namesFor(scope: Scope, kind: ObjectKind, items: readonly object[]): Promise<Record<string, string>> {
-  const names: Record<string, string> = {}
-  for (const [field, of] of Object.entries(referencesOf(kind))) {
-    const ids = new Set(items.map(item => (item as Readonly<Record<string, unknown>>)[field]).filter(id => id !== null))
-    if (ids.size === 0 || !hasName(of)) continue
-    const found = await modelOf(scope.database, of).findAll({
-      attributes: ['id', 'name'],
-      where: { id: [...ids] as string[] },
-      raw: true,
-      transaction: scope.transaction ?? null,
-    })
-    for (const each of found as unknown as { readonly id: string; readonly name: string }[]) names[each.id] = each.name
-  }
-  return names
-}

@@ -28,7 +28,7 @@ function naaPattern(filter: string): string {
 export async function volumeList(
   scope: Scope,
   question: VolumeQuestion,
-): Promise<{ readonly total: number; readonly lines: readonly VolumeLine[] }> {
+): Promise<{ readonly total: number; readonly items: readonly VolumeLine[] }> {
   const direction = question.isDescending === true ? 'desc' : 'asc'
   const column = orderBy[question.sort ?? 'name']
   const where = `($1 = '' or volumes.name ilike $2 or ($3 <> '' and volumes.naa like $3)) and ($4::text is null or volumes.state = $4) and ($5::uuid is null or volumes.pool_id = $5)`
@@ -71,7 +71,7 @@ export async function volumeList(
   )
   return {
     total: total?.total ?? 0,
-    lines: lines.map(each => ({
+    items: lines.map(each => ({
       id: each.id,
       name: each.name,
       naa: each.naa,

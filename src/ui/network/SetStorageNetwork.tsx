@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react'
 import type { NameAnswer, Node, NodePort } from '@/core/estate'
 import { nameTrouble, readAddress, storagePort, storageShare } from '@/core/network'
 import type { ChangeRecord } from '@/core/views'
+import { formatBitsPerSecond } from '@/core/units'
 import { ask } from '../api'
 import { DraftFrame } from '../drafts/DraftFrame'
 import { useDraft } from '../drafts/useDraft'
@@ -139,7 +140,7 @@ export function SetStorageNetwork({ systemId, nodes, nodePorts, mtu, kept }: Set
                       .filter(own => own.nodeId === each.nodeId)
                       .map(own => (
                         <option key={own.id} value={own.id}>
-                          {own.name}, {own.speedBitsPerSecond / 1e9} Gb/s
+                          {own.name}, {formatBitsPerSecond(own.speedBitsPerSecond)}
                           {own.traffic.length === 0 ? ', own' : ', shared'}
                         </option>
                       ))}

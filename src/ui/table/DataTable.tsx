@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useRef, type ReactNode } from 'react'
 import { ColumnChoice } from './ColumnChoice'
 import { csvText } from './csvText'
+import { save } from './save'
 import type { TableColumn } from './TableColumn'
 import { useTable } from './useTable'
 
@@ -182,11 +183,3 @@ function Head<Row>({
 
 const csvOf = <Row,>(rows: readonly Row[], columns: readonly TableColumn<Row>[]) =>
   csvText([columns.map(each => each.head), ...rows.map(row => columns.map(each => each.text(row)))])
-
-function save(name: string, text: string): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }))
-  link.download = name
-  link.click()
-  URL.revokeObjectURL(link.href)
-}

@@ -1,2 +1,5 @@
 export { DataTable } from './DataTable'
+export { ServerTable, type ServerColumn } from './ServerTable'
+export type { ServerPage } from './useServerPages'
 export type { TableColumn } from './TableColumn'
+export { useAddress } from './useAddress'

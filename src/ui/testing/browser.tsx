@@ -18,6 +18,7 @@ export function giveSizes(width = 800, height = 600): void {
     clientWidth: { configurable: true, get: () => width },
     clientHeight: { configurable: true, get: () => height },
   })
+  HTMLElement.prototype.scrollTo = () => undefined
   globalThis.ResizeObserver = class {
     observe() {}
     unobserve() {}

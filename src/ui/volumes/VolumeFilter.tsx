@@ -1,39 +1,14 @@
 'use client'
-import { usePathname, useRouter, useSearchParams } from 'next/navigation'
-import { useEffect, useState } from 'react'
+import { useRouter } from 'next/navigation'
+import { useAddress } from '../table'
 
-/** Filters the list by name or WWN and by state; the address keeps it. */
-export function VolumeFilter({
-  poolNames,
-}: {
-  readonly poolNames: readonly { readonly id: string; readonly name: string }[]
-}) {
+/** Filters the list by pool and by state; the address keeps it. */
+export function VolumeFilter({ pools }: { readonly pools: readonly { readonly id: string; readonly name: string }[] }) {
   const router = useRouter()
-  const path = usePathname()
-  const query = useSearchParams()
-  const [text, setText] = useState(query.get('filter') ?? '')
-  const put = (name: string, value: string) => {
-    const next = new URLSearchParams(window.location.search)
-    if (value === '') next.delete(name)
-    else next.set(name, value)
-    router.replace(`${path}?${next}`, { scroll: false })
-  }
-  useEffect(() => {
-    if (text === (new URLSearchParams(window.location.search).get('filter') ?? '')) return
-    const timer = setTimeout(() => put('filter', text), 180)
-    return () => clearTimeout(timer)
-  })
+  const { query, withChanges } = useAddress()
+  const put = (name: string, value: string) => router.replace(withChanges({ [name]: value }), { scroll: false })
   return (
-    <div className="no-print mb-2 flex flex-wrap items-center gap-2">
-      <input
-        aria-label="Filter by name or WWN"
-        className="field w-[220px]"
-        placeholder="Filter by name or WWN"
-        value={text}
-        onChange={event => setText(event.target.value)}
-        maxLength={120}
-        spellCheck={false}
-      />
+    <>
       <select
         aria-label="Pool"
         className="field w-[190px]"
@@ -41,7 +16,7 @@ export function VolumeFilter({
         onChange={event => put('poolId', event.target.value)}
       >
         <option value="">every pool</option>
-        {poolNames.map(pool => (
+        {pools.map(pool => (
           <option key={pool.id} value={pool.id}>
             {pool.name}
           </option>
@@ -57,6 +32,6 @@ export function VolumeFilter({
         <option value="in use">in use</option>
         <option value="holding">holding</option>
       </select>
-    </div>
+    </>
   )
 }

@@ -1,2 +1,1 @@
-export { VolumeFilter } from './VolumeFilter'
 export { VolumeTable } from './VolumeTable'

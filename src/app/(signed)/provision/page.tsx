@@ -26,7 +26,7 @@ import { Ago } from '@/ui/parts/Ago'
 import { Bytes } from '@/ui/parts/Bytes'
 import { Copied } from '@/ui/parts/Copied'
 import { State } from '@/ui/parts/State'
-import { VolumeFilter, VolumeTable } from '@/ui/volumes'
+import { VolumeTable } from '@/ui/volumes'
 import { provisionParts } from './parts'
 
 export const metadata = { title: 'Provision' }
@@ -84,10 +84,12 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
           ? 'Build a pool first: volumes come from it.'
           : `They come from ${countWords(allPools.length, 'pool', 'pools')}.`}
       </p>
-      <VolumeFilter poolNames={allPools.map(({ id, name }) => ({ id, name }))} />
-      <div className="overflow-x-auto">
-        <VolumeTable first={first} question={question.toString()} selected={search.sel} />
-      </div>
+      <VolumeTable
+        first={first}
+        question={question.toString()}
+        selected={search.sel}
+        pools={allPools.map(({ id, name }) => ({ id, name }))}
+      />
     </Frame>
   )
 }

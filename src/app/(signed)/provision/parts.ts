@@ -1,5 +1,8 @@
+import { kindParts } from '../kindParts'
+
 /** The parts of Provision. */
 export const provisionParts = [
   { href: '/provision', words: 'Volumes' },
   { href: '/provision/hosts', words: 'Hosts' },
-] as const
+  ...kindParts('/provision/'),
+]

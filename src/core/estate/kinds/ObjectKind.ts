@@ -69,8 +69,12 @@ export interface ObjectKind<Name extends KindName = KindName> {
   readonly list?: KindList<Name>
 }
 
-/** A list page: its columns, the first of which is the object's name, and where it stands in the address. */
+/** A list page: its columns, the first of which is the object's name. */
 export interface KindList<Name extends KindName = KindName> {
+  /** Where the page stands: the section of the work, and the word under its title. */
+  readonly place: `/${'build' | 'provision'}/${string}`
+  /** What a reader should know of all of them: how many have this value, in words. */
+  readonly concern?: { readonly field: FieldOf<Name>; readonly is: string | number | boolean; readonly words: string }
   readonly columns: readonly ListColumn<FieldOf<Name>>[]
 }
 
@@ -78,7 +82,7 @@ export interface ListColumn<Field extends string = string> {
   readonly field: Field
   readonly words: string
   /** How the value is written; text where nothing is said. */
-  readonly as?: 'text' | 'bytes' | 'bits a second' | 'yes or no' | 'count' | 'name of'
+  readonly as?: 'text' | 'bytes' | 'bits a second' | 'up or down' | 'count' | 'name of'
   /** Shown only when it is chosen. */
   readonly isFolded?: true
 }

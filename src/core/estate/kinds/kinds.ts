@@ -132,13 +132,15 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
     ours: [],
     order: ['systemId', 'name'],
     search: { by: ['name', 'address', 'targetName'], title: 'name', detail: 'targetName' },
-    page: '/build/ports?filter={id}',
+    page: '/build/ports?sel={id}',
     list: {
+      place: '/build/ports',
+      concern: { field: 'isUp', is: false, words: 'without a link' },
       columns: [
         { field: 'name', words: 'Port' },
         { field: 'systemId', words: 'System', as: 'name of' },
         { field: 'protocol', words: 'Protocol' },
-        { field: 'isUp', words: 'Link', as: 'yes or no' },
+        { field: 'isUp', words: 'Link', as: 'up or down' },
         { field: 'speedBitsPerSecond', words: 'Speed', as: 'bits a second' },
         { field: 'address', words: 'Address' },
         { field: 'targetName', words: 'Hosts log in by' },

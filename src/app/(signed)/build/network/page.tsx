@@ -5,7 +5,7 @@ import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { byId } from '@/core/estate'
 import { nameTrouble, pathMatrix, storagePort } from '@/core/network'
-import { countAtStart, countWords } from '@/core/units'
+import { countAtStart, countWords, formatBitsPerSecond } from '@/core/units'
 import { rowNetwork, rowSystemIds, standingFindings, systems, type RowNetwork } from '@/records/queries'
 import { KeyedDraft } from '@/ui/drafts'
 import { FindingList, ImportCatalogue, SignException } from '@/ui/findings'
@@ -179,7 +179,7 @@ function PortTable({ nodes, nodePorts, switches, switchPorts, nameAnswers }: Row
                 <tr key={port.id}>
                   <td className="whitespace-nowrap">{node?.name}</td>
                   <td className="whitespace-nowrap">
-                    {port.name}, {port.speedBitsPerSecond / 1e9} Gb/s
+                    {port.name}, {formatBitsPerSecond(port.speedBitsPerSecond)}
                   </td>
                   <td>
                     {[...(port.storage === null ? [] : ['storage']), ...port.traffic].join(', ') || (

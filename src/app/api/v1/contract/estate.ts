@@ -78,7 +78,7 @@ export const estateOperations = {
       offset: whole,
       limit: { type: 'integer', minimum: 1, maximum: 500 },
     },
-    answers: object({ total: whole, lines: list(volumeLine) }),
+    answers: object({ total: whole, items: list(volumeLine) }),
   },
   readVolume: {
     method: 'get',

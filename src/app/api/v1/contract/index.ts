@@ -17,4 +17,5 @@ const table = {
 export type OperationId = keyof typeof table | KindOperationId
 /** What each operation of the API takes and answers: the one source of its checks and of the OpenAPI document. */
 export const operations: Readonly<Record<OperationId, Operation>> = { ...kindOperations, ...table }
+export { operationPath } from './kinds'
 export { defaultBodyBytes, type Operation } from './Operation'

@@ -9,6 +9,9 @@ export type KindOperationId = `list${Capitalize<ListedKind>}`
 export const isListed = (name: KindName): name is ListedKind => name !== 'volumes'
 export const listOf = (name: ListedKind) => `list${name[0]?.toUpperCase()}${name.slice(1)}` as KindOperationId
 
+/** Where the API lists a kind. */
+export const operationPath = (name: KindName) => `/${name.replace(/[A-Z]/g, letter => `-${letter.toLowerCase()}`)}`
+
 /** The most lines that one answer has. */
 export const mostLines = 5000
 
@@ -26,7 +29,7 @@ const within = (kind: ObjectKind) =>
 
 const listing = (kind: ObjectKind): Operation => ({
   method: 'get',
-  path: `/${kind.name.replace(/[A-Z]/g, letter => `-${letter.toLowerCase()}`)}`,
+  path: operationPath(kind.name),
   summary: `A page of ${kind.words.many}, sorted and filtered at the server, with the names of what they refer to`,
   query: {
     ...within(kind),

@@ -7,7 +7,7 @@ import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { poolLadder, suffixOf, unassignedBytes, estateLadder, type Drive } from '@/core/estate'
 import type { SystemPage } from '@/core/views'
-import { countAtStart, countWords, formatBytes } from '@/core/units'
+import { countAtStart, countWords, formatBitsPerSecond, formatBytes } from '@/core/units'
 import { rowNetwork, standingFindings, systemPage } from '@/records/queries'
 import { DriveTable, SystemBays } from '@/ui/bays'
 import { CreatePool, ForgetMissing, KeyedDraft, PoolChoice } from '@/ui/drafts'
@@ -137,7 +137,7 @@ function SystemMargin({ page, drive }: { readonly page: SystemPage; readonly dri
       {ports.map(port => (
         <div key={port.id} className="flex justify-between gap-3 py-[2px]">
           <span>
-            {port.name} <span className="text-second">{port.speedBitsPerSecond / 1e9} Gb/s</span>
+            {port.name} <span className="text-second">{formatBitsPerSecond(port.speedBitsPerSecond)}</span>
           </span>
           <span className="mono">{port.address ?? ''}</span>
           <State gravity={port.isUp ? 'fine' : 'now'}>{port.isUp ? 'up' : 'down'}</State>

@@ -1,0 +1,64 @@
+'use client'
+import { kindOf, type KindName, type ListColumn } from '@/core/estate'
+import { State } from '../parts/State'
+import { ServerTable, type ServerColumn, type ServerPage } from '../table'
+import { textOf } from './textOf'
+
+/** An object as it comes to the browser: bytes as decimal text. */
+type Row = Readonly<Record<string, unknown>>
+
+interface KindTableProps {
+  readonly name: KindName
+  readonly path: string
+  readonly question: string
+  readonly first: ServerPage<Row>
+  readonly selected: string | undefined
+}
+
+const tracks: Readonly<Record<NonNullable<ListColumn['as']>, string>> = {
+  text: 'minmax(80px,1.4fr)',
+  bytes: '90px',
+  'bits a second': '90px',
+  'up or down': '80px',
+  count: '80px',
+  'name of': 'minmax(80px,1fr)',
+}
+const isNumber = (as: ListColumn['as']) => as === 'bytes' || as === 'bits a second' || as === 'count'
+
+/** A column as the kind's list says; what is stated nowhere is a dash, not an empty cell. */
+function columnOf({ field, words, as, isFolded }: ListColumn): ServerColumn<Row> {
+  const text: ServerColumn<Row>['text'] = (row, nameOf) => textOf(row[field], as, nameOf)
+  return {
+    id: field,
+    head: words,
+    track: tracks[as ?? 'text'],
+    sort: field,
+    text,
+    cell: (row, nameOf) => {
+      const said = text(row, nameOf)
+      if (as === 'up or down') return <State gravity={row[field] === true ? 'fine' : 'soon'}>{said}</State>
+      return said === '' ? <span className="text-faint">not stated</span> : said
+    },
+    isNumber: isNumber(as),
+    ...(isFolded === true ? { isAtFirstHidden: true } : {}),
+  }
+}
+
+/** All objects of a kind, in the columns that the kind itself says. */
+export function KindTable({ name, path, question, first, selected }: KindTableProps) {
+  const { words, list, order, search } = kindOf(name)
+  const title = `${words.many[0]?.toUpperCase() ?? ''}${words.many.slice(1)}`
+  return (
+    <ServerTable
+      label={title}
+      path={path}
+      question={question}
+      first={first}
+      columns={(list?.columns ?? []).map(columnOf)}
+      idOf={row => String(row['id'])}
+      sortAtFirst={order.at(-1) ?? 'name'}
+      selected={selected}
+      {...(search === undefined ? {} : { filterWords: `Filter ${words.many}` })}
+    />
+  )
+}

@@ -1,0 +1,2 @@
+export { KindTable } from './KindTable'
+export { ObjectFacts } from './ObjectFacts'

@@ -1,0 +1,25 @@
+import type { ListColumn } from '@/core/estate'
+import { formatBitsPerSecond, formatBytes } from '@/core/units'
+
+/** A field's value as a reader sees it; empty where nothing is stated. @param nameOf the name of what an id refers to */
+export function textOf(value: unknown, as: ListColumn['as'], nameOf: (id: string) => string | undefined): string {
+  if (value === null || value === undefined) return ''
+  switch (as) {
+    case 'bytes':
+      return formatBytes(BigInt(value as string))
+    case 'bits a second':
+      return formatBitsPerSecond(Number(value))
+    case 'up or down':
+      return value === true ? 'up' : 'down'
+    case 'name of':
+      return nameOf(String(value as string)) ?? ''
+    default:
+      return plainText(value)
+  }
+}
+
+function plainText(value: NonNullable<unknown>): string {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (Array.isArray(value) && value.every(each => typeof each !== 'object')) return value.join(', ')
+  return typeof value === 'object' ? JSON.stringify(value) : String(value as string | number)
+}

@@ -1,0 +1,135 @@
+/** @jest-environment jsdom */
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { ServerLists } from '../frame'
+import { answering, giveSizes, shown, type Asked } from '../testing/browser'
+import { pushed } from '../testing/navigation'
+import { ServerTable, type ServerColumn, type ServerPage } from '.'
+
+interface Line {
+  readonly id: string
+  readonly name: string
+  readonly systemId: string
+}
+const columns: readonly ServerColumn<Line>[] = [
+  { id: 'name', head: 'Port', track: '1fr', sort: 'name', text: line => line.name },
+  { id: 'system', head: 'System', track: '1fr', text: (line, nameOf) => nameOf(line.systemId) ?? '' },
+  { id: 'id', head: 'Id', track: '1fr', sort: 'id', text: line => line.id, isAtFirstHidden: true },
+]
+const line = (index: number): Line => ({ id: `id-${index}`, name: `port ${index}`, systemId: `s${index % 2}` })
+const page = (offset: number, total: number, limit = 200): ServerPage<Line> => ({
+  total,
+  items: Array.from({ length: Math.max(0, Math.min(limit, total - offset)) }, (_, index) => line(offset + index)),
+  names: { s0: 'heron', s1: 'curlew' },
+})
+const table = (total: number, more: object = {}) => (
+  <ServerLists>
+    <ServerTable
+      label="Ports"
+      path="/ports"
+      question="filter=port"
+      first={page(0, total)}
+      columns={columns}
+      idOf={each => each.id}
+      sortAtFirst="name"
+      selected="id-1"
+      filterWords="Filter ports"
+      {...more}
+    />
+  </ServerLists>
+)
+const serving = (total: number) => (asked: Asked) => {
+  const query = new URLSearchParams(asked.path.split('?')[1])
+  return { body: page(Number(query.get('offset')), total, Number(query.get('limit'))) }
+}
+beforeAll(() => giveSizes())
+
+test('a table of a hundred thousand rows draws some dozens, says how many there are, and asks for nothing it has', () => {
+  const asked = answering(serving(100_000))
+  shown(table(100_000))
+  expect(screen.getByText('100,000 in all')).toBeTruthy()
+  expect(screen.getByRole('table').getAttribute('aria-rowcount')).toBe('100001')
+  expect(screen.getAllByRole('row').length).toBeLessThan(90)
+  expect(screen.getByRole('row', { name: /port 1 curlew/ }).dataset['selected']).toBe('true')
+  expect(asked.every(each => each.path.includes('offset=200'))).toBe(true)
+})
+
+test('what comes into sight is read, a page at a time, with the question that the list was asked', async () => {
+  const asked = answering(serving(5000))
+  shown(table(5000))
+  const frame = screen.getAllByRole('rowgroup')[0] as HTMLElement
+  Object.defineProperty(frame, 'scrollTop', { configurable: true, value: 29 * 3000 })
+  fireEvent.scroll(frame)
+  await screen.findByText('port 3001')
+  expect(asked.map(each => each.path)).toContain('/api/v1/ports?filter=port&offset=3000&limit=200')
+})
+
+test('a row that is still on its way is a shape of the same size; a server that fails is asked again', async () => {
+  let isAway = true
+  answering(asked => (isAway ? 'unreachable' : serving(5000)(asked)))
+  shown(table(5000))
+  const frame = screen.getAllByRole('rowgroup')[0] as HTMLElement
+  Object.defineProperty(frame, 'scrollTop', { configurable: true, value: 29 * 3000 })
+  fireEvent.scroll(frame)
+  expect((await screen.findAllByLabelText('Loading')).length).toBeGreaterThan(5)
+  isAway = false
+  await screen.findByText('port 3001', {}, { timeout: 5000 })
+})
+
+test('a head that can be sorted by says so in the address; a second click turns it round', async () => {
+  answering(serving(3))
+  const { user, unmount } = shown(table(3), '/build/ports?columns=name,id')
+  await user.click(screen.getByRole('button', { name: 'Id' }))
+  expect(pushed).toEqual(['/build/ports?columns=name%2Cid&sort=id'])
+  unmount()
+  const again = shown(table(3), '/build/ports?columns=name,id&sort=id')
+  expect(screen.getByRole('columnheader', { name: /Id/ }).getAttribute('aria-sort')).toBe('ascending')
+  await again.user.click(screen.getByRole('button', { name: /Id/ }))
+  expect(pushed).toEqual(['/build/ports?columns=name%2Cid&sort=id&descending=true'])
+})
+
+test('columns are chosen by the address, and the first always stands', async () => {
+  answering(serving(3))
+  const { user } = shown(table(3))
+  expect(screen.queryByRole('columnheader', { name: 'Id' })).toBeNull()
+  await user.click(screen.getByRole('button', { name: 'Columns' }))
+  await user.click(await screen.findByRole('menuitemcheckbox', { name: 'Id' }))
+  expect(pushed).toEqual(['/?columns=name%2Csystem%2Cid'])
+})
+
+test('the filter waits for the end of a word, and goes into the address', async () => {
+  answering(serving(3))
+  const { user } = shown(table(3))
+  await user.type(screen.getByLabelText('Filter ports'), 'eth%')
+  await waitFor(() => expect(pushed.at(-1)).toBe('/?filter=eth%25'))
+  expect(pushed).toHaveLength(1)
+})
+
+test('all rows are saved, not only those in sight, with the names of what they refer to', async () => {
+  answering(serving(1203))
+  let saved: Blob | undefined
+  URL.createObjectURL = blob => {
+    saved = blob as Blob
+    return 'blob:'
+  }
+  URL.revokeObjectURL = () => undefined
+  HTMLAnchorElement.prototype.click = () => undefined
+  const { user } = shown(table(1203))
+  await user.click(screen.getByRole('button', { name: 'CSV' }))
+  await waitFor(() => expect(saved).toBeDefined())
+  const text = await new Promise<string>(resolve => {
+    const reader = new FileReader()
+    reader.onload = () => resolve(String(reader.result))
+    reader.readAsText(saved as Blob)
+  })
+  const lines = text.trim().split('\r\n')
+  expect(lines).toHaveLength(1204)
+  expect(lines.at(0)).toBe('Port,System,Id')
+  expect(lines.at(-1)).toBe('port 1202,heron,id-1202')
+})
+
+test('each row is a link that selects it and keeps all else in the address', () => {
+  answering(serving(3))
+  shown(table(3), '/build/ports?filter=port&draft=x&change=y')
+  const row = screen.getByRole('row', { name: /port 2/ })
+  expect(within(row).getByRole('link').getAttribute('href')).toBe('/build/ports?filter=port&sel=id-2')
+})

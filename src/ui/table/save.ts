@@ -1,0 +1,8 @@
+/** Gives the reader a text as a file. */
+export function save(name: string, text: string): void {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }))
+  link.download = name
+  link.click()
+  URL.revokeObjectURL(link.href)
+}

@@ -74,6 +74,8 @@ for (const victim of victims) {
     const [thinId, thickId] = [thin.facts['volumeId'] ?? '', thick.facts['volumeId'] ?? '']
     await estate.proven('map-volume', { volumeId: thickId, hostGroupId })
     await estate.proven('expand-volume', { volumeId: thickId, size: '700 GiB' })
+    for (const name of [`renamed-${victim}`, `thick-${victim}`])
+      await estate.proven('rename-volume', { volumeId: thickId, name })
     await estate.proven('unmap-volume', { volumeId: thickId, hostGroupId })
     await estate.proven('remove-volume', { volumeId: thinId, confirmedName: `thin-${victim}` })
     await estate.proven('bring-back-volume', { volumeId: thinId, groupNames: ['accession-register'] })

@@ -16,6 +16,7 @@ import { registerHost } from './register-host'
 import { registerSystem } from './register-system'
 import { removePool } from './remove-pool'
 import { removeVolume } from './remove-volume'
+import { renameVolume } from './rename-volume'
 import { setLocateLight } from './set-locate-light'
 import { setNodeClock } from './set-node-clock'
 import { setRestartService } from './set-restart-service'
@@ -39,6 +40,7 @@ export const kinds: readonly AnyKind[] = [
   mapVolume,
   unmapVolume,
   expandVolume,
+  renameVolume,
   removeVolume,
   bringBackVolume,
   removePool,

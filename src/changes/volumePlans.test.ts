@@ -167,3 +167,32 @@ test('an intent that is none is refused with the field', () => {
   expect(() => readIntent('provision-volume', { ...wanted(), more: 1 })).toThrow(/more/)
   expect(() => readIntent('fly', {})).toThrow(expect.objectContaining({ code: 'change.unknown-kind' }))
 })
+
+const renaming = { volumeId: volume.id, name: 'register-data-02' }
+test('a volume is given another name that no other has, under the WWN by which hosts know it', async () => {
+  const plan = await planned('rename-volume', renaming)
+  expect(isReady(plan)).toBe(true)
+  expect(plan.steps[0]?.step).toMatchObject({
+    locator: volume.locator,
+    naa: volume.naa,
+    from: volume.name,
+    to: renaming.name,
+  })
+  expect(plan.claims).toEqual([volume.id])
+  expect(kindNamed('rename-volume').reverse(renaming, { from: volume.name })).toEqual({
+    kind: 'rename-volume',
+    intent: { volumeId: volume.id, name: volume.name },
+  })
+})
+
+test.each([
+  ['its own name', volume.name, {}, 'new'],
+  ['no name', '', {}, 'name'],
+  ['a path', '../etc', {}, 'name'],
+  ['a taken name', 'taken', { volumes: [volume, { ...volume, id: id(77), name: 'taken' }] }, 'name-free'],
+  ['a held volume', 'other', { volumes: [{ ...volume, state: 'holding' as const }] }, 'volume'],
+  ['a silent system', 'other', { systems: [{ ...system, reach: 'not answering' as const }] }, 'system-answers'],
+])('it is not renamed: %s', async (_, name, more, rule) => {
+  const plan = await planned('rename-volume', { volumeId: volume.id, name }, more)
+  expect(plan.checks.filter(check => !check.holds).map(check => check.rule)).toEqual([rule])
+})

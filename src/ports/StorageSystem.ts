@@ -72,6 +72,8 @@ export interface StorageSystem {
   /** @throws {OtherObject} where another volume stands there than the one that is expected */
   readonly enlargeVolume: (locator: string, expectedNaa: string, sizeBytes: bigint) => Promise<Made>
   /** @throws {OtherObject} where another volume stands there than the one that is expected */
+  readonly renameVolume: (locator: string, expectedNaa: string, name: string) => Promise<void>
+  /** @throws {OtherObject} where another volume stands there than the one that is expected */
   readonly removeVolume: (locator: string, expectedNaa: string) => Promise<void>
   readonly mapVolume: (
     volumeLocator: string,

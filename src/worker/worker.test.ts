@@ -302,6 +302,10 @@ test('a removed volume goes into holding, comes back with its mapping, grows, an
   expect(await carriedOut('expand-volume', { volumeId: ids['volume'], size: '5 TiB' })).toMatchObject({
     state: 'proven',
   })
+  for (const name of ['register-data-09', 'register-data-01']) {
+    expect(await carriedOut('rename-volume', { volumeId: ids['volume'], name })).toMatchObject({ state: 'proven' })
+    expect((await estate([one('volumes', ids['volume'])])).volumes[0]?.name).toBe(name)
+  }
   expect(await carriedOut('unmap-volume', { volumeId: ids['volume'], hostGroupId: ids['group'] })).toMatchObject({
     state: 'proven',
   })

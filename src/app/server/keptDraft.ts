@@ -1,3 +1,4 @@
+import { draftAddress, intentNamed } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { changeById } from '@/records/changes'
 import { reader } from './guard'
@@ -12,42 +13,8 @@ export async function keptDraft(id: string | undefined, kind: string): Promise<C
 
 /** Where a draft is edited; undefined for a change that is none. */
 export function draftHref({ id, kind, state, intent }: ChangeRecord): string | undefined {
-  if (state !== 'draft' && state !== 'checked') return undefined
-  const of = (name: string) => encodeURIComponent(String(intent[name] ?? ''))
-  switch (kind) {
-    case 'register-system':
-      return `/build?draft=${kind}&change=${id}`
-    case 'create-pool':
-      return `/build/systems/${of('systemId')}?draft=${kind}&change=${id}`
-    case 'remove-pool':
-      return `/build/pools?draft=${kind}&change=${id}&sel=${of('poolId')}`
-    case 'provision-volume':
-      return `/provision?draft=${kind}&change=${id}`
-    case 'register-host':
-      return `/provision/hosts?draft=${kind}&change=${id}`
-    case 'forget-missing':
-    case 'form-cluster':
-    case 'grow-cluster':
-    case 'shrink-cluster':
-    case 'dissolve-cluster':
-      return `/build/systems/${of('systemId')}?draft=${kind}&change=${id}`
-    case 'set-storage-network':
-    case 'set-switch-port':
-    case 'set-node-clock':
-    case 'set-restart-service':
-      return `/build/network?system=${of('systemId')}&draft=${kind}&change=${id}&port=${of('switchPortId')}&node=${of('nodeId')}`
-    case 'erase-drive':
-      return `/build/drives?draft=${kind}&change=${id}&drive=${of('driveId')}`
-    case 'set-locate-light':
-      return `/build/drives?draft=${kind}&change=${id}&drive=${Array.isArray(intent['driveIds']) ? String(intent['driveIds'][0]) : ''}`
-    case 'sign-exception':
-      return `/build/network?draft=${kind}&change=${id}&finding=${of('findingKey')}`
-    case 'import-catalogue':
-      return `/build/network?draft=${kind}&change=${id}`
-    case 'forget-system':
-    case 'delete-held-volume':
-      return undefined
-    default:
-      return `/provision?draft=${kind}&change=${id}&sel=${of('volumeId')}`
-  }
+  const drafted = intentNamed(kind)
+  return drafted === undefined || (state !== 'draft' && state !== 'checked')
+    ? undefined
+    : draftAddress(drafted, intent, id)
 }

@@ -1,5 +1,5 @@
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate, one } from '@/core/estate'
+import { bringBackVolumeIntent, type BringBackVolumeIntent as Intent } from '@/core/intents'
+import { byId, type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
@@ -7,16 +7,6 @@ import { answers, must, unclaimed } from '../parts/checks'
 import { lookFrom, seesIt } from '../parts/hostProof'
 import { readsOf } from '../parts/reads'
 
-const intentSchema = {
-  type: 'object',
-  required: ['volumeId', 'groupNames'],
-  additionalProperties: false,
-  properties: {
-    volumeId: idOrBlankSchema,
-    groupNames: { type: 'array', maxItems: 64, items: { type: 'string', maxLength: 255 } },
-  },
-} as const satisfies JSONSchema
-type Intent = FromSchema<typeof intentSchema>
 interface Group {
   readonly groupName: string
   readonly initiators: readonly string[]
@@ -97,9 +87,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 }
 
 export const bringBackVolume: ChangeKind<Intent, Step> = {
-  kind: 'bring-back-volume',
-  title: 'Bring back a volume',
-  intentSchema,
+  ...bringBackVolumeIntent,
   needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, { key }, ports) {

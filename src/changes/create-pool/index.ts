@@ -1,14 +1,12 @@
+import { createPoolIntent, type CreatePoolIntent as Intent } from '@/core/intents'
 import { within } from '@/core/estate'
 import type { ChangeKind } from '../ChangeKind'
 import { plan } from './plan'
 import { prove } from './proof'
-import { intentSchema, type Intent } from './schema'
 import { runStep, undoStep, type Step } from './steps'
 
 export const createPool: ChangeKind<Intent, Step> = {
-  kind: 'create-pool',
-  title: 'Create a pool',
-  intentSchema,
+  ...createPoolIntent,
   needs: ({ systemId }) => within(systemId),
   plan,
   runStep,

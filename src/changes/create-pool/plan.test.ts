@@ -1,8 +1,8 @@
+import type { CreatePoolIntent as Intent } from '@/core/intents'
 import { emptyEstate, type Drive, type Estate } from '@/core/estate'
 import { sampleDrive, sampleId, sampleSystem } from '@/core/estate/testing/samples'
 import { isReady, type Plan } from '@/core/plan'
 import { plan } from './plan'
-import type { Intent } from './schema'
 
 const id = sampleId
 const system = sampleSystem()

@@ -1,3 +1,4 @@
+import type { CreatePoolIntent as Intent } from '@/core/intents'
 import {
   byId,
   nameCheck,
@@ -21,7 +22,6 @@ import { forecastBefore, inSequence } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
 import { answers, must, unclaimed, warn } from '../parts/checks'
 import { readsOf } from '../parts/reads'
-import type { Intent } from './schema'
 import type { Step } from './steps'
 
 /** What systems keep of raw for their own accounts, until they state it: a usual share, told apart from what is measured afterwards. */

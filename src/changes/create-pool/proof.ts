@@ -1,7 +1,7 @@
+import type { CreatePoolIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { Evidence, Facts } from '../ChangeKind'
-import type { Intent } from './schema'
 import type { Step } from './steps'
 
 /** Holds the pool as its system states it now against what was planned. */

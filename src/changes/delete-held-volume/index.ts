@@ -1,18 +1,11 @@
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate, one } from '@/core/estate'
+import { deleteHeldVolumeIntent, type DeleteHeldVolumeIntent as Intent } from '@/core/intents'
+import { byId, type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
 import { answers, must, unclaimed } from '../parts/checks'
 import { readsOf } from '../parts/reads'
 
-const intentSchema = {
-  type: 'object',
-  required: ['volumeId'],
-  additionalProperties: false,
-  properties: { volumeId: idOrBlankSchema },
-} as const satisfies JSONSchema
-type Intent = FromSchema<typeof intentSchema>
 type Step = Readonly<{ step: 'delete'; systemId: string; volumeLocator: string; naa: string }>
 
 function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
@@ -69,9 +62,7 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
 
 /** Drafted by the worker alone, when a holding has ended. */
 export const deleteHeldVolume: ChangeKind<Intent, Step> = {
-  kind: 'delete-held-volume',
-  title: 'Delete a held volume',
-  intentSchema,
+  ...deleteHeldVolumeIntent,
   needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, _context, ports) {

@@ -1,4 +1,4 @@
-import type { FromSchema } from 'json-schema-to-ts'
+import { dissolveClusterIntent, type DissolveClusterIntent as Intent } from '@/core/intents'
 import { byId, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
@@ -7,13 +7,6 @@ import { rowChecks, rowPort } from '../parts/nodes'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 
-const intentSchema = {
-  type: 'object',
-  required: ['systemId', 'typedName'],
-  additionalProperties: false,
-  properties: { systemId: { type: 'string', format: 'uuid' }, typedName: { type: 'string', maxLength: 255 } },
-} as const
-type Intent = FromSchema<typeof intentSchema>
 interface Step {
   readonly step: 'dissolve'
   readonly systemId: string
@@ -21,9 +14,7 @@ interface Step {
 }
 
 export const dissolveCluster: ChangeKind<Intent, Step> = {
-  kind: 'dissolve-cluster',
-  title: 'Dissolve a cluster',
-  intentSchema,
+  ...dissolveClusterIntent,
   needs: ({ systemId }) => within(systemId),
   plan,
   async runStep({ systemId, name }, _, ports) {

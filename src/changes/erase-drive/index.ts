@@ -1,4 +1,4 @@
-import type { FromSchema } from 'json-schema-to-ts'
+import { eraseDriveIntent, type EraseDriveIntent as Intent } from '@/core/intents'
 import { byId, intakeState, sequentialBytesPerSecond, suffixOf, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { formatBytes } from '@/core/units'
@@ -11,19 +11,6 @@ import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 import { waitForTask } from '../parts/waitForTask'
 
-const intentSchema = {
-  type: 'object',
-  required: ['systemId', 'driveId', 'lastFour', 'isWhole'],
-  additionalProperties: false,
-  properties: {
-    systemId: { type: 'string', format: 'uuid' },
-    driveId: { type: 'string', format: 'uuid' },
-    /** The last four characters of the serial number, read off the drive. */
-    lastFour: { type: 'string', maxLength: 20 },
-    isWhole: { type: 'boolean' },
-  },
-} as const
-type Intent = FromSchema<typeof intentSchema>
 interface Step {
   readonly step: 'erase'
   readonly systemId: string
@@ -39,9 +26,7 @@ const eraseShare = 0.9
 const sampleBytes = 65_536
 
 export const eraseDrive: ChangeKind<Intent, Step> = {
-  kind: 'erase-drive',
-  title: 'Erase a drive',
-  intentSchema,
+  ...eraseDriveIntent,
   needs: ({ systemId }) => within(systemId),
   plan,
   async runStep(step, { facts }, ports) {

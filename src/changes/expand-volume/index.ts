@@ -1,5 +1,5 @@
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate, one } from '@/core/estate'
+import { expandVolumeIntent, type ExpandVolumeIntent as Intent } from '@/core/intents'
+import { byId, type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
@@ -11,13 +11,6 @@ import { readsOf } from '../parts/reads'
 import { fitChecks, readSize } from '../parts/size'
 import { waitForTask } from '../parts/waitForTask'
 
-const intentSchema = {
-  type: 'object',
-  required: ['volumeId', 'size'],
-  additionalProperties: false,
-  properties: { volumeId: idOrBlankSchema, size: { type: 'string', maxLength: 80 } },
-} as const satisfies JSONSchema
-type Intent = FromSchema<typeof intentSchema>
 type Step = Readonly<{
   step: 'enlarge'
   systemId: string
@@ -105,9 +98,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 }
 
 export const expandVolume: ChangeKind<Intent, Step> = {
-  kind: 'expand-volume',
-  title: 'Expand a volume',
-  intentSchema,
+  ...expandVolumeIntent,
   needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, _context, ports) {

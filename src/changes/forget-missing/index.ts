@@ -1,18 +1,11 @@
-import type { FromSchema } from 'json-schema-to-ts'
-import { byId, idOrBlankSchema, type Estate } from '@/core/estate'
+import { forgetMissingIntent, type ForgetMissingIntent as Intent } from '@/core/intents'
+import { byId, type Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { answers, must } from '../parts/checks'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 
-const intentSchema = {
-  type: 'object',
-  required: ['systemId'],
-  additionalProperties: false,
-  properties: { systemId: idOrBlankSchema },
-} as const
-type Intent = FromSchema<typeof intentSchema>
 interface Step {
   readonly step: 'forget'
   readonly systemId: string
@@ -20,9 +13,7 @@ interface Step {
 
 /** What somebody else has removed from a system stays on record as missing until an administrator says that it is gone for good. */
 export const forgetMissing: ChangeKind<Intent, Step> = {
-  kind: 'forget-missing',
-  title: 'Forget what is missing of a system',
-  intentSchema,
+  ...forgetMissingIntent,
   needs: () => [],
   plan,
   async runStep({ systemId }, _, ports) {

@@ -1,18 +1,11 @@
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate, those } from '@/core/estate'
+import { forgetSystemIntent, type ForgetSystemIntent as Intent } from '@/core/intents'
+import { byId, type Estate, those } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
 import { must, unclaimed, warn } from '../parts/checks'
 import { readsOf } from '../parts/reads'
 
-const intentSchema = {
-  type: 'object',
-  required: ['systemId'],
-  additionalProperties: false,
-  properties: { systemId: idOrBlankSchema },
-} as const satisfies JSONSchema
-type Intent = FromSchema<typeof intentSchema>
 type Step = Readonly<{ step: 'forget'; systemId: string }>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
@@ -76,9 +69,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 }
 
 export const forgetSystem: ChangeKind<Intent, Step> = {
-  kind: 'forget-system',
-  title: 'Take a system out of the estate',
-  intentSchema,
+  ...forgetSystemIntent,
   needs: () => [],
   needsAlso: (estate, { systemId }) => [
     those('volumes', 'poolId', ...estate.pools.filter(pool => pool.systemId === systemId).map(pool => pool.id)),

@@ -1,3 +1,4 @@
+import { formClusterIntent, type FormClusterIntent as Intent } from '@/core/intents'
 import { byId, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
@@ -6,13 +7,10 @@ import { rowPort } from '../parts/nodes'
 import { openFindings } from '../parts/openFindings'
 import { probeEvidence } from '../parts/probeEvidence'
 import { plan } from './plan'
-import { intentSchema, type Intent } from './schema'
 import { runStep, undoStep, type Step } from './steps'
 
 export const formCluster: ChangeKind<Intent, Step> = {
-  kind: 'form-cluster',
-  title: 'Form a cluster',
-  intentSchema,
+  ...formClusterIntent,
   needs: ({ systemId }) => within(systemId),
   plan,
   runStep,

@@ -1,3 +1,4 @@
+import type { FormClusterIntent as Intent } from '@/core/intents'
 import {
   clusterLayout,
   metadataRatio,
@@ -16,7 +17,6 @@ import { findingsCheck } from '../parts/openFindings'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 import { rowReady } from '../parts/rowReady'
-import type { Intent } from './schema'
 import { clusterSketch } from './sketch'
 import type { Step } from './steps'
 

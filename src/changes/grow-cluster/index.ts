@@ -1,4 +1,4 @@
-import type { FromSchema } from 'json-schema-to-ts'
+import { growClusterIntent, type GrowClusterIntent as Intent } from '@/core/intents'
 import { clusterLayout } from '@/core/clusters'
 import { byId, type Drive, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
@@ -13,24 +13,6 @@ import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 import { rowReady } from '../parts/rowReady'
 import { waitForTask } from '../parts/waitForTask'
-
-const id = { type: 'string', format: 'uuid' } as const
-const intentSchema = {
-  type: 'object',
-  required: ['systemId', 'poolId', 'driveIds', 'roles', 'ratePercent'],
-  additionalProperties: false,
-  properties: {
-    systemId: id,
-    poolId: id,
-    driveIds: { type: 'array', maxItems: 10_000, items: id },
-    roles: { type: 'object', additionalProperties: { enum: ['cache', 'capacity'] } },
-    /** Of drives and links that the moving may take. */
-    ratePercent: { type: 'number', minimum: 5, maximum: 100 },
-  },
-} as const
-type Intent = Omit<FromSchema<typeof intentSchema>, 'roles'> & {
-  readonly roles: Readonly<Record<string, 'cache' | 'capacity'>>
-}
 
 type Step =
   | {
@@ -49,9 +31,7 @@ type Step =
   | { readonly step: 'move'; readonly systemId: string; readonly poolLocator: string }
 
 export const growCluster: ChangeKind<Intent, Step> = {
-  kind: 'grow-cluster',
-  title: 'Add nodes, banks or drives to a cluster',
-  intentSchema,
+  ...growClusterIntent,
   needs: ({ systemId }) => within(systemId),
   plan,
   runStep,

@@ -1,18 +1,11 @@
+import { importCatalogueIntent, type ImportCatalogueIntent as Intent } from '@/core/intents'
 import Ajv from 'ajv/dist/2020.js'
-import type { FromSchema } from 'json-schema-to-ts'
 import { catalogueSchema, type Catalogue, type Estate } from '@/core/estate'
 import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { must, warn } from '../parts/checks'
 import { outlined } from '../parts/outline'
 
-const intentSchema = {
-  type: 'object',
-  required: ['text'],
-  additionalProperties: false,
-  properties: { text: { type: 'string', maxLength: 2_000_000 } },
-} as const
-type Intent = FromSchema<typeof intentSchema>
 interface Step {
   readonly step: 'keep'
   readonly catalogue: Catalogue | null
@@ -23,9 +16,7 @@ const isCatalogue = new Ajv({
 }).compile<Catalogue>(catalogueSchema)
 
 export const importCatalogue: ChangeKind<Intent, Step> = {
-  kind: 'import-catalogue',
-  title: 'Import a firmware catalogue',
-  intentSchema,
+  ...importCatalogueIntent,
   needs: () => [],
   plan,
   async runStep({ catalogue }, { key }, ports) {

@@ -1,5 +1,5 @@
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate, one } from '@/core/estate'
+import { mapVolumeIntent, type MapVolumeIntent as Intent } from '@/core/intents'
+import { byId, type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
@@ -9,16 +9,6 @@ import { lookFrom, seesIt } from '../parts/hostProof'
 import { readsOf } from '../parts/reads'
 import { unmapped } from '../parts/unmapped'
 
-const intentSchema = {
-  type: 'object',
-  required: ['volumeId', 'hostGroupId'],
-  additionalProperties: false,
-  properties: {
-    volumeId: idOrBlankSchema,
-    hostGroupId: idOrBlankSchema,
-  },
-} as const satisfies JSONSchema
-type Intent = FromSchema<typeof intentSchema>
 type Step = Readonly<{
   step: 'map'
   systemId: string
@@ -121,9 +111,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 }
 
 export const mapVolume: ChangeKind<Intent, Step> = {
-  kind: 'map-volume',
-  title: 'Map a volume',
-  intentSchema,
+  ...mapVolumeIntent,
   needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, { key }, ports) {

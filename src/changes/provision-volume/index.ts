@@ -1,13 +1,11 @@
+import { provisionVolumeIntent, type ProvisionVolumeIntent as Intent } from '@/core/intents'
 import type { ChangeKind } from '../ChangeKind'
 import { needs, needsAlso, plan } from './plan'
 import { prove } from './proof'
-import { intentSchema, type Intent } from './schema'
 import { runStep, undoStep, type Step } from './steps'
 
 export const provisionVolume: ChangeKind<Intent, Step> = {
-  kind: 'provision-volume',
-  title: 'Provision a volume',
-  intentSchema,
+  ...provisionVolumeIntent,
   needs,
   needsAlso,
   plan,

@@ -1,3 +1,4 @@
+import type { ProvisionVolumeIntent as Intent } from '@/core/intents'
 import {
   byId,
   nameByPattern,
@@ -19,7 +20,6 @@ import { answers, must, unclaimed, warn } from '../parts/checks'
 import { fillEffects, fillSketch } from '../parts/fill'
 import { readsOf } from '../parts/reads'
 import { fitChecks, readSize } from '../parts/size'
-import type { Intent } from './schema'
 import type { Step } from './steps'
 
 /** Of the drives' rate that hosts leave to zeroing. */

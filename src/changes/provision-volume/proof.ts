@@ -1,10 +1,10 @@
+import type { ProvisionVolumeIntent as Intent } from '@/core/intents'
 import { byId } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { Evidence, Facts } from '../ChangeKind'
 import { beyondEvidence } from '../parts/beyond'
 import { lookFrom, seesIt, seesItNot, writesAndReadsBack } from '../parts/hostProof'
-import type { Intent } from './schema'
 import type { Step } from './steps'
 
 /** Asks the hosts, not the system that was told: one of the group writes and reads back, one outside must see nothing. */

@@ -1,17 +1,10 @@
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
+import { registerHostIntent, type RegisterHostIntent as Intent } from '@/core/intents'
 import { nameCheck, type Estate } from '@/core/estate'
 import { forecastBefore } from '@/core/transfer'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { must, warn } from '../parts/checks'
 
-const intentSchema = {
-  type: 'object',
-  required: ['agentAddress', 'groupName'],
-  additionalProperties: false,
-  properties: { agentAddress: { type: 'string', maxLength: 500 }, groupName: { type: 'string', maxLength: 255 } },
-} as const satisfies JSONSchema
-type Intent = FromSchema<typeof intentSchema>
 type Step = Readonly<{ step: 'enrol'; agentAddress: string; groupName: string }>
 
 const isAddress = (text: string) => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol)
@@ -72,9 +65,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 }
 
 export const registerHost: ChangeKind<Intent, Step> = {
-  kind: 'register-host',
-  title: 'Register a host',
-  intentSchema,
+  ...registerHostIntent,
   needs: () => [],
   plan,
   async runStep(step, { key }, ports) {

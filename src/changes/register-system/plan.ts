@@ -1,8 +1,8 @@
+import type { RegisterSystemIntent as Intent } from '@/core/intents'
 import { byId, nameCheck, type Estate } from '@/core/estate'
 import { forecastBefore, inSequence } from '@/core/transfer'
 import type { Plan } from '@/core/plan'
 import { must } from '../parts/checks'
-import type { Intent } from './schema'
 import type { Step } from './steps'
 
 /** Seconds to read one drive's or volume's resource, as a first guess. */

@@ -1,7 +1,7 @@
+import type { RegisterSystemIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { Evidence, Facts } from '../ChangeKind'
-import type { Intent } from './schema'
 
 /** Asks the system once more and holds the records against its answer. */
 export async function prove(

@@ -1,21 +1,11 @@
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate, those } from '@/core/estate'
+import { removePoolIntent, type RemovePoolIntent as Intent } from '@/core/intents'
+import { byId, type Estate, those } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
 import { answers, must, unclaimed } from '../parts/checks'
 import { readsOf } from '../parts/reads'
 
-const intentSchema = {
-  type: 'object',
-  required: ['systemId', 'poolId'],
-  additionalProperties: false,
-  properties: {
-    systemId: idOrBlankSchema,
-    poolId: idOrBlankSchema,
-  },
-} as const satisfies JSONSchema
-type Intent = FromSchema<typeof intentSchema>
 type Step = Readonly<{ step: 'remove'; systemId: string; locator: string; name: string }>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
@@ -62,9 +52,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 }
 
 export const removePool: ChangeKind<Intent, Step> = {
-  kind: 'remove-pool',
-  title: 'Remove a pool',
-  intentSchema,
+  ...removePoolIntent,
   needs: ({ poolId }) => [those('volumes', 'poolId', poolId)],
   plan,
   async runStep(step, _context, ports) {

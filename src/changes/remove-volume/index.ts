@@ -1,5 +1,5 @@
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate, type Mapping, one } from '@/core/estate'
+import { removeVolumeIntent, type RemoveVolumeIntent as Intent } from '@/core/intents'
+import { byId, type Estate, type Mapping, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore, inSequence } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
@@ -9,16 +9,6 @@ import { lookFrom, seesItNot } from '../parts/hostProof'
 import { readsOf } from '../parts/reads'
 import { unmapped } from '../parts/unmapped'
 
-const intentSchema = {
-  type: 'object',
-  required: ['volumeId', 'confirmedName'],
-  additionalProperties: false,
-  properties: {
-    volumeId: idOrBlankSchema,
-    confirmedName: { type: 'string', maxLength: 255 },
-  },
-} as const satisfies JSONSchema
-type Intent = FromSchema<typeof intentSchema>
 interface Access {
   readonly locator: string
   readonly groupName: string
@@ -110,9 +100,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 }
 
 export const removeVolume: ChangeKind<Intent, Step> = {
-  kind: 'remove-volume',
-  title: 'Remove a volume',
-  intentSchema,
+  ...removeVolumeIntent,
   needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, _context, ports): Promise<Facts> {

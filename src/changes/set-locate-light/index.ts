@@ -1,4 +1,4 @@
-import type { FromSchema } from 'json-schema-to-ts'
+import { setLocateLightIntent, type SetLocateLightIntent as Intent } from '@/core/intents'
 import { byId, suffixOf, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
@@ -7,17 +7,6 @@ import { rowPort } from '../parts/nodes'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 
-const intentSchema = {
-  type: 'object',
-  required: ['systemId', 'driveIds', 'isOn'],
-  additionalProperties: false,
-  properties: {
-    systemId: { type: 'string', format: 'uuid' },
-    driveIds: { type: 'array', maxItems: 1000, items: { type: 'string', format: 'uuid' } },
-    isOn: { type: 'boolean' },
-  },
-} as const
-type Intent = FromSchema<typeof intentSchema>
 interface Step {
   readonly step: 'switch'
   readonly systemId: string
@@ -26,9 +15,7 @@ interface Step {
 }
 
 export const setLocateLight: ChangeKind<Intent, Step> = {
-  kind: 'set-locate-light',
-  title: 'Switch the locate light of drives',
-  intentSchema,
+  ...setLocateLightIntent,
   needs: ({ systemId }) => within(systemId),
   plan,
   async runStep(step, _, ports) {

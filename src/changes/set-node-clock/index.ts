@@ -1,4 +1,4 @@
-import type { FromSchema } from 'json-schema-to-ts'
+import { setNodeClockIntent, type SetNodeClockIntent as Intent } from '@/core/intents'
 import { byId, type Estate, within } from '@/core/estate'
 import { clockToleranceSeconds } from '@/core/findings'
 import type { Plan } from '@/core/plan'
@@ -8,22 +8,13 @@ import { nodesAnswer, rowChecks, rowPort } from '../parts/nodes'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 
-const intentSchema = {
-  type: 'object',
-  required: ['systemId', 'nodeId'],
-  additionalProperties: false,
-  properties: { systemId: { type: 'string', format: 'uuid' }, nodeId: { type: 'string', format: 'uuid' } },
-} as const
-type Intent = FromSchema<typeof intentSchema>
 interface Step {
   readonly step: 'set'
   readonly systemId: string
   readonly nodeLocator: string
 }
 export const setNodeClock: ChangeKind<Intent, Step> = {
-  kind: 'set-node-clock',
-  title: 'Set the clock of a node',
-  intentSchema,
+  ...setNodeClockIntent,
   needs: ({ systemId }) => within(systemId),
   plan,
   async runStep({ systemId, nodeLocator }, _, ports) {

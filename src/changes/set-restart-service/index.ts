@@ -1,4 +1,4 @@
-import type { FromSchema } from 'json-schema-to-ts'
+import { setRestartServiceIntent, type SetRestartServiceIntent as Intent } from '@/core/intents'
 import { byId, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
@@ -7,17 +7,6 @@ import { nodesAnswer, nodesOf, rowChecks, rowPort, switchRestartService } from '
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 
-const intentSchema = {
-  type: 'object',
-  required: ['systemId', 'nodeIds', 'isOn'],
-  additionalProperties: false,
-  properties: {
-    systemId: { type: 'string', format: 'uuid' },
-    nodeIds: { type: 'array', maxItems: 256, items: { type: 'string', format: 'uuid' } },
-    isOn: { type: 'boolean' },
-  },
-} as const
-type Intent = FromSchema<typeof intentSchema>
 interface Step {
   readonly step: 'switch'
   readonly systemId: string
@@ -26,9 +15,7 @@ interface Step {
 }
 
 export const setRestartService: ChangeKind<Intent, Step> = {
-  kind: 'set-restart-service',
-  title: 'Switch the restart service of nodes',
-  intentSchema,
+  ...setRestartServiceIntent,
   needs: ({ systemId }) => within(systemId),
   plan,
   async runStep(step, _, ports) {

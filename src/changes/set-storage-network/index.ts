@@ -1,3 +1,4 @@
+import { setStorageNetworkIntent, type SetStorageNetworkIntent as Intent } from '@/core/intents'
 import { within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
@@ -5,13 +6,10 @@ import type { ChangeKind, Evidence } from '../ChangeKind'
 import { probeEvidence } from '../parts/probeEvidence'
 import { rowPort } from '../parts/nodes'
 import { plan } from './plan'
-import { intentSchema, type Intent } from './schema'
 import { isAsWanted, runStep, undoStep, type Step } from './steps'
 
 export const setStorageNetwork: ChangeKind<Intent, Step> = {
-  kind: 'set-storage-network',
-  title: 'Set the storage network',
-  intentSchema,
+  ...setStorageNetworkIntent,
   needs: ({ systemId }) => within(systemId),
   plan,
   runStep,

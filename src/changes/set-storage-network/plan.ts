@@ -1,3 +1,4 @@
+import type { SetStorageNetworkIntent as Intent } from '@/core/intents'
 import { byId, type Estate, type NodePort, type StorageInterface } from '@/core/estate'
 import {
   consecutiveAddresses,
@@ -13,7 +14,6 @@ import { must, warn } from '../parts/checks'
 import { nodesAnswer, nodesOf, rowChecks } from '../parts/nodes'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
-import type { Intent } from './schema'
 import type { Step } from './steps'
 
 const leastMtu = 1280

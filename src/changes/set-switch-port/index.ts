@@ -1,4 +1,4 @@
-import type { FromSchema } from 'json-schema-to-ts'
+import { setSwitchPortIntent, type SetSwitchPortIntent as Intent } from '@/core/intents'
 import { byId, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
@@ -8,18 +8,6 @@ import { outlined } from '../parts/outline'
 import { probeEvidence } from '../parts/probeEvidence'
 import { readsOf } from '../parts/reads'
 
-const intentSchema = {
-  type: 'object',
-  required: ['systemId', 'switchPortId', 'mtu', 'vlans'],
-  additionalProperties: false,
-  properties: {
-    systemId: { type: 'string', format: 'uuid' },
-    switchPortId: { type: 'string', format: 'uuid' },
-    mtu: { type: 'integer' },
-    vlans: { type: 'array', maxItems: 4094, items: { type: 'integer' } },
-  },
-} as const
-type Intent = FromSchema<typeof intentSchema>
 interface Setting {
   readonly mtu: number
   readonly vlans: readonly number[]
@@ -35,9 +23,7 @@ interface Step {
 const same = (a: Setting, b: Setting) => a.mtu === b.mtu && [...a.vlans].sort().join() === [...b.vlans].sort().join()
 
 export const setSwitchPort: ChangeKind<Intent, Step> = {
-  kind: 'set-switch-port',
-  title: 'Set a switch port',
-  intentSchema,
+  ...setSwitchPortIntent,
   needs: ({ systemId }) => within(systemId),
   plan,
   async runStep(step, _, ports) {

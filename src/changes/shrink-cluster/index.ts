@@ -1,4 +1,4 @@
-import type { FromSchema } from 'json-schema-to-ts'
+import { shrinkClusterIntent, type ShrinkClusterIntent as Intent } from '@/core/intents'
 import { clusterLayout, widthOf } from '@/core/clusters'
 import { byId, provisionableBytes, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
@@ -12,21 +12,6 @@ import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 import { waitForTask } from '../parts/waitForTask'
 
-const id = { type: 'string', format: 'uuid' } as const
-const intentSchema = {
-  type: 'object',
-  required: ['systemId', 'poolId', 'driveIds', 'ratePercent'],
-  additionalProperties: false,
-  properties: {
-    systemId: id,
-    poolId: id,
-    /** Drives that leave; a cache drive takes its bank with it. */
-    driveIds: { type: 'array', maxItems: 10_000, items: id },
-    ratePercent: { type: 'number', minimum: 5, maximum: 100 },
-  },
-} as const
-type Intent = FromSchema<typeof intentSchema>
-
 type Step =
   | {
       readonly step: 'empty'
@@ -38,9 +23,7 @@ type Step =
   | { readonly step: 'part'; readonly systemId: string; readonly staying: readonly string[] }
 
 export const shrinkCluster: ChangeKind<Intent, Step> = {
-  kind: 'shrink-cluster',
-  title: 'Take nodes, banks or drives out of a cluster',
-  intentSchema,
+  ...shrinkClusterIntent,
   needs: ({ systemId }) => within(systemId),
   plan,
   runStep,

@@ -1,23 +1,10 @@
-import type { FromSchema } from 'json-schema-to-ts'
+import { signExceptionIntent, type SignExceptionIntent as Intent } from '@/core/intents'
 import type { Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { must } from '../parts/checks'
 import { outlined } from '../parts/outline'
 
-const intentSchema = {
-  type: 'object',
-  required: ['findingKey', 'findingTitle', 'reason', 'until'],
-  additionalProperties: false,
-  properties: {
-    findingKey: { type: 'string', minLength: 1, maxLength: 300 },
-    findingTitle: { type: 'string', maxLength: 500 },
-    reason: { type: 'string', maxLength: 1000 },
-    /** A day, such as `2026-06-30`; empty while it is not chosen. */
-    until: { type: 'string', maxLength: 10 },
-  },
-} as const
-type Intent = FromSchema<typeof intentSchema>
 interface Step extends Intent {
   readonly step: 'sign'
 }
@@ -26,9 +13,7 @@ const mostDays = 366
 const dayMilliseconds = 86_400_000
 
 export const signException: ChangeKind<Intent, Step> = {
-  kind: 'sign-exception',
-  title: 'Sign an exception for a finding',
-  intentSchema,
+  ...signExceptionIntent,
   needs: () => [],
   plan,
   async runStep({ findingKey, reason, until }, { key }, ports) {

@@ -1,5 +1,5 @@
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, byId, type Estate, one } from '@/core/estate'
+import { unmapVolumeIntent, type UnmapVolumeIntent as Intent } from '@/core/intents'
+import { byId, type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../ChangeKind'
@@ -8,16 +8,6 @@ import { lookFrom, seesItNot } from '../parts/hostProof'
 import { readsOf } from '../parts/reads'
 import { unmapped } from '../parts/unmapped'
 
-const intentSchema = {
-  type: 'object',
-  required: ['volumeId', 'hostGroupId'],
-  additionalProperties: false,
-  properties: {
-    volumeId: idOrBlankSchema,
-    hostGroupId: idOrBlankSchema,
-  },
-} as const satisfies JSONSchema
-type Intent = FromSchema<typeof intentSchema>
 type Step = Readonly<{
   step: 'unmap'
   systemId: string
@@ -82,9 +72,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 }
 
 export const unmapVolume: ChangeKind<Intent, Step> = {
-  kind: 'unmap-volume',
-  title: 'Unmap a volume',
-  intentSchema,
+  ...unmapVolumeIntent,
   needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, _context, ports) {

@@ -119,6 +119,9 @@ function foundSpreadPool(
   }
 }
 
+/** What an administrator has named it, where the system keeps that apart from its own name. Source: Swordfish, Volume, DisplayName. */
+export const nameOf = (volume: RedfishVolume) => volume.DisplayName ?? volume.Name ?? ''
+
 export const naaOf = (volume: RedfishVolume) =>
   (volume.Identifiers.find(each => each.DurableNameFormat === 'NAA')?.DurableName ?? '')
     .toLowerCase()
@@ -129,7 +132,7 @@ export function foundVolume(volume: RedfishVolume): FoundVolume {
   return {
     locator: volume['@odata.id'],
     poolLocator: volume.CapacitySources?.[0]?.ProvidingPools?.Members?.[0]?.['@odata.id'] ?? '',
-    name: volume.Name ?? '',
+    name: nameOf(volume),
     naa: naaOf(volume),
     sizeBytes,
     isThin: volume.ProvisioningPolicy === 'Thin',

@@ -7,7 +7,7 @@ import { createPool, poolAt, poolByKey, removePool } from './poolRequests'
 import { readInventory, readParts } from './readInventory'
 import { nodeRow } from './row/nodeRow'
 import { readTask } from './tasks'
-import { createVolume, enlargeVolume, removeVolume, volumeAt, volumeByKey } from './volumeRequests'
+import { createVolume, enlargeVolume, removeVolume, renameVolume, volumeAt, volumeByKey } from './volumeRequests'
 import { watch } from './watch'
 
 /** A system and the UUID by which it was registered; without one, whoever answers is taken for it. */
@@ -45,6 +45,7 @@ export function redfishSystem(endpoint: KnownEndpoint, credentials: Credentials,
     volumeByKey: async key => volumeByKey(connection, (await map()).volumes, key),
     createVolume: async (wanted, key) => createVolume(connection, (await map()).volumes, wanted, key),
     volume: locator => volumeAt(connection, locator),
+    renameVolume: (locator, expectedNaa, name) => renameVolume(connection, locator, expectedNaa, name),
     enlargeVolume: (locator, expectedNaa, sizeBytes) => enlargeVolume(connection, locator, expectedNaa, sizeBytes),
     removeVolume: (locator, expectedNaa) => removeVolume(connection, locator, expectedNaa),
     mapVolume: async (volume, groupName, initiators, key) =>

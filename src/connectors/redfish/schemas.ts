@@ -246,6 +246,8 @@ export const isVolume = compile({
   required: ['@odata.id', 'Name', 'CapacityBytes', 'Identifiers', 'CapacitySources'],
   properties: {
     ...head,
+    /** What an administrator has named it; `Name` may be the system's own. */
+    DisplayName: optionalText,
     Description: optionalText,
     CapacityBytes: bytes,
     ProvisioningPolicy: { type: ['string', 'null'] },

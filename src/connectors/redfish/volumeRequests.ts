@@ -1,7 +1,7 @@
 import type { Made, VolumeSeen, VolumeWanted } from '@/ports'
 import type { Connection } from './Connection'
 import { keyMark } from './keyMark'
-import { naaOf } from './readPools'
+import { naaOf, nameOf } from './readPools'
 import { OtherObject } from './errors'
 import { isVolume } from './schemas'
 import { unlessGone } from './unlessGone'
@@ -37,7 +37,7 @@ export async function volumeAt(connection: Connection, locator: string): Promise
     ? undefined
     : {
         locator,
-        name: volume.Name ?? '',
+        name: nameOf(volume),
         naa: naaOf(volume),
         sizeBytes: BigInt(volume.CapacityBytes),
         isReady: (volume.Status?.State ?? 'Enabled') === 'Enabled',
@@ -70,4 +70,15 @@ export async function enlargeVolume(
   const etag = await expectedVolume(connection, locator, expectedNaa)
   const answer = await connection.change('PATCH', locator, { CapacityBytes: Number(sizeBytes) }, etag)
   return { locator, task: answer.status === 202 ? answer.location : null }
+}
+
+/** Gives a volume another name, if it has not got it already. @throws {OtherObject} */
+export async function renameVolume(
+  connection: Connection,
+  locator: string,
+  expectedNaa: string,
+  name: string,
+): Promise<void> {
+  const etag = await expectedVolume(connection, locator, expectedNaa)
+  await connection.change('PATCH', locator, { DisplayName: name }, etag)
 }

@@ -1,3 +1,11 @@
+import {
+  eraseDriveIntent,
+  setNodeClockIntent,
+  setRestartServiceIntent,
+  setStorageNetworkIntent,
+  setSwitchPortIntent,
+} from '../intents'
+import { mending } from './mending'
 import { byId, intakeState, suffixOf, type Drive, type Estate, type Node, type Pool } from '../estate'
 import { nameTrouble, pathMatrix, storagePort, type PathCell } from '../network'
 import { countAtStart, formatBytes } from '../units'
@@ -72,11 +80,7 @@ function nodeFindings(node: Node): Finding[] {
         evidence: `Its own time less the row's: ${node.clockOffsetSeconds.toFixed(1)} s; up to ${clockToleranceSeconds} s is tolerated.`,
         risk: 'Logs do not line up, certificates may seem invalid, and a cluster refuses the node.',
         remedy: 'Set its clock.',
-        draft: {
-          kind: 'set-node-clock',
-          intent: { systemId: node.systemId, nodeId: node.id },
-          href: `/build/network?system=${node.systemId}&draft=set-node-clock&node=${node.id}`,
-        },
+        draft: mending(setNodeClockIntent, { systemId: node.systemId, nodeId: node.id }),
         offline: 'Set the time in the node itself, and see why it has no time source.',
       }),
     )
@@ -87,11 +91,11 @@ function nodeFindings(node: Node): Finding[] {
         evidence: 'The node states that its restart service is not enabled.',
         risk: 'If its storage services hang, nobody restarts them.',
         remedy: 'A running change may have switched it off and will switch it on; else switch it on again.',
-        draft: {
-          kind: 'set-restart-service',
-          intent: { systemId: node.systemId, nodeIds: [node.id], isOn: true },
-          href: `/build/network?system=${node.systemId}&draft=set-restart-service&node=${node.id}`,
-        },
+        draft: mending(
+          setRestartServiceIntent,
+          { systemId: node.systemId, nodeIds: [node.id], isOn: true },
+          { node: node.id },
+        ),
         offline: 'Switch it on in the node.',
       }),
     )
@@ -159,21 +163,13 @@ function networkFindings(row: Row, nodes: readonly Node[], systemId: string): Fi
 function hopFinding(cells: readonly PathCell[], wantedMtu: number, systemId: string): Finding {
   const { hop, verdict, words, remedy } = cells[0] ?? { hop: undefined, verdict: 'no answer', words: '', remedy: '' }
   const isSwitch = hop?.kind === 'switch port'
-  const base = `/build/network?system=${systemId}`
+  const leastMtu = Math.max(wantedMtu, hop?.mtu ?? 0)
   const draft =
     hop === undefined || verdict === 'link down'
       ? null
       : isSwitch
-        ? {
-            kind: 'set-switch-port',
-            intent: { systemId, switchPortId: hop.id, mtu: Math.max(wantedMtu, hop.mtu) },
-            href: `${base}&draft=set-switch-port&port=${hop.id}&mtu=${Math.max(wantedMtu, hop.mtu)}`,
-          }
-        : {
-            kind: 'set-storage-network',
-            intent: { systemId },
-            href: `${base}&draft=set-storage-network&mtu=${wantedMtu}`,
-          }
+        ? mending(setSwitchPortIntent, { systemId, switchPortId: hop.id, mtu: leastMtu }, { mtu: leastMtu })
+        : mending(setStorageNetworkIntent, { systemId }, { mtu: wantedMtu })
   return found(
     verdict === 'smaller MTU' ? 'mtu' : verdict === 'wrong VLAN' ? 'vlan' : 'link',
     hop?.id ?? systemId,
@@ -199,11 +195,7 @@ function addressFindings(row: Row, node: Node): Finding[] {
         evidence: `${storage.address ?? 'Its address'} may be another after the next lease.`,
         risk: 'The node would vanish from the cluster when its address changes.',
         remedy: 'Reserve the address, or set it by hand.',
-        draft: {
-          kind: 'set-storage-network',
-          intent: { systemId: node.systemId },
-          href: `/build/network?system=${node.systemId}&draft=set-storage-network`,
-        },
+        draft: mending(setStorageNetworkIntent, { systemId: node.systemId }),
         offline: 'Reserve it where addresses are leased.',
       }),
     )
@@ -259,11 +251,7 @@ function driveFindings(drive: Drive, node: Node | undefined): Finding[] {
       evidence: `${list(partitions)}; from ${from}${lastUsedAt === null ? '' : `, last used ${lastUsedAt.slice(0, 10)}`}.`,
       risk: 'It cannot be taken into a cluster, and what is on it may still be wanted.',
       remedy: 'Make sure that nobody needs it, then erase it.',
-      draft: {
-        kind: 'erase-drive',
-        intent: { systemId: drive.systemId, driveId: drive.id },
-        href: `/build/drives?draft=erase-drive&drive=${drive.id}`,
-      },
+      draft: mending(eraseDriveIntent, { systemId: drive.systemId, driveId: drive.id }),
       offline: `If it is wanted, pull ${suffixOf(drive.serial)} and keep it.`,
     }),
   ]

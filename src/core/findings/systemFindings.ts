@@ -2,6 +2,8 @@ import { kindOf, type KindName } from '../estate'
 import { countWords, formatSeconds } from '../units'
 import type { Finding } from './Finding'
 import { found } from './found'
+import { forgetMissingIntent } from '../intents'
+import { mending } from './mending'
 
 /** A system as findings about the way to it name it. */
 interface OfSystem {
@@ -65,7 +67,7 @@ export function readingFindings(
           ? 'They were removed by somebody else, or the system does not tell the truth. Their holdings and changes are kept.'
           : 'They were taken out, or the system does not tell the truth.',
         remedy: `Look at the system itself. If they are gone for good, forget what is missing of ${name}.`,
-        draft: { kind: 'forget-missing', intent: { systemId: id }, href: `/build/systems/${id}?draft=forget-missing` },
+        draft: mending(forgetMissingIntent, { systemId: id }),
         offline: 'Look whether they are in their places.',
       },
     )

@@ -29,7 +29,7 @@ const dataTypes = {
 } as const satisfies Readonly<Record<ObjectField['type'], unknown>>
 
 /** What every object that a system states has besides what the model says of it. */
-export const placeFields: readonly ObjectField[] = [
+const placeFields: readonly ObjectField[] = [
   { field: 'locator', type: 'text', isNullable: false },
   { field: 'missingSince', type: 'instant', isNullable: true },
 ]

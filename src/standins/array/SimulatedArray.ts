@@ -226,6 +226,12 @@ export class SimulatedArray {
     return task
   }
 
+  renameVolume(id: string, name: string): void {
+    if (this.all('volumes').some(volume => volume.name === name && volume.id !== id))
+      throw conflict('The volume was not renamed.', `A volume named ${name} exists.`, 'Choose another name.')
+    this.store.commit([this.entry('volumes', { ...this.one('volumes', id), name })])
+  }
+
   describeVolume(id: string, description: string): void {
     this.store.commit([this.entry('volumes', { ...this.one('volumes', id), description })])
   }

@@ -82,6 +82,7 @@ export function changeRoutes(
     const { a } = request.params
     matchOrRefuse(request, resources.volume(array, array.one('volumes', a), nodes?.view))
     const wanted = readVolumeChange(request.body)
+    if (wanted.DisplayName !== undefined) array.renameVolume(a, wanted.DisplayName)
     if (wanted.Description !== undefined) array.describeVolume(a, wanted.Description)
     const task =
       wanted.CapacityBytes === undefined

@@ -69,6 +69,7 @@ const changedVolume = {
   minProperties: 1,
   additionalProperties: false,
   properties: {
+    DisplayName: text,
     CapacityBytes: { type: 'integer', minimum: 1, maximum: Number.MAX_SAFE_INTEGER },
     Description: { type: 'string', maxLength: 500 },
   },

@@ -197,6 +197,7 @@ export const pool = (array: SimulatedArray, each: PoolEntity, row?: RowView) => 
 
 export const volume = (array: SimulatedArray, each: VolumeEntity, row?: RowView) =>
   resource(`Storage/1/Volumes/${each.id}`, 'Volume.v1_10_1.Volume', each.id, each.name, {
+    DisplayName: each.name,
     Description: each.description,
     Identifiers: [{ DurableNameFormat: 'NAA', DurableName: each.naa }],
     CapacityBytes: Number(each.sizeBytes),

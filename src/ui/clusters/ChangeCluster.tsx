@@ -1,15 +1,14 @@
 'use client'
 import { useEffect, useMemo } from 'react'
 import { suggestedRole } from '@/core/clusters'
-import type { Drive, Node, Pool, System } from '@/core/estate'
+import type { Drive, Node, Pool } from '@/core/estate'
 import type { ChangeRecord } from '@/core/views'
 import { DraftFrame } from '../drafts/DraftFrame'
 import { useDraft } from '../drafts/useDraft'
-import { Field } from '../parts/Field'
 import { NumberField } from '../parts/NumberField'
 import { useClusterChoice } from './ClusterChoice'
 import { DrivePicker } from './DrivePicker'
-import { growClusterIntent } from './newClusterIntent'
+import { growingIntent } from './newClusterIntent'
 
 interface ChangeClusterProps {
   readonly pool: Pool
@@ -35,7 +34,7 @@ function Rate({ value, set }: { readonly value: number; readonly set: (percent: 
 /** Adding nodes, banks or drives: what is chosen decides which of these it is. */
 export function GrowCluster({ pool, nodes, drives, kept }: ChangeClusterProps) {
   const { chosen, choose } = useClusterChoice()
-  const draft = useDraft('grow-cluster', growClusterIntent(pool.systemId, pool.id), kept)
+  const draft = useDraft('grow-cluster', growingIntent(pool.systemId, pool.id), kept)
   const { intent, set } = draft
   useEffect(() => {
     if (JSON.stringify(chosen) !== JSON.stringify(intent.driveIds)) set({ driveIds: chosen })
@@ -99,30 +98,6 @@ export function ShrinkCluster({ pool, nodes, drives, kept }: ChangeClusterProps)
         suggested={{}}
       />
       <Rate value={intent.ratePercent} set={ratePercent => set({ ratePercent })} />
-    </DraftFrame>
-  )
-}
-
-export function DissolveCluster({
-  system,
-  kept,
-}: {
-  readonly system: System
-  readonly kept: ChangeRecord | undefined
-}) {
-  const draft = useDraft('dissolve-cluster', { systemId: system.id, typedName: '' }, kept)
-  return (
-    <DraftFrame title={`Dissolve ${system.clusterName ?? ''}`} draft={draft} verb="Dissolve">
-      <Field label="Name of the cluster" hint="Typed as it stands above." error={draft.errorOf('typedName')}>
-        {props => (
-          <input
-            {...props}
-            className="field"
-            value={draft.intent.typedName}
-            onChange={event => draft.set({ typedName: event.target.value })}
-          />
-        )}
-      </Field>
     </DraftFrame>
   )
 }

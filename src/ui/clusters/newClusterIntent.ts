@@ -12,7 +12,7 @@ export interface ClusterIntent {
 }
 
 /** What a draft that enlarges a cluster starts from: its moving takes half of what drives and links give. */
-export const growClusterIntent = (systemId: string, poolId: string) => ({
+export const growingIntent = (systemId: string, poolId: string) => ({
   systemId,
   poolId,
   driveIds: [] as readonly string[],

@@ -1,22 +1,10 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react'
 import { sampleDrive, sampleId, samplePool, sampleSystem, sampleVolume } from '@/core/estate/testing/samples'
+import { intents } from '@/core/intents'
 import { answering, pass, shown, type Asked } from '../testing/browser'
 import { keeping, samplePlan } from '../testing/samplePlan'
-import {
-  BringBackVolume,
-  CreatePool,
-  ExpandVolume,
-  ForgetMissing,
-  MapVolume,
-  PoolChoice,
-  ProvisionVolume,
-  RegisterHost,
-  RegisterSystem,
-  RemovePool,
-  RemoveVolume,
-  UnmapVolume,
-} from '.'
+import { CreatePool, IntentForm, PoolChoice, ProvisionVolume, RegisterSystem } from '.'
 
 const volume = sampleVolume()
 const groups = [
@@ -27,39 +15,77 @@ const plans = () => answering(keeping(samplePlan({ suggestions: { name: 'ct-scan
 /** What the form has last asked to have planned or kept. */
 const last = (asked: readonly Asked[]) => asked.at(-1)?.body as { kind?: string; intent: object } | undefined
 
-test.each([
-  ['map-volume', <MapVolume key="" volume={volume} groups={groups} />, { volumeId: volume.id, hostGroupId: '' }],
-  [
-    'unmap-volume',
-    <UnmapVolume key="" volume={volume} groups={groups.slice(0, 1)} />,
-    { volumeId: volume.id, hostGroupId: sampleId(60) },
-  ],
-  ['expand-volume', <ExpandVolume key="" volume={volume} />, { volumeId: volume.id, size: '' }],
-  ['remove-volume', <RemoveVolume key="" volume={volume} />, { volumeId: volume.id, confirmedName: '' }],
-  [
-    'remove-pool',
-    <RemovePool key="" systemId={sampleId(1)} poolId={sampleId(9)} name="bulk" />,
-    { systemId: sampleId(1), poolId: sampleId(9) },
-  ],
-  ['register-host', <RegisterHost key="" groups={groups} />, { agentAddress: '', groupName: '' }],
-  ['forget-missing', <ForgetMissing key="" system={sampleSystem()} />, { systemId: sampleId(1) }],
-])('%s begins by being planned as it stands', async (kind, form, intent) => {
+const withForms = intents.filter(each => each.form !== undefined)
+const choices = {
+  'host groups': groups.map(({ id, name }) => ({ value: id, words: name })),
+  'names of host groups': groups.map(({ name }) => ({ value: name, words: name })),
+}
+
+test.each(withForms.map(each => [each.kind, each] as const))(
+  'the form of %s begins by being planned as it stands, and every field of it is one of the intent',
+  async (kind, { intentSchema, form }) => {
+    const asked = plans()
+    shown(<IntentForm kind={kind} title="It" begin={{}} name="photos-01" choices={choices} />)
+    await waitFor(() => expect(last(asked)?.kind).toBe(kind))
+    const fields = Object.keys((intentSchema as { properties: object }).properties)
+    expect(Object.keys(last(asked)?.intent ?? {}).every(field => fields.includes(field))).toBe(true)
+    for (const { field, label } of form?.fields ?? []) {
+      expect(fields).toContain(field)
+      expect(screen.getByText(label)).toBeTruthy()
+    }
+  },
+)
+
+test('what a draft is about is said by the page, and stays', async () => {
   const asked = plans()
-  shown(form)
-  await waitFor(() => expect(last(asked)).toEqual({ kind, intent }))
+  const { user } = shown(<IntentForm kind="rename-volume" title="Rename photos-01" begin={{ volumeId: volume.id }} />)
+  await user.type(screen.getByLabelText('New name'), 'photos-02')
+  await waitFor(() => expect(last(asked)?.intent).toEqual({ volumeId: volume.id, name: 'photos-02' }))
+  await user.click(screen.getByRole('button', { name: /Rename/ }))
+  expect(asked.at(-1)?.path).toBe('/api/v1/changes/c1/carry-out')
+})
+
+test('a name that has to be typed stands beside its field, and is not filled in', () => {
+  plans()
+  shown(<IntentForm kind="remove-volume" title="It" begin={{ volumeId: volume.id }} name="photos-01" />)
+  expect(screen.getByText('photos-01')).toBeTruthy()
+  expect(screen.getByLabelText<HTMLInputElement>(/Its name/).value).toBe('')
+})
+
+test('a reason takes several lines, and a day is a day', async () => {
+  const asked = plans()
+  const { user } = shown(
+    <IntentForm kind="sign-exception" title="It" begin={{ findingKey: 'clock-off/n', findingTitle: 't' }} />,
+  )
+  await user.type(screen.getByLabelText('Why it may stand'), 'The part is{Enter}on its way.')
+  await user.type(screen.getByLabelText('Until'), '2026-12-24')
+  await waitFor(() =>
+    expect(last(asked)?.intent).toEqual({
+      findingKey: 'clock-off/n',
+      findingTitle: 't',
+      reason: 'The part is\non its way.',
+      until: '2026-12-24',
+    }),
+  )
+})
+
+test('a kind that is drawn has no form here', () => {
+  plans()
+  shown(<IntentForm kind="form-cluster" title="It" begin={{}} />)
+  expect(screen.queryByText('It')).toBeNull()
 })
 
 test('a volume is mapped to the group that is chosen', async () => {
   const asked = plans()
-  const { user } = shown(<MapVolume volume={volume} groups={groups} />)
+  const { user } = shown(<IntentForm kind="map-volume" title="It" begin={{ volumeId: volume.id }} choices={choices} />)
   await user.selectOptions(screen.getByLabelText('Host group'), 'archive')
   await waitFor(() => expect(last(asked)?.intent).toMatchObject({ hostGroupId: sampleId(61) }))
 })
 
 test('a size is echoed in the other family of units, and what is no size is not', async () => {
   const asked = plans()
-  const { user } = shown(<ExpandVolume volume={volume} />)
-  expect(screen.getByText(/more than 1 TiB/)).toBeTruthy()
+  const { user } = shown(<IntentForm kind="expand-volume" title="It" begin={{ volumeId: volume.id }} />)
+  expect(screen.getByText(/more than it has now/)).toBeTruthy()
   await user.type(screen.getByLabelText('New size'), '2 TiB')
   expect(screen.getByText('2 TiB = 2.2 TB')).toBeTruthy()
   await waitFor(() => expect(last(asked)?.intent).toMatchObject({ size: '2 TiB' }))
@@ -70,7 +96,9 @@ test('a size is echoed in the other family of units, and what is no size is not'
 
 test('groups are given back and taken away one by one', async () => {
   const asked = plans()
-  const { user } = shown(<BringBackVolume volume={volume} groups={groups} />)
+  const { user } = shown(
+    <IntentForm kind="bring-back-volume" title="It" begin={{ volumeId: volume.id }} choices={choices} />,
+  )
   await user.click(screen.getByLabelText('archive'))
   await user.click(screen.getByLabelText('ct-scans'))
   await user.click(screen.getByLabelText('archive'))

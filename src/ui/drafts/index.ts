@@ -1,16 +1,7 @@
 export { CreatePool } from './CreatePool'
+export { IntentForm, type Choices } from './IntentForm'
+export { KeyedDraft } from './KeyedDraft'
 export { PlanView } from './PlanView'
 export { PoolChoice } from './PoolChoice'
 export { ProvisionVolume } from './ProvisionVolume'
 export { RegisterSystem } from './RegisterSystem'
-export {
-  BringBackVolume,
-  ExpandVolume,
-  MapVolume,
-  RegisterHost,
-  RemovePool,
-  RemoveVolume,
-  UnmapVolume,
-} from './VolumeDrafts'
-export { KeyedDraft } from './KeyedDraft'
-export { ForgetMissing } from './ForgetMissing'

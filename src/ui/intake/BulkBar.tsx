@@ -4,6 +4,7 @@ import { useState } from 'react'
 import type { CodedRefusal } from '@/core/errors'
 import type { Drive } from '@/core/estate'
 import { countWords, formatBytes } from '@/core/units'
+import { draftAddress } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { ask } from '../api'
 import { Refusal } from '../parts/Refusal'
@@ -21,11 +22,11 @@ export function BulkBar({ drives, systems }: BulkBarProps) {
   const [refusal, setRefusal] = useState<CodedRefusal>()
   const drafts = bulkDrafts(drives, systems)
   const bytes = drives.reduce((sum, drive) => sum + drive.capacityBytes, 0n)
-  const draft = async ({ kind, intent, href }: BulkDraft) => {
+  const draft = async ({ drafted, intent }: BulkDraft) => {
     setBusy(true)
-    const answer = await ask<ChangeRecord>('POST', '/changes', { kind, intent })
+    const answer = await ask<ChangeRecord>('POST', '/changes', { kind: drafted.kind, intent })
     setBusy(false)
-    if (answer.ok) return router.push(href(answer.value.id), { scroll: false })
+    if (answer.ok) return router.push(draftAddress(drafted, intent, answer.value.id) ?? '', { scroll: false })
     setRefusal(answer.refusal)
   }
   return (
@@ -38,7 +39,7 @@ export function BulkBar({ drives, systems }: BulkBarProps) {
       ) : (
         drafts.map(each => (
           <button
-            key={each.kind}
+            key={each.drafted.kind}
             type="button"
             className="button h-7 px-[9px] font-normal"
             disabled={isBusy}

@@ -1,3 +1,4 @@
+import { draftAddress } from '@/core/intents'
 import { sampleDrive, sampleId } from '@/core/estate/testing/samples'
 import { bulkDrafts } from './bulkDrafts'
 
@@ -39,8 +40,8 @@ test('a draft takes the chosen drives and no others, and is edited where its kin
   expect(drafts).toHaveLength(2)
   if (typeof drafts === 'string') return
   for (const { intent } of drafts) expect(intent['driveIds']).toEqual(free.map(drive => drive.id))
-  expect(drafts.map(each => each.href('c'))).toEqual([
-    `/build/drives?draft=set-locate-light&change=c&drive=${free[0]?.id ?? ''}`,
+  expect(drafts.map(each => draftAddress(each.drafted, each.intent, 'c'))).toEqual([
+    `/build/drives?drive=${free[0]?.id ?? ''}&draft=set-locate-light&change=c`,
     `/build/systems/${bare.id}?draft=form-cluster&change=c`,
   ])
 })

@@ -1,5 +1,12 @@
 import { intakeState, type Drive, type Pool, type System } from '@/core/estate'
-import { growClusterIntent, newClusterIntent } from '../clusters/newClusterIntent'
+import {
+  createPoolIntent,
+  formClusterIntent,
+  growClusterIntent,
+  setLocateLightIntent,
+  type IntentKind,
+} from '@/core/intents'
+import { growingIntent, newClusterIntent } from '../clusters/newClusterIntent'
 import { newPoolIntent } from '../drafts/newPoolIntent'
 
 /** What the intake has to know of a system to offer drafts for its drives. */
@@ -12,12 +19,11 @@ export interface IntakeSystem {
   readonly clusterPoolId: Pool['id'] | null
 }
 
-/** A change that can be drafted for several drives at once, and where its draft is edited. */
+/** A change that can be drafted for several drives at once. */
 export interface BulkDraft {
   readonly words: string
-  readonly kind: string
+  readonly drafted: IntentKind
   readonly intent: Readonly<Record<string, unknown>>
-  readonly href: (changeId: string) => string
 }
 
 /**
@@ -30,24 +36,20 @@ export function bulkDrafts(drives: readonly Drive[], systems: readonly IntakeSys
   if (system === undefined || drives.length === 0) return 'Choose drives first.'
   if (ids.length > 1) return 'They stand in several systems; a draft is for one.'
   const driveIds = drives.map(drive => drive.id)
-  const [first] = driveIds
   const areLit = drives.every(drive => drive.isLit)
   const light: BulkDraft = {
     words: areLit ? 'Lights off' : 'Lights on',
-    kind: 'set-locate-light',
+    drafted: setLocateLightIntent,
     intent: { systemId: system.id, driveIds, isOn: !areLit },
-    href: id => `/build/drives?draft=set-locate-light&change=${id}&drive=${first ?? ''}`,
   }
   if (drives.some(drive => intakeState(drive) !== 'unassigned')) return [light]
-  const onSystem = (kind: string) => (id: string) => `/build/systems/${system.id}?draft=${kind}&change=${id}`
   if (!system.isRow)
     return [
       light,
       {
         words: 'New pool',
-        kind: 'create-pool',
+        drafted: createPoolIntent,
         intent: { ...newPoolIntent(system.id), driveIds },
-        href: onSystem('create-pool'),
       },
     ]
   return [
@@ -55,15 +57,13 @@ export function bulkDrafts(drives: readonly Drive[], systems: readonly IntakeSys
     system.clusterPoolId === null
       ? {
           words: 'New cluster',
-          kind: 'form-cluster',
+          drafted: formClusterIntent,
           intent: { ...newClusterIntent(system.id), driveIds },
-          href: onSystem('form-cluster'),
         }
       : {
           words: 'Add to the cluster',
-          kind: 'grow-cluster',
-          intent: { ...growClusterIntent(system.id, system.clusterPoolId), driveIds },
-          href: onSystem('grow-cluster'),
+          drafted: growClusterIntent,
+          intent: { ...growingIntent(system.id, system.clusterPoolId), driveIds },
         },
   ]
 }

@@ -11,7 +11,7 @@ export interface ServerPage<Row> {
   readonly names?: Readonly<Record<string, string>>
 }
 
-export const pageRows = 200
+const pageRows = 200
 
 async function readPage<Row>(
   path: string,

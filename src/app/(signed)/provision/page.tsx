@@ -7,20 +7,13 @@ import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { byId } from '@/core/estate'
 import { linuxCommands } from '@/core/hosts'
+import { intents } from '@/core/intents'
 import { volumeSorts, type VolumePage } from '@/core/views'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { hostGroups, pools, systems, volumeList, volumePage } from '@/records/queries'
 import { ChangeState, HostCommands } from '@/ui/changes'
 import type { ChangeState as ChangeStateName } from '@/core/plan'
-import {
-  KeyedDraft,
-  BringBackVolume,
-  ExpandVolume,
-  MapVolume,
-  ProvisionVolume,
-  RemoveVolume,
-  UnmapVolume,
-} from '@/ui/drafts'
+import { IntentForm, KeyedDraft, ProvisionVolume } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ago } from '@/ui/parts/Ago'
 import { Bytes } from '@/ui/parts/Bytes'
@@ -118,52 +111,43 @@ async function marginFor({ draft, change, sel, pool }: Search): Promise<ReactNod
   return <VolumeMargin page={page} />
 }
 
+/** Where a draft about one volume stands. */
+const place = '/provision?sel={volumeId}'
+const aboutVolumes = intents.filter(each => each.place === place)
+
+/** The form of whatever can be drafted about a volume. */
 async function volumeDraft(
-  draft: string,
+  kind: string,
   change: string | undefined,
   { volume, mappings }: VolumePage,
 ): Promise<ReactNode> {
+  const drafted = aboutVolumes.find(each => each.kind === kind)
+  if (drafted === undefined) return undefined
   const { scope } = await reader()
-  const kept = await keptDraft(change, draft)
   const groups = await hostGroups(scope)
-  switch (draft) {
-    case 'map-volume':
-      return (
-        <KeyedDraft id={change} of={volume.id}>
-          <MapVolume volume={volume} groups={groups} kept={kept} />
-        </KeyedDraft>
-      )
-    case 'unmap-volume':
-      return (
-        <KeyedDraft id={change} of={volume.id}>
-          <UnmapVolume
-            volume={volume}
-            groups={groups.filter(group => mappings.some(mapping => mapping.hostGroupId === group.id))}
-            kept={kept}
-          />
-        </KeyedDraft>
-      )
-    case 'expand-volume':
-      return (
-        <KeyedDraft id={change} of={volume.id}>
-          <ExpandVolume volume={volume} kept={kept} />
-        </KeyedDraft>
-      )
-    case 'remove-volume':
-      return (
-        <KeyedDraft id={change} of={volume.id}>
-          <RemoveVolume volume={volume} kept={kept} />
-        </KeyedDraft>
-      )
-    case 'bring-back-volume':
-      return (
-        <KeyedDraft id={change} of={volume.id}>
-          <BringBackVolume volume={volume} groups={groups} kept={kept} />
-        </KeyedDraft>
-      )
-    default:
-      return undefined
-  }
+  const seeing = groups.filter(group => mappings.some(mapping => mapping.hostGroupId === group.id))
+  const asChoices = (all: typeof groups) => all.map(({ id, name }) => ({ value: id, words: name }))
+  const isOfSeeing = drafted.form?.fields.find(field => field.choices === 'host groups that see it')
+  return (
+    <KeyedDraft id={change} of={volume.id}>
+      <IntentForm
+        kind={kind}
+        title={`${drafted.offer?.words ?? drafted.title} ${volume.name}`}
+        begin={{
+          volumeId: volume.id,
+          // There is nothing to choose where only one sees it.
+          ...(isOfSeeing !== undefined && seeing.length === 1 ? { [isOfSeeing.field]: seeing[0]?.id } : {}),
+        }}
+        name={volume.name}
+        choices={{
+          'host groups': asChoices(groups),
+          'host groups that see it': asChoices(seeing),
+          'names of host groups': groups.map(({ name }) => ({ value: name, words: name })),
+        }}
+        kept={await keptDraft(change, kind)}
+      />
+    </KeyedDraft>
+  )
 }
 
 function VolumeMargin({ page }: { readonly page: VolumePage | undefined }) {
@@ -177,25 +161,19 @@ function VolumeMargin({ page }: { readonly page: VolumePage | undefined }) {
     )
   }
   const { volume, pool, system, mappings, changes, targets, missingSince } = page
-  const draft = (kind: string, words: string) => (
-    <Link className="button quiet" href={`/provision?sel=${volume.id}&draft=${kind}`} scroll={false}>
-      {words}
-    </Link>
+  const state: Readonly<Record<string, unknown>> = { ...volume, isMapped: mappings.length > 0 }
+  const offered = aboutVolumes.flatMap(({ kind, offer }) =>
+    offer !== undefined && Object.entries(offer.when).every(([field, is]) => state[field] === is)
+      ? [{ kind, words: offer.words }]
+      : [],
   )
   return (
     <Margin
-      foot={
-        volume.state === 'holding' ? (
-          draft('bring-back-volume', 'Bring back')
-        ) : (
-          <>
-            {draft('map-volume', 'Map')}
-            {mappings.length > 0 && draft('unmap-volume', 'Unmap')}
-            {draft('expand-volume', 'Expand')}
-            {draft('remove-volume', 'Remove')}
-          </>
-        )
-      }
+      foot={offered.map(({ kind, words }) => (
+        <Link key={kind} className="button quiet" href={`/provision?sel=${volume.id}&draft=${kind}`} scroll={false}>
+          {words}
+        </Link>
+      ))}
     >
       <h2 className="pr-12 break-words">{volume.name}</h2>
       <div className="text-second">

@@ -7,8 +7,8 @@ import { byId } from '@/core/estate'
 import { nameTrouble, pathMatrix, storagePort } from '@/core/network'
 import { countAtStart, countWords, formatBitsPerSecond } from '@/core/units'
 import { rowNetwork, rowSystemIds, standingFindings, systems, type RowNetwork } from '@/records/queries'
-import { KeyedDraft } from '@/ui/drafts'
-import { FindingList, ImportCatalogue, SignException } from '@/ui/findings'
+import { IntentForm, KeyedDraft } from '@/ui/drafts'
+import { FindingList, ImportCatalogue } from '@/ui/findings'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import {
   NetworkDrawing,
@@ -128,7 +128,15 @@ async function margin(params: Params, systemId: string, { nodes, nodePorts, swit
     )
   if (draft === 'import-catalogue') return inKey(<ImportCatalogue kept={kept} />)
   if (draft === 'sign-exception' && finding !== undefined)
-    return inKey(<SignException findingKey={finding.key} title={finding.title} kept={kept} />, finding.key)
+    return inKey(
+      <IntentForm
+        kind={draft}
+        title={`Let stand: ${finding.title}`}
+        begin={{ findingKey: finding.key, findingTitle: finding.title }}
+        kept={kept}
+      />,
+      finding.key,
+    )
   return (
     <Margin
       foot={

@@ -9,7 +9,7 @@ import { countAtStart, formatBytes, tebibytes } from '@/core/units'
 import type { PieceWork } from '@/core/views'
 import { drives, pieceWorks, pools, systems } from '@/records/queries'
 import { PieceWorks } from '@/ui/clusters'
-import { KeyedDraft, RemovePool } from '@/ui/drafts'
+import { IntentForm, KeyedDraft } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/ladder'
 import { State } from '@/ui/parts/State'
@@ -49,7 +49,12 @@ export default async function Page({
       <ChooseSystem systems={allSystems} free={await freeDrives(allSystems)} />
     ) : draft === 'remove-pool' && selected !== undefined ? (
       <KeyedDraft id={change}>
-        <RemovePool systemId={selected.systemId} poolId={selected.id} name={selected.name} kept={kept} />
+        <IntentForm
+          kind="remove-pool"
+          title={`Remove pool ${selected.name}`}
+          begin={{ systemId: selected.systemId, poolId: selected.id }}
+          kept={kept}
+        />
       </KeyedDraft>
     ) : (
       <PoolMargin

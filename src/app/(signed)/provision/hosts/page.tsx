@@ -4,7 +4,7 @@ import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { byId } from '@/core/estate'
 import { hostGroups, hosts } from '@/records/queries'
-import { KeyedDraft, RegisterHost } from '@/ui/drafts'
+import { IntentForm, KeyedDraft } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Copied } from '@/ui/parts/Copied'
 import { State } from '@/ui/parts/State'
@@ -24,7 +24,13 @@ export default async function Page({
   const margin =
     draft === 'register-host' ? (
       <KeyedDraft id={change}>
-        <RegisterHost groups={groups} kept={kept} />
+        <IntentForm
+          kind={draft}
+          title="Register a host"
+          begin={{}}
+          choices={{ 'names of host groups': groups.map(({ name }) => ({ value: name, words: name })) }}
+          kept={kept}
+        />
       </KeyedDraft>
     ) : (
       <Margin foot={<NewDraft href="/provision/hosts?draft=register-host">Register a host</NewDraft>}>

@@ -13,7 +13,7 @@ export const listOf = (name: ListedKind) => `list${name[0]?.toUpperCase()}${name
 export const operationPath = (name: KindName) => `/${name.replace(/[A-Z]/g, letter => `-${letter.toLowerCase()}`)}`
 
 /** The most lines that one answer has. */
-export const mostLines = 5000
+const mostLines = 5000
 
 /** What the lines of a kind may be sorted by: what has an order. */
 const sortable = (kind: ObjectKind) =>

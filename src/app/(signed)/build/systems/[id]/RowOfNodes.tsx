@@ -18,7 +18,6 @@ import type { ChangeRecord, SystemPage } from '@/core/views'
 import { pieceWorks, standingFindings } from '@/records/queries'
 import {
   ClusterChoice,
-  DissolveCluster,
   FormCluster,
   GrowCluster,
   NodeBays,
@@ -26,8 +25,8 @@ import {
   PieceWorks,
   ShrinkCluster,
 } from '@/ui/clusters'
-import { ForgetMissing, KeyedDraft } from '@/ui/drafts'
-import { FindingList, SignException } from '@/ui/findings'
+import { IntentForm, KeyedDraft } from '@/ui/drafts'
+import { FindingList } from '@/ui/findings'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/ladder'
 import { State } from '@/ui/parts/State'
@@ -120,12 +119,36 @@ async function margin(
     return <GrowCluster pool={cluster} nodes={nodes} drives={drives} kept={kept} />
   if (draft === 'shrink-cluster' && cluster !== undefined)
     return <ShrinkCluster pool={cluster} nodes={nodes} drives={drives} kept={kept} />
-  if (draft === 'forget-missing') return <ForgetMissing system={system} kept={kept} />
-  if (draft === 'dissolve-cluster') return <DissolveCluster system={system} kept={kept} />
+  if (draft === 'forget-missing')
+    return (
+      <IntentForm
+        kind={draft}
+        title={`Forget what is missing of ${system.name}`}
+        begin={{ systemId: system.id }}
+        kept={kept}
+      />
+    )
+  if (draft === 'dissolve-cluster')
+    return (
+      <IntentForm
+        kind={draft}
+        title={`Dissolve ${system.clusterName ?? ''}`}
+        begin={{ systemId: system.id }}
+        name={system.clusterName ?? ''}
+        kept={kept}
+      />
+    )
   const records = await standingFindings(scope, system.id)
   const finding = records.find(each => each.finding.key === findingKey)?.finding
   if (draft === 'sign-exception' && finding !== undefined)
-    return <SignException findingKey={finding.key} title={finding.title} kept={kept} />
+    return (
+      <IntentForm
+        kind={draft}
+        title={`Let stand: ${finding.title}`}
+        begin={{ findingKey: finding.key, findingTitle: finding.title }}
+        kept={kept}
+      />
+    )
   const works = cluster === undefined ? [] : await pieceWorks(scope, cluster.id)
   const base = `/build/systems/${system.id}`
   const chosen = byId(drives, drive)

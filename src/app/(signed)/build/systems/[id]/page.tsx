@@ -10,8 +10,8 @@ import type { SystemPage } from '@/core/views'
 import { countAtStart, countWords, formatBitsPerSecond, formatBytes } from '@/core/units'
 import { rowNetwork, standingFindings, systemPage } from '@/records/queries'
 import { DriveTable, SystemBays } from '@/ui/bays'
-import { CreatePool, ForgetMissing, KeyedDraft, PoolChoice } from '@/ui/drafts'
-import { FindingList, SignException } from '@/ui/findings'
+import { CreatePool, IntentForm, KeyedDraft, PoolChoice } from '@/ui/drafts'
+import { FindingList } from '@/ui/findings'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/ladder'
 import { Ago } from '@/ui/parts/Ago'
@@ -49,9 +49,19 @@ export default async function Page({ params, searchParams }: PageProps) {
   const margin = isDrafting ? (
     <CreatePool system={system} drives={drives} kept={kept} />
   ) : draft === 'forget-missing' ? (
-    <ForgetMissing system={system} kept={await keptDraft(change, draft)} />
+    <IntentForm
+      kind={draft}
+      title={`Forget what is missing of ${system.name}`}
+      begin={{ systemId: system.id }}
+      kept={await keptDraft(change, draft)}
+    />
   ) : draft === 'sign-exception' && finding !== undefined ? (
-    <SignException findingKey={finding.key} title={finding.title} kept={await keptDraft(change, draft)} />
+    <IntentForm
+      kind={draft}
+      title={`Let stand: ${finding.title}`}
+      begin={{ findingKey: finding.key, findingTitle: finding.title }}
+      kept={await keptDraft(change, draft)}
+    />
   ) : (
     <SystemMargin page={page} drive={drives.find(each => each.id === drive)} />
   )

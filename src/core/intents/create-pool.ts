@@ -1,7 +1,8 @@
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
-import { idOrBlankSchema, idSchema, raidSchemeSchema } from '@/core/estate'
+import type { FromSchema } from 'json-schema-to-ts'
+import { idOrBlankSchema, idSchema, raidSchemeSchema } from '../estate'
+import type { IntentKind } from './IntentKind'
 
-export const intentSchema = {
+const schema = {
   type: 'object',
   required: ['systemId', 'name', 'driveIds', 'scheme', 'maxGroupDrives', 'spareCount', 'snapshotSharePercent'],
   additionalProperties: false,
@@ -19,5 +20,13 @@ export const intentSchema = {
     spareCount: { type: 'integer', minimum: 0, maximum: 100 },
     snapshotSharePercent: { type: 'number', minimum: 0, maximum: 50 },
   },
-} as const satisfies JSONSchema
-export type Intent = FromSchema<typeof intentSchema>
+} as const
+export type CreatePoolIntent = FromSchema<typeof schema>
+
+export const createPoolIntent = {
+  kind: 'create-pool',
+  title: 'Create a pool',
+  verb: 'Carry out',
+  place: '/build/systems/{systemId}',
+  intentSchema: schema,
+} as const satisfies IntentKind

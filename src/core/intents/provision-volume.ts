@@ -1,8 +1,9 @@
-import { idOrBlankSchema } from '@/core/estate'
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
+import type { FromSchema } from 'json-schema-to-ts'
+import { idOrBlankSchema } from '../estate'
+import type { IntentKind } from './IntentKind'
 
 /** `size` is text with its unit, as an administrator or a script writes it: `4 GiB`, `1.5 TB`. An empty host group maps to nobody. */
-export const intentSchema = {
+const schema = {
   type: 'object',
   required: ['name', 'purpose', 'size', 'poolId', 'isThin', 'hostGroupId'],
   additionalProperties: false,
@@ -14,5 +15,13 @@ export const intentSchema = {
     isThin: { type: 'boolean' },
     hostGroupId: idOrBlankSchema,
   },
-} as const satisfies JSONSchema
-export type Intent = FromSchema<typeof intentSchema>
+} as const
+export type ProvisionVolumeIntent = FromSchema<typeof schema>
+
+export const provisionVolumeIntent = {
+  kind: 'provision-volume',
+  title: 'Provision a volume',
+  verb: 'Carry out',
+  place: '/provision',
+  intentSchema: schema,
+} as const satisfies IntentKind

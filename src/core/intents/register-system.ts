@@ -1,8 +1,9 @@
-import { idOrBlankSchema } from '@/core/estate'
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
+import type { FromSchema } from 'json-schema-to-ts'
+import { idOrBlankSchema } from '../estate'
+import type { IntentKind } from './IntentKind'
 
 /** `probeId` names a first look at the system's address, which holds the credentials sealed: they are never part of an intent. */
-export const intentSchema = {
+const schema = {
   type: 'object',
   required: ['probeId', 'name', 'siteId', 'isPlainHttpAccepted', 'acceptedFingerprint'],
   additionalProperties: false,
@@ -13,5 +14,13 @@ export const intentSchema = {
     isPlainHttpAccepted: { type: 'boolean' },
     acceptedFingerprint: { type: 'string', maxLength: 128 },
   },
-} as const satisfies JSONSchema
-export type Intent = FromSchema<typeof intentSchema>
+} as const
+export type RegisterSystemIntent = FromSchema<typeof schema>
+
+export const registerSystemIntent = {
+  kind: 'register-system',
+  title: 'Register a system',
+  verb: 'Register',
+  place: '/build',
+  intentSchema: schema,
+} as const satisfies IntentKind

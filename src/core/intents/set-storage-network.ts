@@ -1,13 +1,13 @@
 import type { FromSchema } from 'json-schema-to-ts'
+import { idSchema } from '../estate'
+import type { IntentKind } from './IntentKind'
 
-const id = { type: 'string', format: 'uuid' } as const
-
-export const intentSchema = {
+const schema = {
   type: 'object',
   required: ['systemId', 'nodes', 'origin', 'vlan', 'mtu'],
   additionalProperties: false,
   properties: {
-    systemId: id,
+    systemId: idSchema,
     nodes: {
       type: 'array',
       maxItems: 256,
@@ -16,8 +16,8 @@ export const intentSchema = {
         required: ['nodeId', 'portId', 'address'],
         additionalProperties: false,
         properties: {
-          nodeId: id,
-          portId: id,
+          nodeId: idSchema,
+          portId: idSchema,
           /** With its subnet, such as `10.20.30.11/24`; empty where it is leased. */
           address: { type: 'string', maxLength: 64 },
         },
@@ -30,4 +30,12 @@ export const intentSchema = {
     mtu: { type: 'integer' },
   },
 } as const
-export type Intent = FromSchema<typeof intentSchema>
+export type SetStorageNetworkIntent = FromSchema<typeof schema>
+
+export const setStorageNetworkIntent = {
+  kind: 'set-storage-network',
+  title: 'Set the storage network',
+  verb: 'Carry out',
+  place: '/build/network?system={systemId}',
+  intentSchema: schema,
+} as const satisfies IntentKind

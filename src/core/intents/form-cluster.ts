@@ -1,9 +1,8 @@
 import type { FromSchema } from 'json-schema-to-ts'
-import { failureDomainSchema, spreadSchemeSchema } from '@/core/estate'
+import { failureDomainSchema, idSchema, spreadSchemeSchema } from '../estate'
+import type { IntentKind } from './IntentKind'
 
-const id = { type: 'string', format: 'uuid' } as const
-
-export const intentSchema = {
+const schema = {
   type: 'object',
   required: [
     'systemId',
@@ -17,9 +16,9 @@ export const intentSchema = {
   ],
   additionalProperties: false,
   properties: {
-    systemId: id,
+    systemId: idSchema,
     name: { type: 'string', maxLength: 255 },
-    driveIds: { type: 'array', maxItems: 10_000, items: id },
+    driveIds: { type: 'array', maxItems: 10_000, items: idSchema },
     /** Roles that differ from the suggested ones, by drive. */
     roles: { type: 'object', maxProperties: 10_000, additionalProperties: { enum: ['cache', 'capacity'] } },
     domain: failureDomainSchema,
@@ -28,6 +27,14 @@ export const intentSchema = {
     snapshotSharePercent: { type: 'number', minimum: 0, maximum: 50 },
   },
 } as const
-export type Intent = Omit<FromSchema<typeof intentSchema>, 'roles'> & {
+export type FormClusterIntent = Omit<FromSchema<typeof schema>, 'roles'> & {
   readonly roles: Readonly<Record<string, 'cache' | 'capacity'>>
 }
+
+export const formClusterIntent = {
+  kind: 'form-cluster',
+  title: 'Form a cluster',
+  verb: 'Carry out',
+  place: '/build/systems/{systemId}',
+  intentSchema: schema,
+} as const satisfies IntentKind

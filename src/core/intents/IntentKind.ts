@@ -1,0 +1,54 @@
+/** What can be asked for by a kind of change: its words, its schema, its form, and where in the interface it is drafted. */
+export interface IntentKind {
+  readonly kind: string
+  /** What it does, as a command says it: `Create a pool`. */
+  readonly title: string
+  /** What the button says that carries it out. */
+  readonly verb: string
+  /**
+   * The address of the page on which it is drafted, with fields of the intent in braces; undefined for what nobody drafts by hand.
+   * Of a field that is a list, the first stands there.
+   */
+  readonly place?: string
+  /** How it is offered beside the object that it is about: in a word, and only while the object is so. */
+  readonly offer?: { readonly words: string; readonly when: Readonly<Record<string, unknown>> }
+  readonly intentSchema: object
+  /** Its form; undefined for what is drawn (bays, addresses), whose form is its own. */
+  readonly form?: IntentForm
+}
+
+export interface IntentForm {
+  /** What one should know before filling it in. */
+  readonly lead?: string
+  readonly fields: readonly FormField[]
+}
+
+export interface FormField {
+  readonly field: string
+  readonly label: string
+  readonly hint?: string
+  /** How it is filled in. A size says its echo in the other family of units; a typed name is compared with the object's own. */
+  readonly as: 'text' | 'size' | 'lines' | 'day' | 'typed name' | 'one of' | 'some of'
+  /** What the choices are; a text field only suggests them. */
+  readonly choices?: 'host groups' | 'host groups that see it' | 'names of host groups'
+}
+
+interface SchemaOfIntent {
+  readonly properties: Readonly<Record<string, { readonly type?: unknown; readonly maxLength?: number }>>
+  readonly required: readonly string[]
+}
+
+/** An intent in which nothing has been filled in yet: texts are empty, lists too, and what is on or off is off. */
+export function blankIntent({ intentSchema }: Pick<IntentKind, 'intentSchema'>): Record<string, unknown> {
+  const { properties, required } = intentSchema as SchemaOfIntent
+  return Object.fromEntries(
+    required.map(field => {
+      const type = properties[field]?.type
+      return [field, type === 'array' ? [] : type === 'boolean' ? false : type === 'string' ? '' : null]
+    }),
+  )
+}
+
+/** How long a text of an intent may be (characters). */
+export const mostCharacters = ({ intentSchema }: Pick<IntentKind, 'intentSchema'>, field: string): number | undefined =>
+  (intentSchema as SchemaOfIntent).properties[field]?.maxLength

@@ -1,0 +1,35 @@
+import type { FromSchema } from 'json-schema-to-ts'
+import type { IntentKind } from './IntentKind'
+
+const schema = {
+  type: 'object',
+  required: ['agentAddress', 'groupName'],
+  additionalProperties: false,
+  properties: { agentAddress: { type: 'string', maxLength: 500 }, groupName: { type: 'string', maxLength: 255 } },
+} as const
+export type RegisterHostIntent = FromSchema<typeof schema>
+
+export const registerHostIntent = {
+  kind: 'register-host',
+  title: 'Register a host',
+  verb: 'Register',
+  place: '/provision/hosts',
+  form: {
+    fields: [
+      {
+        field: 'agentAddress',
+        label: 'Address of its agent',
+        hint: 'Such as http://10.0.0.5:4300; it says which initiators the host has.',
+        as: 'text',
+      },
+      {
+        field: 'groupName',
+        label: 'Host group',
+        hint: 'Hosts of a group see the same volumes. A new name makes a new group.',
+        as: 'text',
+        choices: 'names of host groups',
+      },
+    ],
+  },
+  intentSchema: schema,
+} as const satisfies IntentKind

@@ -5,6 +5,7 @@ import { reader } from '@/app/server/guard'
 import { onlyTexts } from '@/app/server/onlyTexts'
 import { fieldsOf, isLocated, kindList, pageOf, type ObjectKind } from '@/core/estate'
 import { isUuid } from '@/core/input'
+import type { ObjectList } from '@/core/views'
 import { countAtStart, countWords } from '@/core/units'
 import { objectById, objectList } from '@/records/queries'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
@@ -59,7 +60,7 @@ export async function KindPage({ place, parts, searchParams }: KindPageProps) {
     ...(question.isDescending ? { descending: 'true' } : {}),
   })
   return (
-    <Frame margin={await margin(kind, params['sel'])}>
+    <Frame margin={await margin(kind, params['sel'], first, question.within)}>
       <Title words={`${many[0]?.toUpperCase() ?? ''}${many.slice(1)}`}>
         <SubSections of={parts} />
       </Title>
@@ -88,14 +89,38 @@ export async function KindPage({ place, parts, searchParams }: KindPageProps) {
 const plain = <T,>(value: T): T =>
   JSON.parse(JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? `${each}` : each))) as T
 
-async function margin(kind: ObjectKind, id: string | undefined) {
+async function margin(kind: ObjectKind, id: string | undefined, first: ObjectList<object>, within: object) {
   const { scope } = await reader()
   const found = id === undefined || !isUuid(id) ? undefined : await objectById(scope, kind.name, id)
+  const counts = new Map<string, number>()
+  for (const item of first.items)
+    if ('systemId' in item) counts.set(String(item.systemId), (counts.get(String(item.systemId)) ?? 0) + 1)
   if (found === undefined)
     return (
       <Margin>
-        <h2>Choose a {kind.words.one}</h2>
-        <p>What it is, what it belongs to, and where it stands.</p>
+        <h2>By system</h2>
+        <p className="mt-0 text-second">A {kind.words.one} that is chosen shows all that is known of it here.</p>
+        <table className="plain">
+          <tbody>
+            {[...counts].map(([systemId, count]) => (
+              <tr key={systemId}>
+                <td>
+                  <Link className="textlink" href={`?systemId=${systemId}`} scroll={false}>
+                    {first.names[systemId] ?? ''}
+                  </Link>
+                </td>
+                <td className="number">{count}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {Object.keys(within).length > 0 && (
+          <p>
+            <Link className="textlink" href="?" scroll={false}>
+              All {kind.words.many}
+            </Link>
+          </p>
+        )}
       </Margin>
     )
   const systemId = found.references.find(each => each.field === 'systemId')

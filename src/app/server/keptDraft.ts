@@ -1,6 +1,6 @@
 import { draftAddress, intentNamed } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
-import { changeById } from '@/records/changes'
+import { changeById, latestChanges } from '@/records/changes'
 import { reader } from './guard'
 import { isUuid } from '@/core/input'
 
@@ -17,4 +17,18 @@ export function draftHref({ id, kind, state, intent }: ChangeRecord): string | u
   return drafted === undefined || (state !== 'draft' && state !== 'checked')
     ? undefined
     : draftAddress(drafted, intent, id)
+}
+
+const mostDrafts = 6
+
+/** Drafts that stand on pages below a path, the latest first, for whoever goes on with them. */
+export async function draftsBelow(path: string): Promise<{ readonly change: ChangeRecord; readonly href: string }[]> {
+  const { scope } = await reader()
+  const drafts = await latestChanges(scope, 50, { states: ['draft', 'checked'] })
+  return drafts
+    .flatMap(change => {
+      const href = draftHref(change)
+      return href === undefined || !href.startsWith(path) ? [] : [{ change, href }]
+    })
+    .slice(0, mostDrafts)
 }

@@ -15,7 +15,8 @@ export function readQuery(
   schema: Schema,
   isQuery: ValidateFunction,
 ): Readonly<Record<string, string | number>> {
-  const read: Record<string, string | number> = {}
+  // Without a prototype: `constructor` and `__proto__` are parameters like any other.
+  const read = Object.create(null) as Record<string, string | number>
   for (const [name, text] of query) {
     if (name in read) throw new BadRequest(`The parameter ${quoted(name)} is given twice.`)
     if (!isStorable(text) || !isStorable(name)) throw new BadRequest('A parameter holds a NUL or half a character.')

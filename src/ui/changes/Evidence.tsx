@@ -11,10 +11,12 @@ export function Evidence({ entries }: { readonly entries: readonly EvidenceEntry
       {last > 1 && <li className="text-second">Of the {last === 2 ? 'second' : `${last}th`} try to prove it.</li>}
       {entries
         .filter(entry => entry.attempt === last)
+        // What did not hold stands first, with what it measured.
+        .sort((a, b) => Number(a.holds) - Number(b.holds))
         .map(entry => (
           <li key={`${entry.claim}/${entry.at}`} className="border-b border-rule-fine py-[5px]">
             <State gravity={entry.holds ? 'fine' : 'now'}>{entry.claim}</State>
-            <details className="pl-[17px] text-second">
+            <details className="pl-[17px] text-second" open={!entry.holds}>
               <summary className="cursor-pointer text-xs">measured</summary>
               <dl className="m-0 grid grid-cols-[auto_1fr] gap-x-3">
                 {Object.entries(entry.measured).map(([name, value]) => (

@@ -16,28 +16,31 @@ interface KindTableProps {
 }
 
 const tracks: Readonly<Record<NonNullable<ListColumn['as']>, string>> = {
-  text: 'minmax(80px,1.4fr)',
-  bytes: '90px',
-  'bits a second': '90px',
-  'up or down': '80px',
-  count: '80px',
-  'name of': 'minmax(80px,1fr)',
+  text: 'minmax(70px,0.8fr)',
+  identifier: 'minmax(94px,0.8fr)',
+  bytes: '84px',
+  'bits a second': '64px',
+  'up or down': '64px',
+  count: '64px',
+  'name of': 'minmax(66px,0.7fr)',
 }
 const isNumber = (as: ListColumn['as']) => as === 'bytes' || as === 'bits a second' || as === 'count'
 
 /** A column as the kind's list says; what is stated nowhere is a dash, not an empty cell. */
-function columnOf({ field, words, as, isFolded }: ListColumn): ServerColumn<Row> {
+function columnOf({ field, words, as, isWide, isFolded }: ListColumn, index: number): ServerColumn<Row> {
   const text: ServerColumn<Row>['text'] = (row, nameOf) => textOf(row[field], as, nameOf)
   return {
     id: field,
     head: words,
-    track: tracks[as ?? 'text'],
+    // The name stands first, and is what a row is known by.
+    track: index === 0 ? 'minmax(112px,1fr)' : isWide === true ? 'minmax(150px,3.2fr)' : tracks[as ?? 'text'],
     sort: field,
     text,
     cell: (row, nameOf) => {
       const said = text(row, nameOf)
       if (as === 'up or down') return <State gravity={row[field] === true ? 'fine' : 'soon'}>{said}</State>
-      return said === '' ? <span className="text-faint">not stated</span> : said
+      if (said === '') return <span className="text-faint">not stated</span>
+      return as === 'identifier' ? <span className="mono">{said}</span> : said
     },
     isNumber: isNumber(as),
     ...(isFolded === true ? { isAtFirstHidden: true } : {}),

@@ -51,11 +51,12 @@ class Bell {
   async wait(milliseconds: number, stop: AbortSignal): Promise<readonly string[] | 'everything'> {
     if (this.#origins.size === 0 && !this.#isAll) {
       await new Promise<void>(resolve => {
-        const timer = later(resolve, milliseconds)
         const end = () => {
           clearTimeout(timer)
+          stop.removeEventListener('abort', end)
           resolve()
         }
+        const timer = later(end, milliseconds)
         this.#ring = end
         stop.addEventListener('abort', end, { once: true })
       })

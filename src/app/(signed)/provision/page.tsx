@@ -4,14 +4,14 @@ import { NewDraft } from '@/app/(signed)/NewDraft'
 import { reader } from '@/app/server/guard'
 import { isUuid } from '@/core/input'
 import { onlyTexts } from '@/app/server/onlyTexts'
-import { keptDraft } from '@/app/server/keptDraft'
+import { draftsBelow, keptDraft } from '@/app/server/keptDraft'
 import { byId } from '@/core/estate'
 import { linuxCommands } from '@/core/hosts'
 import { intents } from '@/core/intents'
 import { volumeSorts, type VolumePage } from '@/core/views'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { hostGroups, pools, systems, volumeList, volumePage } from '@/records/queries'
-import { ChangeState, HostCommands } from '@/ui/changes'
+import { ChangeState, HostCommands, LeftDrafts } from '@/ui/changes'
 import type { ChangeState as ChangeStateName } from '@/core/plan'
 import { IntentForm, KeyedDraft, ProvisionVolume } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
@@ -19,6 +19,7 @@ import { Ago } from '@/ui/parts/Ago'
 import { Bytes } from '@/ui/parts/Bytes'
 import { Copied } from '@/ui/parts/Copied'
 import { State } from '@/ui/parts/State'
+import { PoolRoom } from '@/ui/pools'
 import { VolumeTable } from '@/ui/volumes'
 import { provisionParts } from './parts'
 
@@ -108,7 +109,7 @@ async function marginFor({ draft, change, sel, pool }: Search): Promise<ReactNod
     const form = await volumeDraft(draft, change, page)
     if (form !== undefined) return form
   }
-  return <VolumeMargin page={page} />
+  return page === undefined ? <ProvisionMargin /> : <VolumeMargin page={page} />
 }
 
 /** Where a draft about one volume stands. */
@@ -150,16 +151,35 @@ async function volumeDraft(
   )
 }
 
-function VolumeMargin({ page }: { readonly page: VolumePage | undefined }) {
-  const provision = <NewDraft href="/provision?draft=provision-volume">Provision a volume</NewDraft>
-  if (page === undefined) {
-    return (
-      <Margin foot={provision}>
-        <h2>No volume is selected</h2>
-        <p className="text-second">Choose one for its mappings and its commands, or provision another to a host.</p>
-      </Margin>
-    )
-  }
+/** What matters for volumes while none is selected. */
+async function ProvisionMargin() {
+  const { scope } = await reader()
+  const held = await volumeList(scope, { state: 'holding', limit: 5 })
+  return (
+    <Margin foot={<NewDraft href="/provision?draft=provision-volume">Provision a volume</NewDraft>}>
+      <h2>Room and drafts</h2>
+      <PoolRoom pools={await pools(scope)} />
+      <LeftDrafts drafts={await draftsBelow('/provision')} />
+      {held.total > 0 && (
+        <>
+          <h3>
+            In holding <span>{countWords(held.total, 'volume', 'volumes')} can be brought back</span>
+          </h3>
+          {held.items.map(line => (
+            <div key={line.id} className="flex justify-between gap-3 border-b border-rule-fine py-[5px]">
+              <Link className="min-w-0 truncate no-underline" href={`/provision?sel=${line.id}`} scroll={false}>
+                {line.name}
+              </Link>
+              <Bytes bytes={line.writtenBytes} />
+            </div>
+          ))}
+        </>
+      )}
+    </Margin>
+  )
+}
+
+function VolumeMargin({ page }: { readonly page: VolumePage }) {
   const { volume, pool, system, mappings, changes, targets, missingSince } = page
   const state: Readonly<Record<string, unknown>> = { ...volume, isMapped: mappings.length > 0 }
   const offered = aboutVolumes.flatMap(({ kind, offer }) =>

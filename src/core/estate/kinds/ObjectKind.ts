@@ -82,7 +82,9 @@ export interface ListColumn<Field extends string = string> {
   readonly field: Field
   readonly words: string
   /** How the value is written; text where nothing is said. */
-  readonly as?: 'text' | 'bytes' | 'bits a second' | 'up or down' | 'count' | 'name of'
+  readonly as?: 'text' | 'identifier' | 'bytes' | 'bits a second' | 'up or down' | 'count' | 'name of'
+  /** Its values are long. */
+  readonly isWide?: true
   /** Shown only when it is chosen. */
   readonly isFolded?: true
 }

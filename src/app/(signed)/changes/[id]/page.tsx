@@ -181,7 +181,6 @@ function ChangeMargin({
           {evidence}
         </>
       )}
-      <h3>The plan</h3>
       <PlanView plan={change.plan} />
     </Margin>
   )

@@ -1,0 +1,1 @@
+export { PoolRoom } from './PoolRoom'

@@ -1,3 +1,5 @@
+import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
+
 /** What can be asked for by a kind of change: its words, its schema, its form, and where in the interface it is drafted. */
 export interface IntentKind {
   readonly kind: string
@@ -52,3 +54,12 @@ export function blankIntent({ intentSchema }: Pick<IntentKind, 'intentSchema'>):
 /** How long a text of an intent may be (characters). */
 export const mostCharacters = ({ intentSchema }: Pick<IntentKind, 'intentSchema'>, field: string): number | undefined =>
   (intentSchema as SchemaOfIntent).properties[field]?.maxLength
+
+type Unaltered<T> = T extends readonly (infer Item)[]
+  ? readonly Unaltered<Item>[]
+  : T extends object
+    ? { readonly [Key in keyof T]: Unaltered<T[Key]> }
+    : T
+
+/** What an intent is, by its schema; nobody alters one. */
+export type IntentOf<Schema extends JSONSchema> = Unaltered<FromSchema<Schema>>

@@ -2,6 +2,7 @@
 import { useEffect, useMemo } from 'react'
 import { suggestedRole } from '@/core/clusters'
 import type { Drive, Node, Pool } from '@/core/estate'
+import type { GrowClusterIntent, ShrinkClusterIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { DraftFrame } from '../drafts/DraftFrame'
 import { useDraft } from '../drafts/useDraft'
@@ -34,7 +35,7 @@ function Rate({ value, set }: { readonly value: number; readonly set: (percent: 
 /** Adding nodes, banks or drives: what is chosen decides which of these it is. */
 export function GrowCluster({ pool, nodes, drives, kept }: ChangeClusterProps) {
   const { chosen, choose } = useClusterChoice()
-  const draft = useDraft('grow-cluster', growingIntent(pool.systemId, pool.id), kept)
+  const draft = useDraft<GrowClusterIntent>('grow-cluster', growingIntent(pool.systemId, pool.id), kept)
   const { intent, set } = draft
   useEffect(() => {
     if (JSON.stringify(chosen) !== JSON.stringify(intent.driveIds)) set({ driveIds: chosen })
@@ -75,7 +76,7 @@ export function GrowCluster({ pool, nodes, drives, kept }: ChangeClusterProps) {
 /** Taking drives, banks or whole nodes out, after what they hold has moved. */
 export function ShrinkCluster({ pool, nodes, drives, kept }: ChangeClusterProps) {
   const { chosen, choose } = useClusterChoice()
-  const draft = useDraft(
+  const draft = useDraft<ShrinkClusterIntent>(
     'shrink-cluster',
     { systemId: pool.systemId, poolId: pool.id, driveIds: [] as readonly string[], ratePercent: 50 },
     kept,

@@ -1,6 +1,7 @@
 'use client'
 import { useEffect } from 'react'
 import type { Drive, Node, System } from '@/core/estate'
+import type { FormClusterIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { DraftFrame } from '../drafts/DraftFrame'
 import { useDraft } from '../drafts/useDraft'
@@ -9,7 +10,7 @@ import { NameField } from '../parts/NameField'
 import { NumberField } from '../parts/NumberField'
 import { useClusterChoice } from './ClusterChoice'
 import { DrivePicker } from './DrivePicker'
-import { newClusterIntent, type ClusterIntent } from './newClusterIntent'
+import { newClusterIntent } from './newClusterIntent'
 
 /** Drafting a cluster: drives in the bays, roles, failure domain, layout and reserves, with all that follows from them. */
 export function FormCluster({
@@ -24,7 +25,7 @@ export function FormCluster({
   readonly kept: ChangeRecord | undefined
 }) {
   const { chosen, choose, show } = useClusterChoice()
-  const draft = useDraft<ClusterIntent>('form-cluster', newClusterIntent(system.id), kept)
+  const draft = useDraft<FormClusterIntent>('form-cluster', newClusterIntent(system.id), kept)
   const { intent, set, plan } = draft
   useEffect(() => {
     if (JSON.stringify(chosen) !== JSON.stringify(intent.driveIds)) set({ driveIds: chosen })

@@ -1,27 +1,16 @@
-import type { SpreadSchemeText } from '@/core/estate'
-
-export interface ClusterIntent {
-  readonly systemId: string
-  readonly name: string
-  readonly driveIds: readonly string[]
-  readonly roles: Readonly<Record<string, 'cache' | 'capacity'>>
-  readonly domain: 'node' | 'enclosure' | 'rack'
-  readonly scheme: SpreadSchemeText
-  readonly keepsRebuildReserve: boolean
-  readonly snapshotSharePercent: number
-}
+import type { FormClusterIntent, GrowClusterIntent } from '@/core/intents'
 
 /** What a draft that enlarges a cluster starts from: its moving takes half of what drives and links give. */
-export const growingIntent = (systemId: string, poolId: string) => ({
+export const growingIntent = (systemId: string, poolId: string): GrowClusterIntent => ({
   systemId,
   poolId,
-  driveIds: [] as readonly string[],
-  roles: {} as Readonly<Record<string, 'cache' | 'capacity'>>,
+  driveIds: [],
+  roles: {},
   ratePercent: 50,
 })
 
 /** What a draft of a cluster starts from. */
-export const newClusterIntent = (systemId: string): ClusterIntent => ({
+export const newClusterIntent = (systemId: string): FormClusterIntent => ({
   systemId,
   name: '',
   driveIds: [],

@@ -1,13 +1,14 @@
 'use client'
 import { useEffect } from 'react'
 import type { Drive, RaidSchemeText, System } from '@/core/estate'
+import type { CreatePoolIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { formatBytes } from '@/core/units'
 import { Choice } from '../parts/Choice'
 import { NameField } from '../parts/NameField'
 import { NumberField } from '../parts/NumberField'
 import { DraftFrame } from './DraftFrame'
-import { newPoolIntent, type PoolIntent } from './newPoolIntent'
+import { newPoolIntent } from './newPoolIntent'
 import { usePoolChoice } from './PoolChoice'
 import { useDraft } from './useDraft'
 
@@ -32,7 +33,7 @@ export function CreatePool({
   readonly kept?: ChangeRecord | undefined
 }) {
   const choice = usePoolChoice()
-  const draft = useDraft<PoolIntent>('create-pool', newPoolIntent(system.id), kept)
+  const draft = useDraft<CreatePoolIntent>('create-pool', newPoolIntent(system.id), kept)
   const { intent, set } = draft
   const { chosen, show } = choice
   useEffect(() => {

@@ -1,5 +1,6 @@
 'use client'
 import { provisionableBytes, type HostGroup, type Pool } from '@/core/estate'
+import type { ProvisionVolumeIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { formatBytes, parseBytes } from '@/core/units'
 import { Choice } from '../parts/Choice'
@@ -23,7 +24,7 @@ export function echo(size: string): string | undefined {
 
 /** Drafting a volume: for whom, how large, from which pool. */
 export function ProvisionVolume({ pools, groups, kept, poolId }: ProvisionProps) {
-  const draft = useDraft(
+  const draft = useDraft<ProvisionVolumeIntent>(
     'provision-volume',
     { name: '', purpose: '', size: '', poolId: poolId ?? '', isThin: true, hostGroupId: '' },
     kept,

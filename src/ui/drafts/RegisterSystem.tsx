@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
 import type { Site } from '@/core/estate'
+import type { RegisterSystemIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { formatBytes } from '@/core/units'
 import { ask } from '../api'
@@ -37,7 +38,7 @@ export function RegisterSystem({
   readonly sites: readonly Site[]
   readonly kept?: ChangeRecord | undefined
 }) {
-  const draft = useDraft('register-system', blank, kept)
+  const draft = useDraft<RegisterSystemIntent>('register-system', blank, kept)
   const [found, setFound] = useState<Found>()
   const { intent, set } = draft
   return (

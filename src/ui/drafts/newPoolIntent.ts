@@ -1,17 +1,7 @@
-import type { RaidSchemeText } from '@/core/estate'
-
-export interface PoolIntent {
-  readonly systemId: string
-  readonly name: string
-  readonly driveIds: readonly string[]
-  readonly scheme: RaidSchemeText
-  readonly maxGroupDrives: number
-  readonly spareCount: number
-  readonly snapshotSharePercent: number
-}
+import type { CreatePoolIntent } from '@/core/intents'
 
 /** What a draft of a pool starts from. */
-export const newPoolIntent = (systemId: string): PoolIntent => ({
+export const newPoolIntent = (systemId: string): CreatePoolIntent => ({
   systemId,
   name: '',
   driveIds: [],

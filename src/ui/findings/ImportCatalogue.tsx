@@ -1,4 +1,5 @@
 'use client'
+import type { ImportCatalogueIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { DraftFrame } from '../drafts/DraftFrame'
 import { useDraft } from '../drafts/useDraft'
@@ -6,7 +7,7 @@ import { Field } from '../parts/Field'
 
 /** A firmware catalogue from a file: nothing is fetched. */
 export function ImportCatalogue({ kept }: { readonly kept?: ChangeRecord | undefined }) {
-  const draft = useDraft('import-catalogue', { text: '' }, kept)
+  const draft = useDraft<ImportCatalogueIntent>('import-catalogue', { text: '' }, kept)
   return (
     <DraftFrame title="Import a firmware catalogue" draft={draft} verb="Import">
       <Field

@@ -1,5 +1,6 @@
 'use client'
 import { suffixOf, type Drive } from '@/core/estate'
+import type { EraseDriveIntent, SetLocateLightIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { DraftFrame } from '../drafts/DraftFrame'
 import { useDraft } from '../drafts/useDraft'
@@ -8,7 +9,7 @@ import { Field } from '../parts/Field'
 
 /** Erasing what an earlier use has left; asks for what stands on the drive's label. */
 export function EraseDrive({ drive, kept }: { readonly drive: Drive; readonly kept: ChangeRecord | undefined }) {
-  const draft = useDraft(
+  const draft = useDraft<EraseDriveIntent>(
     'erase-drive',
     { systemId: drive.systemId, driveId: drive.id, lastFour: '', isWhole: false },
     kept,
@@ -54,7 +55,7 @@ export function SetLocateLight({
   readonly kept: ChangeRecord | undefined
 }) {
   const [first] = drives
-  const draft = useDraft(
+  const draft = useDraft<SetLocateLightIntent>(
     'set-locate-light',
     { systemId: first?.systemId ?? '', driveIds: drives.map(drive => drive.id), isOn: first?.isLit !== true },
     kept,

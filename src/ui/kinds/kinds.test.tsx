@@ -15,7 +15,6 @@ test('a kind that says how its list looks has a table of it, and what is not sta
     id: 'p1',
     systemId: sampleId(1),
     name: 'port <b>1</b>',
-    protocol: 'iSCSI',
     speedBitsPerSecond: 25e9,
     isUp: false,
     address: null,
@@ -44,7 +43,7 @@ test('a kind that says how its list looks has a table of it, and what is not sta
     within(row)
       .getAllByRole('cell')
       .map(each => each.textContent),
-  ).toEqual(['port <b>1</b>', 'heron', 'iSCSI', '◐down', '25 Gb/s', 'not stated', 'iqn.2020-01.example:heron'])
+  ).toEqual(['port <b>1</b>', 'heron', '◐down', '25 Gb/s', 'not stated', 'iqn.2020-01.example:heron'])
 })
 
 test('one object shows all that is known of it, and leads to what it belongs to', () => {

@@ -1,5 +1,6 @@
 'use client'
 import type { Node, SwitchPort } from '@/core/estate'
+import type { SetNodeClockIntent, SetRestartServiceIntent, SetSwitchPortIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { DraftFrame } from '../drafts/DraftFrame'
 import { useDraft } from '../drafts/useDraft'
@@ -18,7 +19,7 @@ export function SetSwitchPort({
   mtu,
   kept,
 }: Kept & { readonly port: SwitchPort; readonly name: string; readonly mtu: number | undefined }) {
-  const draft = useDraft(
+  const draft = useDraft<SetSwitchPortIntent>(
     'set-switch-port',
     { systemId, switchPortId: port.id, mtu: mtu ?? port.mtu, vlans: [...port.vlans] },
     kept,
@@ -59,7 +60,7 @@ export function SetSwitchPort({
 }
 
 export function SetNodeClock({ systemId, node, kept }: Kept & { readonly node: Node }) {
-  const draft = useDraft('set-node-clock', { systemId, nodeId: node.id }, kept)
+  const draft = useDraft<SetNodeClockIntent>('set-node-clock', { systemId, nodeId: node.id }, kept)
   return (
     <DraftFrame title={`Set the clock of ${node.name}`} draft={draft}>
       <p>
@@ -71,7 +72,11 @@ export function SetNodeClock({ systemId, node, kept }: Kept & { readonly node: N
 }
 
 export function SetRestartService({ systemId, nodes, kept }: Kept & { readonly nodes: readonly Node[] }) {
-  const draft = useDraft('set-restart-service', { systemId, nodeIds: nodes.map(node => node.id), isOn: true }, kept)
+  const draft = useDraft<SetRestartServiceIntent>(
+    'set-restart-service',
+    { systemId, nodeIds: nodes.map(node => node.id), isOn: true },
+    kept,
+  )
   return (
     <DraftFrame title="Restart service" draft={draft}>
       <Choice

@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react'
 import type { NameAnswer, Node, NodePort } from '@/core/estate'
 import { nameTrouble, readAddress, storagePort, storageShare } from '@/core/network'
+import type { SetStorageNetworkIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { formatBitsPerSecond } from '@/core/units'
 import { ask } from '../api'
@@ -10,14 +11,8 @@ import { useDraft } from '../drafts/useDraft'
 import { Choice } from '../parts/Choice'
 import { Field } from '../parts/Field'
 
-interface NetworkIntent {
-  readonly systemId: string
-  readonly nodes: readonly { readonly nodeId: string; readonly portId: string; readonly address: string }[]
-  readonly origin: 'static' | 'leased'
-  readonly family: 'IPv4' | 'IPv6'
-  readonly vlan: number | null
-  readonly mtu: number
-}
+/** With the family, which the form always says. */
+type NetworkIntent = SetStorageNetworkIntent & { readonly family: 'IPv4' | 'IPv6' }
 
 interface SetStorageNetworkProps {
   readonly systemId: string

@@ -1,7 +1,6 @@
-import type { FromSchema } from 'json-schema-to-ts'
-import type { IntentKind } from './IntentKind'
+import type { IntentKind, IntentOf } from './IntentKind'
 
-const schema = {
+const signExceptionSchema = {
   type: 'object',
   required: ['findingKey', 'findingTitle', 'reason', 'until'],
   additionalProperties: false,
@@ -13,7 +12,7 @@ const schema = {
     until: { type: 'string', maxLength: 10 },
   },
 } as const
-export type SignExceptionIntent = FromSchema<typeof schema>
+export type SignExceptionIntent = IntentOf<typeof signExceptionSchema>
 
 export const signExceptionIntent = {
   kind: 'sign-exception',
@@ -31,5 +30,24 @@ export const signExceptionIntent = {
       { field: 'until', label: 'Until', hint: 'A year at most; then it calls for work again.', as: 'day' },
     ],
   },
-  intentSchema: schema,
+  intentSchema: signExceptionSchema,
 } as const satisfies IntentKind
+
+const importCatalogueSchema = {
+  type: 'object',
+  required: ['text'],
+  additionalProperties: false,
+  properties: { text: { type: 'string', maxLength: 2_000_000 } },
+} as const
+export type ImportCatalogueIntent = IntentOf<typeof importCatalogueSchema>
+
+export const importCatalogueIntent = {
+  kind: 'import-catalogue',
+  title: 'Import a firmware catalogue',
+  verb: 'Import',
+  place: '/build/network',
+  intentSchema: importCatalogueSchema,
+} as const satisfies IntentKind
+
+/** What is found: exceptions, and catalogues to find by. */
+export const findingIntents: readonly IntentKind[] = [signExceptionIntent, importCatalogueIntent]

@@ -1,13 +1,12 @@
-import type { FromSchema } from 'json-schema-to-ts'
-import type { IntentKind } from './IntentKind'
+import type { IntentKind, IntentOf } from './IntentKind'
 
-const schema = {
+const registerHostSchema = {
   type: 'object',
   required: ['agentAddress', 'groupName'],
   additionalProperties: false,
   properties: { agentAddress: { type: 'string', maxLength: 500 }, groupName: { type: 'string', maxLength: 255 } },
 } as const
-export type RegisterHostIntent = FromSchema<typeof schema>
+export type RegisterHostIntent = IntentOf<typeof registerHostSchema>
 
 export const registerHostIntent = {
   kind: 'register-host',
@@ -31,5 +30,8 @@ export const registerHostIntent = {
       },
     ],
   },
-  intentSchema: schema,
+  intentSchema: registerHostSchema,
 } as const satisfies IntentKind
+
+/** Hosts. */
+export const hostIntents: readonly IntentKind[] = [registerHostIntent]

@@ -1,0 +1,105 @@
+import { idSchema } from '../estate'
+import type { IntentKind, IntentOf } from './IntentKind'
+
+const setStorageNetworkSchema = {
+  type: 'object',
+  required: ['systemId', 'nodes', 'origin', 'vlan', 'mtu'],
+  additionalProperties: false,
+  properties: {
+    systemId: idSchema,
+    nodes: {
+      type: 'array',
+      maxItems: 256,
+      items: {
+        type: 'object',
+        required: ['nodeId', 'portId', 'address'],
+        additionalProperties: false,
+        properties: {
+          nodeId: idSchema,
+          portId: idSchema,
+          /** With its subnet, such as `10.20.30.11/24`; empty where it is leased. */
+          address: { type: 'string', maxLength: 64 },
+        },
+      },
+    },
+    origin: { enum: ['static', 'leased'] },
+    /** Of leased addresses; addresses set by hand tell it themselves. IPv4 where it is left out. */
+    family: { enum: ['IPv4', 'IPv6'] },
+    vlan: { type: ['integer', 'null'] },
+    mtu: { type: 'integer' },
+  },
+} as const
+export type SetStorageNetworkIntent = IntentOf<typeof setStorageNetworkSchema>
+
+export const setStorageNetworkIntent = {
+  kind: 'set-storage-network',
+  title: 'Set the storage network',
+  verb: 'Carry out',
+  place: '/build/network?system={systemId}',
+  intentSchema: setStorageNetworkSchema,
+} as const satisfies IntentKind
+
+const setSwitchPortSchema = {
+  type: 'object',
+  required: ['systemId', 'switchPortId', 'mtu', 'vlans'],
+  additionalProperties: false,
+  properties: {
+    systemId: idSchema,
+    switchPortId: idSchema,
+    mtu: { type: 'integer' },
+    vlans: { type: 'array', maxItems: 4094, items: { type: 'integer' } },
+  },
+} as const
+export type SetSwitchPortIntent = IntentOf<typeof setSwitchPortSchema>
+
+export const setSwitchPortIntent = {
+  kind: 'set-switch-port',
+  title: 'Set a switch port',
+  verb: 'Carry out',
+  place: '/build/network?system={systemId}&port={switchPortId}',
+  intentSchema: setSwitchPortSchema,
+} as const satisfies IntentKind
+
+const setNodeClockSchema = {
+  type: 'object',
+  required: ['systemId', 'nodeId'],
+  additionalProperties: false,
+  properties: { systemId: idSchema, nodeId: idSchema },
+} as const
+export type SetNodeClockIntent = IntentOf<typeof setNodeClockSchema>
+
+export const setNodeClockIntent = {
+  kind: 'set-node-clock',
+  title: 'Set the clock of a node',
+  verb: 'Carry out',
+  place: '/build/network?system={systemId}&node={nodeId}',
+  intentSchema: setNodeClockSchema,
+} as const satisfies IntentKind
+
+const setRestartServiceSchema = {
+  type: 'object',
+  required: ['systemId', 'nodeIds', 'isOn'],
+  additionalProperties: false,
+  properties: {
+    systemId: idSchema,
+    nodeIds: { type: 'array', maxItems: 256, items: idSchema },
+    isOn: { type: 'boolean' },
+  },
+} as const
+export type SetRestartServiceIntent = IntentOf<typeof setRestartServiceSchema>
+
+export const setRestartServiceIntent = {
+  kind: 'set-restart-service',
+  title: 'Switch the restart service of nodes',
+  verb: 'Carry out',
+  place: '/build/network?system={systemId}',
+  intentSchema: setRestartServiceSchema,
+} as const satisfies IntentKind
+
+/** The network between nodes, their clocks and services. */
+export const networkIntents: readonly IntentKind[] = [
+  setStorageNetworkIntent,
+  setSwitchPortIntent,
+  setNodeClockIntent,
+  setRestartServiceIntent,
+]

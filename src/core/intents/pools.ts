@@ -1,0 +1,57 @@
+import { idOrBlankSchema, idSchema, raidSchemeSchema } from '../estate'
+import type { IntentKind, IntentOf } from './IntentKind'
+
+const createPoolSchema = {
+  type: 'object',
+  required: ['systemId', 'name', 'driveIds', 'scheme', 'maxGroupDrives', 'spareCount', 'snapshotSharePercent'],
+  additionalProperties: false,
+  properties: {
+    systemId: idOrBlankSchema,
+    name: { type: 'string', maxLength: 255 },
+    driveIds: {
+      type: 'array',
+      maxItems: 5000,
+      uniqueItems: true,
+      items: idSchema,
+    },
+    scheme: raidSchemeSchema,
+    maxGroupDrives: { type: 'integer', minimum: 1, maximum: 64 },
+    spareCount: { type: 'integer', minimum: 0, maximum: 100 },
+    snapshotSharePercent: { type: 'number', minimum: 0, maximum: 50 },
+  },
+} as const
+export type CreatePoolIntent = IntentOf<typeof createPoolSchema>
+
+export const createPoolIntent = {
+  kind: 'create-pool',
+  title: 'Create a pool',
+  verb: 'Carry out',
+  place: '/build/systems/{systemId}',
+  intentSchema: createPoolSchema,
+} as const satisfies IntentKind
+
+const removePoolSchema = {
+  type: 'object',
+  required: ['systemId', 'poolId'],
+  additionalProperties: false,
+  properties: {
+    systemId: idOrBlankSchema,
+    poolId: idOrBlankSchema,
+  },
+} as const
+export type RemovePoolIntent = IntentOf<typeof removePoolSchema>
+
+export const removePoolIntent = {
+  kind: 'remove-pool',
+  title: 'Remove a pool',
+  verb: 'Remove',
+  place: '/build/pools?sel={poolId}',
+  form: {
+    lead: 'Only an empty pool can be removed. Its drives are then free for another.',
+    fields: [],
+  },
+  intentSchema: removePoolSchema,
+} as const satisfies IntentKind
+
+/** Pools of an array. */
+export const poolIntents: readonly IntentKind[] = [createPoolIntent, removePoolIntent]

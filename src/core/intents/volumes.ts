@@ -1,0 +1,187 @@
+import { idOrBlankSchema } from '../estate'
+import type { IntentKind, IntentOf } from './IntentKind'
+
+/** `size` is text with its unit, as an administrator or a script writes it: `4 GiB`, `1.5 TB`. An empty host group maps to nobody. */
+const provisionVolumeSchema = {
+  type: 'object',
+  required: ['name', 'purpose', 'size', 'poolId', 'isThin', 'hostGroupId'],
+  additionalProperties: false,
+  properties: {
+    name: { type: 'string', maxLength: 255 },
+    purpose: { type: 'string', maxLength: 60 },
+    size: { type: 'string', maxLength: 80 },
+    poolId: idOrBlankSchema,
+    isThin: { type: 'boolean' },
+    hostGroupId: idOrBlankSchema,
+  },
+} as const
+export type ProvisionVolumeIntent = IntentOf<typeof provisionVolumeSchema>
+
+export const provisionVolumeIntent = {
+  kind: 'provision-volume',
+  title: 'Provision a volume',
+  verb: 'Carry out',
+  place: '/provision',
+  intentSchema: provisionVolumeSchema,
+} as const satisfies IntentKind
+
+const mapVolumeSchema = {
+  type: 'object',
+  required: ['volumeId', 'hostGroupId'],
+  additionalProperties: false,
+  properties: {
+    volumeId: idOrBlankSchema,
+    hostGroupId: idOrBlankSchema,
+  },
+} as const
+export type MapVolumeIntent = IntentOf<typeof mapVolumeSchema>
+
+export const mapVolumeIntent = {
+  kind: 'map-volume',
+  title: 'Map a volume',
+  verb: 'Carry out',
+  place: '/provision?sel={volumeId}',
+  offer: { words: 'Map', when: { state: 'in use' } },
+  form: {
+    fields: [{ field: 'hostGroupId', label: 'Host group', as: 'one of', choices: 'host groups' }],
+  },
+  intentSchema: mapVolumeSchema,
+} as const satisfies IntentKind
+
+const unmapVolumeSchema = {
+  type: 'object',
+  required: ['volumeId', 'hostGroupId'],
+  additionalProperties: false,
+  properties: {
+    volumeId: idOrBlankSchema,
+    hostGroupId: idOrBlankSchema,
+  },
+} as const
+export type UnmapVolumeIntent = IntentOf<typeof unmapVolumeSchema>
+
+export const unmapVolumeIntent = {
+  kind: 'unmap-volume',
+  title: 'Unmap a volume',
+  verb: 'Carry out',
+  place: '/provision?sel={volumeId}',
+  offer: { words: 'Unmap', when: { state: 'in use', isMapped: true } },
+  form: {
+    fields: [{ field: 'hostGroupId', label: 'Host group', as: 'one of', choices: 'host groups that see it' }],
+  },
+  intentSchema: unmapVolumeSchema,
+} as const satisfies IntentKind
+
+const expandVolumeSchema = {
+  type: 'object',
+  required: ['volumeId', 'size'],
+  additionalProperties: false,
+  properties: { volumeId: idOrBlankSchema, size: { type: 'string', maxLength: 80 } },
+} as const
+export type ExpandVolumeIntent = IntentOf<typeof expandVolumeSchema>
+
+export const expandVolumeIntent = {
+  kind: 'expand-volume',
+  title: 'Expand a volume',
+  verb: 'Carry out',
+  place: '/provision?sel={volumeId}',
+  offer: { words: 'Expand', when: { state: 'in use' } },
+  form: {
+    fields: [
+      { field: 'size', label: 'New size', hint: 'With its unit, such as 2 TiB; more than it has now.', as: 'size' },
+    ],
+  },
+  intentSchema: expandVolumeSchema,
+} as const satisfies IntentKind
+
+const renameVolumeSchema = {
+  type: 'object',
+  required: ['volumeId', 'name'],
+  additionalProperties: false,
+  properties: { volumeId: idOrBlankSchema, name: { type: 'string', maxLength: 255 } },
+} as const
+export type RenameVolumeIntent = IntentOf<typeof renameVolumeSchema>
+
+export const renameVolumeIntent = {
+  kind: 'rename-volume',
+  title: 'Rename a volume',
+  verb: 'Rename',
+  place: '/provision?sel={volumeId}',
+  offer: { words: 'Rename', when: { state: 'in use' } },
+  form: { fields: [{ field: 'name', label: 'New name', hint: 'Letters, digits, . _ -', as: 'text' }] },
+  intentSchema: renameVolumeSchema,
+} as const satisfies IntentKind
+
+const removeVolumeSchema = {
+  type: 'object',
+  required: ['volumeId', 'confirmedName'],
+  additionalProperties: false,
+  properties: {
+    volumeId: idOrBlankSchema,
+    confirmedName: { type: 'string', maxLength: 255 },
+  },
+} as const
+export type RemoveVolumeIntent = IntentOf<typeof removeVolumeSchema>
+
+export const removeVolumeIntent = {
+  kind: 'remove-volume',
+  title: 'Remove a volume',
+  verb: 'Remove',
+  place: '/provision?sel={volumeId}',
+  offer: { words: 'Remove', when: { state: 'in use' } },
+  form: {
+    fields: [{ field: 'confirmedName', label: 'Its name, to say that you mean this one', as: 'typed name' }],
+  },
+  intentSchema: removeVolumeSchema,
+} as const satisfies IntentKind
+
+const bringBackVolumeSchema = {
+  type: 'object',
+  required: ['volumeId', 'groupNames'],
+  additionalProperties: false,
+  properties: {
+    volumeId: idOrBlankSchema,
+    groupNames: { type: 'array', maxItems: 64, items: { type: 'string', maxLength: 255 } },
+  },
+} as const
+export type BringBackVolumeIntent = IntentOf<typeof bringBackVolumeSchema>
+
+export const bringBackVolumeIntent = {
+  kind: 'bring-back-volume',
+  title: 'Bring back a volume',
+  verb: 'Bring back',
+  place: '/provision?sel={volumeId}',
+  offer: { words: 'Bring back', when: { state: 'holding' } },
+  form: {
+    fields: [
+      { field: 'groupNames', label: 'Groups that shall see it again', as: 'some of', choices: 'names of host groups' },
+    ],
+  },
+  intentSchema: bringBackVolumeSchema,
+} as const satisfies IntentKind
+
+const deleteHeldVolumeSchema = {
+  type: 'object',
+  required: ['volumeId'],
+  additionalProperties: false,
+  properties: { volumeId: idOrBlankSchema },
+} as const
+export type DeleteHeldVolumeIntent = IntentOf<typeof deleteHeldVolumeSchema>
+
+export const deleteHeldVolumeIntent = {
+  kind: 'delete-held-volume',
+  title: 'Delete a held volume',
+  verb: 'Carry out',
+  intentSchema: deleteHeldVolumeSchema,
+} as const satisfies IntentKind
+
+/** Volumes and who sees them. */
+export const volumeIntents: readonly IntentKind[] = [
+  provisionVolumeIntent,
+  mapVolumeIntent,
+  unmapVolumeIntent,
+  expandVolumeIntent,
+  renameVolumeIntent,
+  removeVolumeIntent,
+  bringBackVolumeIntent,
+  deleteHeldVolumeIntent,
+]

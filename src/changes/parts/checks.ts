@@ -9,6 +9,15 @@ export const must = (
   more: { readonly field?: string; readonly remedy?: string; readonly href?: string } = {},
 ): PlanCheck => ({ rule, holds, level: 'must', why, ...more })
 
+/** A rule that must hold, in the words of both: what is so where it holds, and what is not where it does not. */
+export const rule = (
+  code: string,
+  holds: boolean,
+  yes: string,
+  no: string,
+  more: Parameters<typeof must>[3] = {},
+): PlanCheck => must(code, holds, holds ? yes : no, more)
+
 /** A rule whose breach is said, but does not bar the change. */
 export const warn = (
   rule: string,

@@ -2,7 +2,7 @@ import { byId, nameCheck, one, those, type Estate } from '@/core/estate'
 import { renameVolumeIntent, type RenameVolumeIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
-import { answers, must } from '../parts/checks'
+import { answers, rule } from '../parts/checks'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 
@@ -11,29 +11,15 @@ type Step = Readonly<{ step: 'rename'; systemId: string; locator: string; naa: s
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const volume = byId(estate.volumes, intent.volumeId)
   const system = byId(estate.systems, volume?.systemId)
-  const twin = estate.volumes.find(each => each.name === intent.name && each.id !== volume?.id)
+  const isTaken = estate.volumes.some(each => each.name === intent.name && each.id !== volume?.id)
   return outlined<Step>(estate, {
     title: `Rename ${volume?.name ?? 'a volume'}${intent.name === '' ? '' : ` to ${intent.name}`}`,
     checks: [
-      must(
-        'volume',
-        volume?.state === 'in use',
-        volume?.state === 'in use' ? `${volume.name} is in use.` : 'Choose a volume that is in use.',
-      ),
+      rule('volume', volume?.state === 'in use', 'The volume is in use.', 'Choose a volume that is in use.'),
       ...(system === undefined ? [] : [answers(system)]),
       nameCheck(intent.name, 'the volume'),
-      must(
-        'new',
-        intent.name !== volume?.name,
-        intent.name === volume?.name ? 'It has that name already.' : 'It is another name.',
-        { field: 'name' },
-      ),
-      must(
-        'name-free',
-        twin === undefined,
-        twin === undefined ? 'No other volume has that name.' : 'Another volume has that name.',
-        { field: 'name' },
-      ),
+      rule('new', intent.name !== volume?.name, 'It is another name.', 'It has that name already.', { field: 'name' }),
+      rule('name-free', !isTaken, 'No other volume has it.', 'Another volume has that name.', { field: 'name' }),
     ],
     effects: [{ figure: 'name', label: 'Name', unit: 'words', before: volume?.name ?? null, after: intent.name }],
     undo: { possible: true, how: 'It can be given its old name again. Hosts know it by its WWN and notice nothing.' },

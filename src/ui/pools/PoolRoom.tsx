@@ -7,7 +7,7 @@ const tight = 0.8
 const full = 0.9
 
 /** How far a pool is filled, as a ratio of what volumes can have of it. */
-export function fillOf(pool: Pool): number {
+function fillOf(pool: Pool): number {
   const capacity = provisionableBytes(pool)
   return capacity <= 0n ? 1 : Number(pool.writtenBytes) / Number(capacity)
 }

@@ -12,6 +12,8 @@ export interface IntentKind {
    * Of a field that is a list, the first stands there.
    */
   readonly place?: string
+  /** Where its command leads before anything is chosen that it is about; its place where that says nothing of an object. */
+  readonly begins?: string
   /** How it is offered beside the object that it is about: in a word, and only while the object is so. */
   readonly offer?: { readonly words: string; readonly when: Readonly<Record<string, unknown>> }
   readonly intentSchema: object

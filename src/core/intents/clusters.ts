@@ -33,6 +33,7 @@ export type FormClusterIntent = Omit<IntentOf<typeof formClusterSchema>, 'roles'
 export const formClusterIntent = {
   kind: 'form-cluster',
   title: 'Form a cluster',
+  begins: '/build/clusters',
   verb: 'Carry out',
   place: '/build/systems/{systemId}',
   intentSchema: formClusterSchema,

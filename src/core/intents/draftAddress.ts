@@ -19,3 +19,9 @@ export function draftAddress(
   const query = new URLSearchParams({ draft: kind, ...(changeId === undefined ? {} : { change: changeId }) })
   return `${filled}${filled.includes('?') ? '&' : '?'}${query}`
 }
+
+/** Where the command of a kind leads while nothing is chosen; undefined for what is only offered beside its object. */
+export function commandAddress(kind: IntentKind): string | undefined {
+  if (kind.begins !== undefined) return kind.begins
+  return kind.place === undefined || kind.place.includes('{') ? undefined : draftAddress(kind, {})
+}

@@ -18,6 +18,7 @@ export type EraseDriveIntent = IntentOf<typeof eraseDriveSchema>
 export const eraseDriveIntent = {
   kind: 'erase-drive',
   title: 'Erase a drive',
+  begins: '/build/drives?state=foreign',
   verb: 'Erase',
   place: '/build/drives?drive={driveId}',
   intentSchema: eraseDriveSchema,

@@ -16,7 +16,7 @@ export * from './clusters'
 export * from './volumes'
 export * from './hosts'
 export * from './findings'
-export { draftAddress } from './draftAddress'
+export { commandAddress, draftAddress } from './draftAddress'
 export { blankIntent, mostCharacters, type FormField, type IntentKind } from './IntentKind'
 
 /** What can be asked for, by kind of change. */

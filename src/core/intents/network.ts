@@ -34,6 +34,7 @@ export type SetStorageNetworkIntent = IntentOf<typeof setStorageNetworkSchema>
 export const setStorageNetworkIntent = {
   kind: 'set-storage-network',
   title: 'Set the storage network',
+  begins: '/build/network?draft=set-storage-network',
   verb: 'Carry out',
   place: '/build/network?system={systemId}',
   intentSchema: setStorageNetworkSchema,

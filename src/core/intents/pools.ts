@@ -25,6 +25,7 @@ export type CreatePoolIntent = IntentOf<typeof createPoolSchema>
 export const createPoolIntent = {
   kind: 'create-pool',
   title: 'Create a pool',
+  begins: '/build/pools?draft=choose-system',
   verb: 'Carry out',
   place: '/build/systems/{systemId}',
   intentSchema: createPoolSchema,

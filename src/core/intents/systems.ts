@@ -35,7 +35,13 @@ export type ForgetSystemIntent = IntentOf<typeof forgetSystemSchema>
 export const forgetSystemIntent = {
   kind: 'forget-system',
   title: 'Take a system out of the estate',
-  verb: 'Carry out',
+  verb: 'Take it out',
+  place: '/build/systems/{systemId}',
+  offer: { words: 'Take out of the estate', when: {} },
+  form: {
+    lead: 'Wendrel forgets the system and all that it has: it is neither watched nor changed any more. On the system itself nothing is changed, hosts go on using what is mapped, and it can be registered again.',
+    fields: [],
+  },
   intentSchema: forgetSystemSchema,
 } as const satisfies IntentKind
 

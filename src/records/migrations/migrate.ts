@@ -1,6 +1,7 @@
 import { runMigrations } from 'graphile-worker'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { Umzug } from 'umzug'
+import { keepRevisionTriggers } from './revisionTriggers'
 import { sql as estate } from './0001-estate.sql'
 import { sql as changes } from './0002-changes.sql'
 import { sql as access } from './0003-access.sql'
@@ -48,6 +49,7 @@ export async function migrate(database: Sequelize, url: string): Promise<void> {
       logger: undefined,
     })
     await umzug.up()
+    await keepRevisionTriggers(database, transaction)
   })
   await runMigrations({ connectionString: url })
 }

@@ -6,12 +6,14 @@ import type { Sequelize } from 'sequelize'
 import { rows, run, toJson } from '../database'
 import { enrolHost, nextReading, storeInventory } from '../inventory'
 import { objectList, search } from '../queries'
+import { migrate } from '../migrations/migrate'
 import { enrolled, freshDatabase, sampleDriveFound, sampleInventory } from '../testing'
 import { columnOf, columnsOf, columnTypes, modelOf, object, objects, tableOf } from '.'
 
 let database: Sequelize
 let systemId: string
 let close: () => Promise<void>
+let url: string
 const scope = () => ({ database })
 
 const port = (number: number, more: object = {}) => ({
@@ -34,6 +36,7 @@ beforeAll(async () => {
   const fresh = await freshDatabase()
   database = fresh.database
   close = fresh.close
+  url = fresh.url
   systemId = (await enrolled(scope(), randomBytes(32), 'heron')).systemId
   const host = {
     name: 'gate',
@@ -164,6 +167,25 @@ test('what moves counts up no revision; everything else does', async () => {
   await store({ sizeBytes: 5n })
   expect(await revision()).toBe((before ?? 0) + 1)
   await store({})
+})
+
+test('a kind that says otherwise what moves has its trigger altered at the next start, and no other', async () => {
+  const silent = async () =>
+    rows<{ readonly table: string; readonly silent: string; readonly oid: number }>(
+      scope(),
+      `select relname as table, convert_from(substring(tgargs for length(tgargs) - 1), 'UTF8') as silent, pg_trigger.oid::int as oid
+       from pg_trigger join pg_class on pg_class.oid = tgrelid where tgname = 'revision' order by relname`,
+    )
+  const before = await silent()
+  expect(before.find(each => each.table === 'volumes')?.silent).toBe('{lost_bytes,revision,written_bytes}')
+  expect(before.find(each => each.table === 'systems')?.silent).toContain('sealed_password')
+  expect(before).toHaveLength(kindList.length)
+  await run(
+    scope(),
+    "create or replace trigger revision before update on ports for each row execute function bump_revision('{revision,name}')",
+  )
+  await migrate(database, url)
+  expect((await silent()).map(each => [each.table, each.silent])).toEqual(before.map(each => [each.table, each.silent]))
 })
 
 test('what a system states of an object that it does not have is told, and the rest is kept', async () => {

@@ -1,3 +1,6 @@
+import { kindList } from '@/core/estate'
+import { commandAddress, intents } from '@/core/intents'
+
 /** The sections in the order of the work, with the digit that leads there. */
 export const sections = [
   { key: '1', href: '/', words: 'Today' },
@@ -5,23 +8,34 @@ export const sections = [
   { key: '3', href: '/provision', words: 'Provision' },
 ] as const
 
-/** Commands besides going somewhere: each opens a draft or does one thing. */
-export const commands = [
-  { words: 'Register a system', href: '/build?draft=register-system', detail: 'draft' },
-  { words: 'Set the storage network', href: '/build/network?draft=set-storage-network', detail: 'draft' },
-  { words: 'Form a cluster', href: '/build/clusters', detail: 'draft' },
-  { words: 'Erase a drive', href: '/build/drives?state=foreign', detail: 'page' },
-  { words: 'Import a firmware catalogue', href: '/build/network?draft=import-catalogue', detail: 'draft' },
-  { words: 'Create a pool', href: '/build/pools?draft=choose-system', detail: 'draft' },
-  { words: 'Provision a volume', href: '/provision?draft=provision-volume', detail: 'draft' },
-  { words: 'Register a host', href: '/provision/hosts?draft=register-host', detail: 'draft' },
-  { words: 'Network', href: '/build/network', detail: 'page' },
-  { words: 'Drives', href: '/build/drives', detail: 'page' },
-  { words: 'Pools', href: '/build/pools', detail: 'page' },
-  { words: 'Hosts', href: '/provision/hosts', detail: 'page' },
-  { words: 'Account, administrators, tokens, settings', href: '/account', detail: 'page' },
-  { words: 'Record of who did what', href: '/account/record', detail: 'page' },
+interface Command {
+  readonly words: string
+  readonly href: string
+  readonly detail: 'draft' | 'page'
+}
+
+const pages = [
+  { words: 'Network', href: '/build/network' },
+  { words: 'Drives', href: '/build/drives' },
+  { words: 'Pools', href: '/build/pools' },
+  ...kindList.flatMap(({ list, words }) =>
+    list === undefined
+      ? []
+      : [{ words: `${words.many[0]?.toUpperCase() ?? ''}${words.many.slice(1)}`, href: list.place }],
+  ),
+  { words: 'Hosts', href: '/provision/hosts' },
+  { words: 'Account, administrators, tokens, settings', href: '/account' },
+  { words: 'Record of who did what', href: '/account/record' },
 ] as const
+
+/** Commands besides going to a section: whatever can be drafted with nothing chosen, and every page. */
+export const commands: readonly Command[] = [
+  ...intents.flatMap((kind): Command[] => {
+    const href = commandAddress(kind)
+    return href === undefined ? [] : [{ words: kind.title, href, detail: 'draft' }]
+  }),
+  ...pages.map((page): Command => ({ ...page, detail: 'page' })),
+]
 
 /** Every key, for the list that `?` shows. */
 export const keys = [

@@ -34,7 +34,7 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
     schema: systemSchema,
     durableName: 'uuid',
     references: { siteId: 'sites' },
-    moving: ['seenAt', 'reach', 'reachWhy'],
+    moving: ['seenAt', 'reach', 'reachWhy', 'accessGroups'],
     ours: ['siteId', 'name', 'address', 'reach', 'reachWhy', 'seenAt'],
     order: ['name'],
     search: { by: ['name', 'serial'], title: 'name', detail: 'model' },

@@ -25,7 +25,8 @@ import {
   PieceWorks,
   ShrinkCluster,
 } from '@/ui/clusters'
-import { IntentForm, KeyedDraft } from '@/ui/drafts'
+import { systemDraft } from './SystemDraft'
+import { KeyedDraft } from '@/ui/drafts'
 import { FindingList } from '@/ui/findings'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/ladder'
@@ -109,7 +110,7 @@ export async function RowOfNodes({
 async function margin(
   { system, drives, pools }: SystemPage,
   nodes: readonly Node[],
-  { draft, drive, finding: findingKey }: RowParams,
+  { draft, change, drive, finding: findingKey }: RowParams,
   kept: ChangeRecord | undefined,
   cluster: Pool | undefined,
 ) {
@@ -119,36 +120,10 @@ async function margin(
     return <GrowCluster pool={cluster} nodes={nodes} drives={drives} kept={kept} />
   if (draft === 'shrink-cluster' && cluster !== undefined)
     return <ShrinkCluster pool={cluster} nodes={nodes} drives={drives} kept={kept} />
-  if (draft === 'forget-missing')
-    return (
-      <IntentForm
-        kind={draft}
-        title={`Forget what is missing of ${system.name}`}
-        begin={{ systemId: system.id }}
-        kept={kept}
-      />
-    )
-  if (draft === 'dissolve-cluster')
-    return (
-      <IntentForm
-        kind={draft}
-        title={`Dissolve ${system.clusterName ?? ''}`}
-        begin={{ systemId: system.id }}
-        name={system.clusterName ?? ''}
-        kept={kept}
-      />
-    )
   const records = await standingFindings(scope, system.id)
   const finding = records.find(each => each.finding.key === findingKey)?.finding
-  if (draft === 'sign-exception' && finding !== undefined)
-    return (
-      <IntentForm
-        kind={draft}
-        title={`Let stand: ${finding.title}`}
-        begin={{ findingKey: finding.key, findingTitle: finding.title }}
-        kept={kept}
-      />
-    )
+  const form = await systemDraft(system, { draft, change }, finding)
+  if (form !== undefined) return form
   const works = cluster === undefined ? [] : await pieceWorks(scope, cluster.id)
   const base = `/build/systems/${system.id}`
   const chosen = byId(drives, drive)

@@ -10,7 +10,7 @@ import type { SystemPage } from '@/core/views'
 import { countAtStart, countWords, formatBitsPerSecond, formatBytes } from '@/core/units'
 import { rowNetwork, standingFindings, systemPage } from '@/records/queries'
 import { DriveTable, SystemBays } from '@/ui/bays'
-import { CreatePool, IntentForm, KeyedDraft, PoolChoice } from '@/ui/drafts'
+import { CreatePool, KeyedDraft, PoolChoice } from '@/ui/drafts'
 import { FindingList } from '@/ui/findings'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/ladder'
@@ -19,6 +19,7 @@ import { Copied } from '@/ui/parts/Copied'
 import { Facts } from '@/ui/parts/Facts'
 import { State } from '@/ui/parts/State'
 import { buildParts } from '../../parts'
+import { systemDraft } from './SystemDraft'
 import { RowOfNodes } from './RowOfNodes'
 
 interface PageProps {
@@ -46,27 +47,14 @@ export default async function Page({ params, searchParams }: PageProps) {
   const free = drives.filter(each => each.role === 'unassigned' && each.state === 'fine')
   const records = await standingFindings(scope, id)
   const finding = records.find(each => each.finding.key === more.finding)?.finding
+  const form = isDrafting ? undefined : await systemDraft(system, { draft, change }, finding)
   const margin = isDrafting ? (
     <CreatePool system={system} drives={drives} kept={kept} />
-  ) : draft === 'forget-missing' ? (
-    <IntentForm
-      kind={draft}
-      title={`Forget what is missing of ${system.name}`}
-      begin={{ systemId: system.id }}
-      kept={await keptDraft(change, draft)}
-    />
-  ) : draft === 'sign-exception' && finding !== undefined ? (
-    <IntentForm
-      kind={draft}
-      title={`Let stand: ${finding.title}`}
-      begin={{ findingKey: finding.key, findingTitle: finding.title }}
-      kept={await keptDraft(change, draft)}
-    />
   ) : (
-    <SystemMargin page={page} drive={drives.find(each => each.id === drive)} />
+    (form ?? <SystemMargin page={page} drive={drives.find(each => each.id === drive)} />)
   )
   return (
-    <KeyedDraft id={isDrafting ? change : 'none'} of={system.id}>
+    <KeyedDraft id={isDrafting || form !== undefined ? change : 'none'} of={`${system.id}/${draft ?? ''}`}>
       <PoolChoice
         isOpen={isDrafting}
         initial={Array.isArray(kept?.intent['driveIds']) ? (kept.intent['driveIds'] as string[]) : []}
@@ -106,7 +94,16 @@ export default async function Page({ params, searchParams }: PageProps) {
 function SystemMargin({ page, drive }: { readonly page: SystemPage; readonly drive: Drive | undefined }) {
   const { system, siteName, controllers, ports, pools, sensors, drives } = page
   return (
-    <Margin foot={<NewDraft href={`/build/systems/${system.id}?draft=create-pool`}>Create a pool</NewDraft>}>
+    <Margin
+      foot={
+        <>
+          <NewDraft href={`/build/systems/${system.id}?draft=create-pool`}>Create a pool</NewDraft>
+          <Link className="button quiet" href={`/build/systems/${system.id}?draft=forget-system`} scroll={false}>
+            Take out of the estate
+          </Link>
+        </>
+      }
+    >
       <h2>
         {system.maker} {system.model}
       </h2>

@@ -3,12 +3,8 @@ import type { Sequelize } from 'sequelize'
 import { openDatabase } from '../database'
 import { migrate } from '../migrations/migrate'
 
-/** An empty, migrated database of the test cluster, for one test file. */
-export async function freshDatabase(): Promise<{
-  readonly database: Sequelize
-  readonly url: string
-  readonly close: () => Promise<void>
-}> {
+/** A database of the test cluster without anything in it. @returns where it is */
+export async function emptyDatabase(): Promise<string> {
   const base = process.env['TEST_POSTGRES_URL'] ?? ''
   const name = `test_${randomBytes(6).toString('hex')}`
   const owner = openDatabase(base.replace(/\/[^/]*$/, '/postgres'), 1)
@@ -16,7 +12,16 @@ export async function freshDatabase(): Promise<{
   await owner.query(`create database ${name} owner ${own.username}`)
   await owner.close()
   own.pathname = `/${name}`
-  const url = own.href
+  return own.href
+}
+
+/** An empty, migrated database of the test cluster, for one test file. */
+export async function freshDatabase(): Promise<{
+  readonly database: Sequelize
+  readonly url: string
+  readonly close: () => Promise<void>
+}> {
+  const url = await emptyDatabase()
   const database = openDatabase(url)
   await migrate(database, url)
   return { database, url, close: () => database.close() }

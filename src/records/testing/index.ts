@@ -1,3 +1,3 @@
 export { enrolled } from './enrolled'
-export { freshDatabase } from './freshDatabase'
+export { emptyDatabase, freshDatabase } from './freshDatabase'
 export { sampleDriveFound, sampleInventory } from './sampleInventory'

@@ -5,7 +5,7 @@ import { ask } from '../api'
 import { toggleNight } from '../frame/theme'
 import { Ago } from '../parts/Ago'
 import { Copied } from '../parts/Copied'
-import { Field } from '../parts/Field'
+import { TextField } from '../parts/TextField'
 import { PasswordRules } from './CredentialsForm'
 import { OwnPassword } from './OwnPassword'
 import { passwordRules } from './passwordRules'
@@ -101,31 +101,21 @@ function Administrators({ own, administrators }: Pick<AccountProps, 'own' | 'adm
           })
         }}
       >
-        <Field label="Add an administrator" hint="Letters, digits, . _ - @">
-          {props => (
-            <input
-              {...props}
-              className="field"
-              value={name}
-              onChange={event => setName(event.target.value)}
-              maxLength={63}
-              autoComplete="off"
-            />
-          )}
-        </Field>
-        <Field label="First password">
-          {props => (
-            <input
-              {...props}
-              type="password"
-              className="field"
-              value={password}
-              onChange={event => setPassword(event.target.value)}
-              maxLength={200}
-              autoComplete="new-password"
-            />
-          )}
-        </Field>
+        <TextField
+          label="Add an administrator"
+          hint="Letters, digits, . _ - @"
+          value={name}
+          maxLength={63}
+          onChange={setName}
+        />
+        <TextField
+          label="First password"
+          type="password"
+          value={password}
+          maxLength={200}
+          autoComplete="new-password"
+          onChange={setPassword}
+        />
         {password !== '' && <PasswordRules rules={rules} />}
         {told}
         <button type="submit" className="button quiet mt-2" disabled={name === '' || rules.some(rule => !rule.holds)}>
@@ -217,57 +207,41 @@ function Settings({ settings }: Pick<AccountProps, 'settings'>) {
           void send(ask('PUT', '/settings', { volumeNaming, holdingDays, nameServer, addresses }))
         }}
       >
-        <Field label="Naming pattern of volumes" hint="{group}, {purpose} and {nn}, the next free number.">
-          {props => (
-            <input
-              {...props}
-              className="field mono"
-              value={volumeNaming}
-              onChange={event => setNaming(event.target.value)}
-              maxLength={120}
-            />
-          )}
-        </Field>
-        <Field label="Days in holding" hint="How long a removed volume can be brought back; 1 to 365.">
-          {props => (
-            <input
-              {...props}
-              type="number"
-              min={1}
-              max={365}
-              className="field mono w-[100px]"
-              value={holdingDays}
-              onChange={event => setDays(Number(event.target.value))}
-            />
-          )}
-        </Field>
-        <Field label="Name server" hint="host:port, such as 10.20.0.53:53; empty asks none.">
-          {props => (
-            <input
-              {...props}
-              className="field mono"
-              value={nameServer}
-              onChange={event => setNameServer(event.target.value)}
-              maxLength={255}
-              spellCheck={false}
-            />
-          )}
-        </Field>
-        <Field
+        <TextField
+          label="Naming pattern of volumes"
+          hint="{group}, {purpose} and {nn}, the next free number."
+          value={volumeNaming}
+          maxLength={120}
+          isMono
+          onChange={setNaming}
+        />
+        <TextField
+          label="Days in holding"
+          hint="How long a removed volume can be brought back; 1 to 365."
+          type="number"
+          min={1}
+          max={365}
+          value={holdingDays}
+          isMono
+          className="w-[100px]"
+          onChange={value => setDays(Number(value))}
+        />
+        <TextField
+          label="Name server"
+          hint="host:port, such as 10.20.0.53:53; empty asks none."
+          value={nameServer}
+          maxLength={255}
+          isMono
+          onChange={setNameServer}
+        />
+        <TextField
           label="Addresses that may be registered besides"
           hint="Networks such as 127.0.0.0/8, for systems on addresses that are barred by themselves: those of this server, of its link, and groups."
-        >
-          {props => (
-            <input
-              {...props}
-              className="field mono"
-              value={addresses}
-              onChange={event => setAddresses(event.target.value)}
-              maxLength={2000}
-              spellCheck={false}
-            />
-          )}
-        </Field>
+          value={addresses}
+          maxLength={2000}
+          isMono
+          onChange={setAddresses}
+        />
         {told}
         <button type="submit" className="button quiet">
           Keep

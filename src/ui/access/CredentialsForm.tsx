@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import type { CodedRefusal } from '@/core/errors'
 import { ask, ownPath } from '../api'
-import { Field } from '../parts/Field'
+import { TextField } from '../parts/TextField'
 import { Refusal } from '../parts/Refusal'
 import { State } from '../parts/State'
 import { passwordRules } from './passwordRules'
@@ -34,58 +34,40 @@ export function WelcomeForm({ code }: { readonly code: string }) {
       }}
     >
       {code === '' && (
-        <Field label="Code" hint="Printed in the terminal in which Wendrel was started.">
-          {props => (
-            <input
-              {...props}
-              className="field mono"
-              value={given.code}
-              onChange={event => put({ code: event.target.value })}
-              maxLength={40}
-              autoComplete="off"
-            />
-          )}
-        </Field>
+        <TextField
+          label="Code"
+          hint="Printed in the terminal in which Wendrel was started."
+          value={given.code}
+          maxLength={40}
+          isMono
+          onChange={value => put({ code: value })}
+        />
       )}
-      <Field label="Your name" hint="Letters, digits, . _ - @">
-        {props => (
-          <input
-            {...props}
-            className="field"
-            value={given.name}
-            onChange={event => put({ name: event.target.value })}
-            maxLength={63}
-            autoComplete="username"
-            autoFocus
-          />
-        )}
-      </Field>
-      <Field label="Password">
-        {props => (
-          <input
-            {...props}
-            type="password"
-            className="field"
-            value={given.password}
-            onChange={event => put({ password: event.target.value })}
-            maxLength={200}
-            autoComplete="new-password"
-          />
-        )}
-      </Field>
-      <Field label="Password again">
-        {props => (
-          <input
-            {...props}
-            type="password"
-            className="field"
-            value={given.again}
-            onChange={event => put({ again: event.target.value })}
-            maxLength={200}
-            autoComplete="new-password"
-          />
-        )}
-      </Field>
+      <TextField
+        label="Your name"
+        hint="Letters, digits, . _ - @"
+        value={given.name}
+        maxLength={63}
+        autoComplete="username"
+        autoFocus
+        onChange={value => put({ name: value })}
+      />
+      <TextField
+        label="Password"
+        type="password"
+        value={given.password}
+        maxLength={200}
+        autoComplete="new-password"
+        onChange={value => put({ password: value })}
+      />
+      <TextField
+        label="Password again"
+        type="password"
+        value={given.again}
+        maxLength={200}
+        autoComplete="new-password"
+        onChange={value => put({ again: value })}
+      />
       <PasswordRules rules={rules} />
       {refusal !== undefined && <Refusal refusal={refusal} />}
       <button type="submit" className="button mt-3" disabled={!isReady}>
@@ -114,34 +96,24 @@ export function SignInForm() {
         void send()
       }}
     >
-      <Field label="Your name">
-        {props => (
-          <input
-            {...props}
-            className="field"
-            value={name}
-            onChange={event => setName(event.target.value)}
-            maxLength={63}
-            autoComplete="username"
-            autoFocus
-            required
-          />
-        )}
-      </Field>
-      <Field label="Password">
-        {props => (
-          <input
-            {...props}
-            type="password"
-            className="field"
-            value={password}
-            onChange={event => setPassword(event.target.value)}
-            maxLength={500}
-            autoComplete="current-password"
-            required
-          />
-        )}
-      </Field>
+      <TextField
+        label="Your name"
+        value={name}
+        maxLength={63}
+        autoComplete="username"
+        autoFocus
+        required
+        onChange={setName}
+      />
+      <TextField
+        label="Password"
+        type="password"
+        value={password}
+        maxLength={500}
+        autoComplete="current-password"
+        required
+        onChange={setPassword}
+      />
       {refusal !== undefined && <Refusal refusal={refusal} />}
       <button type="submit" className="button mt-2" disabled={isBusy}>
         Sign in

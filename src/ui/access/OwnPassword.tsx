@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { ask } from '../api'
-import { Field } from '../parts/Field'
+import { TextField } from '../parts/TextField'
 import { PasswordRules } from './CredentialsForm'
 import { passwordRules } from './passwordRules'
 import { useSending } from './useSending'
@@ -16,19 +16,14 @@ export function OwnPassword({ name }: { readonly name: string }) {
     { words: 'Is the same in both fields', holds: given.wanted !== '' && given.wanted === given.again },
   ]
   const field = (key: keyof typeof blank, label: string, autoComplete: string) => (
-    <Field label={label}>
-      {props => (
-        <input
-          {...props}
-          type="password"
-          className="field"
-          value={given[key]}
-          onChange={event => setGiven(was => ({ ...was, [key]: event.target.value }))}
-          maxLength={200}
-          autoComplete={autoComplete}
-        />
-      )}
-    </Field>
+    <TextField
+      label={label}
+      type="password"
+      value={given[key]}
+      maxLength={200}
+      autoComplete={autoComplete}
+      onChange={value => setGiven(was => ({ ...was, [key]: value }))}
+    />
   )
   return (
     <section aria-label="Your password">

@@ -5,6 +5,7 @@ import type { ChangeRecord } from '@/core/views'
 import { formatBytes, parseBytes } from '@/core/units'
 import { Choice } from '../parts/Choice'
 import { Field } from '../parts/Field'
+import { TextField } from '../parts/TextField'
 import { NameField } from '../parts/NameField'
 import { DraftFrame } from './DraftFrame'
 import { useDraft } from './useDraft'
@@ -51,18 +52,13 @@ export function ProvisionVolume({ pools, groups, kept, poolId }: ProvisionProps)
             </select>
           )}
         </Field>
-        <Field label="Purpose" hint="A word for the name, such as data or log.">
-          {props => (
-            <input
-              {...props}
-              className="field"
-              value={intent.purpose}
-              onChange={event => set({ purpose: event.target.value })}
-              maxLength={60}
-              spellCheck={false}
-            />
-          )}
-        </Field>
+        <TextField
+          label="Purpose"
+          hint="A word for the name, such as data or log."
+          value={intent.purpose}
+          maxLength={60}
+          onChange={value => set({ purpose: value })}
+        />
       </div>
       <NameField
         hint="By the naming pattern of the estate; any other name may be given."
@@ -71,18 +67,15 @@ export function ProvisionVolume({ pools, groups, kept, poolId }: ProvisionProps)
         error={errorOf('name')}
         onChange={name => set({ name })}
       />
-      <Field label="Size" hint={echo(intent.size) ?? 'With its unit: 500 GiB, 2 TB.'} error={errorOf('size')}>
-        {props => (
-          <input
-            {...props}
-            className="field mono"
-            value={intent.size}
-            onChange={event => set({ size: event.target.value })}
-            maxLength={80}
-            spellCheck={false}
-          />
-        )}
-      </Field>
+      <TextField
+        label="Size"
+        hint={echo(intent.size) ?? 'With its unit: 500 GiB, 2 TB.'}
+        error={errorOf('size')}
+        value={intent.size}
+        maxLength={80}
+        isMono
+        onChange={value => set({ size: value })}
+      />
       <Field
         label="Pool"
         hint="What is left to write, and what has been promised of its capacity."

@@ -6,6 +6,7 @@ import type { ChangeRecord } from '@/core/views'
 import { formatBytes } from '@/core/units'
 import { ask } from '../api'
 import { Field } from '../parts/Field'
+import { TextField } from '../parts/TextField'
 import { DraftFrame } from './DraftFrame'
 import { SystemLook } from './SystemLook'
 import { useDraft } from './useDraft'
@@ -57,7 +58,7 @@ export function RegisterSystem({
       {found !== undefined && <WhatWasFound found={found} />}
       {(found !== undefined || kept !== undefined) && (
         <div className="mt-3 grid grid-cols-2 gap-[10px]">
-          <Field
+          <TextField
             label="Name in the estate"
             hint={
               draft.plan?.suggestions?.['name'] === undefined
@@ -65,18 +66,10 @@ export function RegisterSystem({
                 : `Such as ${draft.plan.suggestions['name']}`
             }
             error={draft.errorOf('name')}
-          >
-            {props => (
-              <input
-                {...props}
-                className="field"
-                value={intent.name}
-                onChange={event => set({ name: event.target.value })}
-                maxLength={255}
-                spellCheck={false}
-              />
-            )}
-          </Field>
+            value={intent.name}
+            maxLength={255}
+            onChange={value => set({ name: value })}
+          />
           <Field label="Site" hint="Where it stands.">
             {props => (
               <select

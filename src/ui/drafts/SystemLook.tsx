@@ -4,7 +4,7 @@ import type { CodedRefusal } from '@/core/errors'
 import type { Identity } from '@/core/views'
 import { ask } from '../api'
 import { Copied } from '../parts/Copied'
-import { Field } from '../parts/Field'
+import { TextField } from '../parts/TextField'
 import { Refusal } from '../parts/Refusal'
 import { State } from '../parts/State'
 
@@ -61,27 +61,18 @@ export function SystemLook({ isFound, forget, look }: SystemLookProps) {
           void identify()
         }}
       >
-        <Field
+        <TextField
           label="Management address"
           hint="Of its Redfish service, such as https://array.example. A bare name means HTTPS. Nothing is told to it yet."
-        >
-          {props => (
-            <input
-              {...props}
-              className="field"
-              value={address}
-              onChange={event => {
-                setAddress(event.target.value)
-                setIdentity(undefined)
-                forget()
-              }}
-              autoComplete="off"
-              spellCheck={false}
-              maxLength={500}
-              required
-            />
-          )}
-        </Field>
+          value={address}
+          maxLength={500}
+          required
+          onChange={value => {
+            setAddress(value)
+            setIdentity(undefined)
+            forget()
+          }}
+        />
         {identity === undefined && (
           <button type="submit" className="button quiet" disabled={isBusy || address.trim() === ''}>
             {isBusy ? 'Asking' : 'See who answers'}
@@ -98,21 +89,16 @@ export function SystemLook({ isFound, forget, look }: SystemLookProps) {
         >
           <div className="mt-2 grid grid-cols-2 gap-[10px]">
             {(['userName', 'password'] as const).map(key => (
-              <Field key={key} label={key === 'userName' ? 'Name on the system' : 'Password'}>
-                {props => (
-                  <input
-                    {...props}
-                    type={key === 'password' ? 'password' : 'text'}
-                    className="field"
-                    value={access[key]}
-                    onChange={event => setAccess(was => ({ ...was, [key]: event.target.value }))}
-                    autoComplete="off"
-                    maxLength={key === 'password' ? 500 : 255}
-                    disabled={!isTrusted}
-                    required
-                  />
-                )}
-              </Field>
+              <TextField
+                key={key}
+                label={key === 'userName' ? 'Name on the system' : 'Password'}
+                type={key === 'password' ? 'password' : 'text'}
+                value={access[key]}
+                maxLength={key === 'password' ? 500 : 255}
+                disabled={!isTrusted}
+                required
+                onChange={value => setAccess(was => ({ ...was, [key]: value }))}
+              />
             ))}
           </div>
           <button type="submit" className="button quiet" disabled={isBusy || !isTrusted}>

@@ -5,7 +5,7 @@ import type { ChangeRecord } from '@/core/views'
 import { DraftFrame } from '../drafts/DraftFrame'
 import { useDraft } from '../drafts/useDraft'
 import { Choice } from '../parts/Choice'
-import { Field } from '../parts/Field'
+import { TextField } from '../parts/TextField'
 
 /** Erasing what an earlier use has left; asks for what stands on the drive's label. */
 export function EraseDrive({ drive, kept }: { readonly drive: Drive; readonly kept: ChangeRecord | undefined }) {
@@ -25,23 +25,15 @@ export function EraseDrive({ drive, kept }: { readonly drive: Drive; readonly ke
         ]}
         onChange={value => draft.set({ isWhole: value === 'whole' })}
       />
-      <Field
+      <TextField
         label="Last four characters of its serial number"
         hint="As they stand on its label and on the bay."
         error={draft.errorOf('lastFour')}
-      >
-        {props => (
-          <input
-            {...props}
-            className="field mono"
-            maxLength={20}
-            autoComplete="off"
-            spellCheck={false}
-            value={draft.intent.lastFour}
-            onChange={event => draft.set({ lastFour: event.target.value })}
-          />
-        )}
-      </Field>
+        maxLength={20}
+        value={draft.intent.lastFour}
+        isMono
+        onChange={value => draft.set({ lastFour: value })}
+      />
     </DraftFrame>
   )
 }

@@ -5,7 +5,7 @@ import type { ChangeRecord } from '@/core/views'
 import { DraftFrame } from '../drafts/DraftFrame'
 import { useDraft } from '../drafts/useDraft'
 import { Choice } from '../parts/Choice'
-import { Field } from '../parts/Field'
+import { TextField } from '../parts/TextField'
 
 interface Kept {
   readonly systemId: string
@@ -27,34 +27,30 @@ export function SetSwitchPort({
   const { intent, set } = draft
   return (
     <DraftFrame title={`Set ${name}`} draft={draft}>
-      <Field label="MTU" hint={`bytes; it is ${port.mtu} now`} error={draft.errorOf('mtu')}>
-        {props => (
-          <input
-            {...props}
-            className="field mono"
-            inputMode="numeric"
-            value={intent.mtu}
-            onChange={event => set({ mtu: Math.round(Number(event.target.value) || 0) })}
-          />
-        )}
-      </Field>
-      <Field label="VLANs" hint="numbers with commas" error={draft.errorOf('vlans')}>
-        {props => (
-          <input
-            {...props}
-            className="field mono"
-            defaultValue={intent.vlans.join(', ')}
-            onChange={event =>
-              set({
-                vlans: event.target.value
-                  .split(',')
-                  .map(each => Math.round(Number(each.trim()) || 0))
-                  .filter(vlan => vlan !== 0),
-              })
-            }
-          />
-        )}
-      </Field>
+      <TextField
+        label="MTU"
+        hint={`bytes; it is ${port.mtu} now`}
+        error={draft.errorOf('mtu')}
+        inputMode="numeric"
+        value={intent.mtu}
+        isMono
+        onChange={value => set({ mtu: Math.round(Number(value) || 0) })}
+      />
+      <TextField
+        label="VLANs"
+        hint="numbers with commas"
+        error={draft.errorOf('vlans')}
+        defaultValue={intent.vlans.join(', ')}
+        isMono
+        onChange={value =>
+          set({
+            vlans: value
+              .split(',')
+              .map(each => Math.round(Number(each.trim()) || 0))
+              .filter(vlan => vlan !== 0),
+          })
+        }
+      />
     </DraftFrame>
   )
 }

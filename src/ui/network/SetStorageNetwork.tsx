@@ -9,7 +9,7 @@ import { ask } from '../api'
 import { DraftFrame } from '../drafts/DraftFrame'
 import { useDraft } from '../drafts/useDraft'
 import { Choice } from '../parts/Choice'
-import { Field } from '../parts/Field'
+import { TextField } from '../parts/TextField'
 
 /** With the family, which the form always says. */
 type NetworkIntent = SetStorageNetworkIntent & { readonly family: 'IPv4' | 'IPv6' }
@@ -76,30 +76,24 @@ export function SetStorageNetwork({ systemId, nodes, nodePorts, mtu, kept }: Set
         />
       )}
       <div className="grid grid-cols-2 gap-[10px]">
-        <Field label="VLAN" hint="1 to 4094; empty is untagged" error={draft.errorOf('vlan')}>
-          {props => (
-            <input
-              {...props}
-              className="field mono"
-              inputMode="numeric"
-              value={intent.vlan ?? ''}
-              onChange={event =>
-                set({ vlan: event.target.value.trim() === '' ? null : Math.round(Number(event.target.value) || 0) })
-              }
-            />
-          )}
-        </Field>
-        <Field label="MTU" hint="bytes; large frames are 9000" error={draft.errorOf('mtu')}>
-          {props => (
-            <input
-              {...props}
-              className="field mono"
-              inputMode="numeric"
-              value={intent.mtu}
-              onChange={event => set({ mtu: Math.round(Number(event.target.value) || 0) })}
-            />
-          )}
-        </Field>
+        <TextField
+          label="VLAN"
+          hint="1 to 4094; empty is untagged"
+          error={draft.errorOf('vlan')}
+          inputMode="numeric"
+          value={intent.vlan ?? ''}
+          isMono
+          onChange={value => set({ vlan: value.trim() === '' ? null : Math.round(Number(value) || 0) })}
+        />
+        <TextField
+          label="MTU"
+          hint="bytes; large frames are 9000"
+          error={draft.errorOf('mtu')}
+          inputMode="numeric"
+          value={intent.mtu}
+          isMono
+          onChange={value => set({ mtu: Math.round(Number(value) || 0) })}
+        />
       </div>
       <span className="label">Nodes</span>
       {draft.errorOf('nodes') !== undefined && <div className="text-xs text-now">▲ {draft.errorOf('nodes')}</div>}

@@ -1,7 +1,10 @@
-import { act, render } from '@testing-library/react'
+import { act, configure, render } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import type { ReactElement } from 'react'
 import { pushed } from './navigation'
+
+// What is waited for comes after a pause of the component's own; how long a busy machine takes for it says nothing of the component.
+configure({ asyncUtilTimeout: 5000 })
 
 /** What a component under test has asked Wendrel's API, in order. */
 export interface Asked {

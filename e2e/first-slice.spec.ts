@@ -161,7 +161,7 @@ test('a draft survives the page, a silent array is said, and what it costs is no
   await page.reload()
   await expect(page.getByLabel('Purpose')).toHaveValue('survives')
   await page.getByRole('button', { name: 'Discard' }).click()
-  await expect(page.getByText('No volume is selected')).toBeVisible()
+  await expect(page.getByText('Where there is room')).toBeVisible()
   fleet('fault', 'heron', 'unavailable')
   await page.goto(address())
   await expect(page.getByText('heron does not answer')).toBeVisible({ timeout: 45_000 })

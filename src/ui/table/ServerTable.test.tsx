@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { ServerLists } from '../frame'
-import { answering, giveSizes, shown, type Asked } from '../testing/browser'
+import { answering, giveSizes, pass, shown, type Asked } from '../testing/browser'
 import { pushed } from '../testing/navigation'
 import { ServerTable, type ServerColumn, type ServerPage } from '.'
 
@@ -104,6 +104,19 @@ test('the filter waits for the end of a word, and goes into the address', async 
   expect(pushed).toHaveLength(1)
 })
 
+test('a filter that was typed just before a link was followed does not lead back from there', async () => {
+  answering(serving(3))
+  const { user, rerender } = shown(table(3))
+  await user.type(screen.getByLabelText('Filter ports'), 'eth')
+  await user.click(screen.getByRole('link', { name: 'port 2' }))
+  pushed.length = 0
+  window.history.replaceState(null, '', '/?sel=id-2')
+  rerender(table(3))
+  await pass(250)
+  expect(pushed).toEqual([])
+  expect(screen.getByLabelText<HTMLInputElement>('Filter ports').value).toBe('')
+})
+
 test('all rows are saved, not only those in sight, with the names of what they refer to', async () => {
   answering(serving(1203))
   let saved: Blob | undefined
@@ -125,6 +138,14 @@ test('all rows are saved, not only those in sight, with the names of what they r
   expect(lines).toHaveLength(1204)
   expect(lines.at(0)).toBe('Port,System,Id')
   expect(lines.at(-1)).toBe('port 1202,heron,id-1202')
+})
+
+test('another question begins at the top, and the table stays', () => {
+  answering(serving(500))
+  const { rerender } = shown(table(500))
+  rerender(table(500, { question: 'filter=other', first: page(0, 3) }))
+  rerender(table(500, { question: 'filter=third', first: page(0, 2) }))
+  expect(screen.getByText('2 in all')).toBeTruthy()
 })
 
 test('each row is a link that selects it and keeps all else in the address', () => {

@@ -62,8 +62,13 @@ export function ServerTable<Row>(props: ServerTableProps<Row>) {
   })
   const items = virtual.getVirtualItems()
   const [from, to] = [items[0]?.index ?? 0, items.at(-1)?.index ?? 0]
-  useEffect(() => pages.look(from, to))
-  useEffect(() => frame.current?.scrollTo({ top: 0 }), [question])
+  useEffect(() => {
+    pages.look(from, to)
+  })
+  useEffect(() => {
+    // What it answers is no business of the effect: some browsers promise something.
+    void frame.current?.scrollTo({ top: 0 })
+  }, [question])
   const shownIds = shownColumns(columns, query.get('columns'))
   const [opener, ...others] = columns.filter((column, index) => index === 0 || shownIds.includes(column.id))
   if (opener === undefined) return null

@@ -21,7 +21,8 @@ export function giveSizes(width = 800, height = 600): void {
     clientWidth: { configurable: true, get: () => width },
     clientHeight: { configurable: true, get: () => height },
   })
-  HTMLElement.prototype.scrollTo = () => undefined
+  // As newer browsers do: an effect must not hand this on.
+  HTMLElement.prototype.scrollTo = () => Promise.resolve() as never
   globalThis.ResizeObserver = class {
     observe() {}
     unobserve() {}

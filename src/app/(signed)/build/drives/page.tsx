@@ -4,7 +4,15 @@ import { reader } from '@/app/server/guard'
 import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { suggestedRole } from '@/core/clusters'
-import { byId, intakeState, suffixOf, type Drive, type Enclosure, type Node, type System } from '@/core/estate'
+import {
+  byId,
+  intakeState,
+  suffixOf,
+  type Drive,
+  type Enclosure,
+  type Node,
+  type System,
+} from '@/core/estate'
 import type { ChangeRecord } from '@/core/views'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import {
@@ -22,6 +30,7 @@ import {
   EraseDrive,
   EstateBays,
   IntakeList,
+  IntakeMargin,
   kindWords,
   KindTotals,
   SetLocateLight,
@@ -155,18 +164,7 @@ async function margin(
       </KeyedDraft>
     )
   }
-  if (drive === undefined) {
-    return (
-      <Margin>
-        <h2>No drive is selected</h2>
-        <p>Choose one from the list or its bay: what it is, what was left on it, and what it is best for.</p>
-        <p className="text-second">
-          A drive that carries something from an earlier use cannot be taken into a pool or cluster before it has been
-          erased.
-        </p>
-      </Margin>
-    )
-  }
+  if (drive === undefined) return <IntakeMargin drives={drives} />
   const state = intakeState(drive)
   const node = byId(nodes, drive.nodeId)
   const suggestion = rows.find(row => row.drive.id === drive.id)?.suggestion ?? null

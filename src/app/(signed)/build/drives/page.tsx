@@ -4,15 +4,7 @@ import { reader } from '@/app/server/guard'
 import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { suggestedRole } from '@/core/clusters'
-import {
-  byId,
-  intakeState,
-  suffixOf,
-  type Drive,
-  type Enclosure,
-  type Node,
-  type System,
-} from '@/core/estate'
+import { byId, intakeState, suffixOf, type Drive, type Enclosure, type Node, type System } from '@/core/estate'
 import type { ChangeRecord } from '@/core/views'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import {

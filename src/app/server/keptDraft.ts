@@ -1,3 +1,4 @@
+import { redirect } from 'next/navigation'
 import { draftAddress, intentNamed } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { changeById, latestChanges } from '@/records/changes'
@@ -8,7 +9,10 @@ import { isUuid } from '@/core/input'
 export async function keptDraft(id: string | undefined, kind: string): Promise<ChangeRecord | undefined> {
   if (id === undefined || !isUuid(id)) return undefined
   const change = await changeById((await reader()).scope, id)
-  return change?.kind === kind && (change.state === 'draft' || change.state === 'checked') ? change : undefined
+  if (change?.kind !== kind) return undefined
+  // What has been carried out is no draft any more: its old address leads to the change, also where a page was left behind there.
+  if (change.state !== 'draft' && change.state !== 'checked') redirect(`/changes/${change.id}`)
+  return change
 }
 
 /** Where a draft is edited; undefined for a change that is none. */

@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation'
 import { operationPath } from '@/app/api/v1/contract'
 import { reader } from '@/app/server/guard'
 import { onlyTexts } from '@/app/server/onlyTexts'
-import { fieldsOf, isLocated, kindList, pageOf, type ObjectKind } from '@/core/estate'
+import { fieldsOf, isLocated, kindList, pageOf, titleOf, type ObjectKind } from '@/core/estate'
 import { isUuid } from '@/core/input'
 import type { ObjectList } from '@/core/views'
 import { countAtStart, countWords } from '@/core/units'
@@ -61,7 +61,7 @@ export async function KindPage({ place, parts, searchParams }: KindPageProps) {
   })
   return (
     <Frame margin={await margin(kind, params['sel'], first, question.within)}>
-      <Title words={`${many[0]?.toUpperCase() ?? ''}${many.slice(1)}`}>
+      <Title words={titleOf(kind)}>
         <SubSections of={parts} />
       </Title>
       <p className="sentence">

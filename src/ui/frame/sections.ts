@@ -1,4 +1,4 @@
-import { kindList } from '@/core/estate'
+import { kindList, titleOf } from '@/core/estate'
 import { commandAddress, intents } from '@/core/intents'
 
 /** The sections in the order of the work, with the digit that leads there. */
@@ -18,11 +18,7 @@ const pages = [
   { words: 'Network', href: '/build/network' },
   { words: 'Drives', href: '/build/drives' },
   { words: 'Pools', href: '/build/pools' },
-  ...kindList.flatMap(({ list, words }) =>
-    list === undefined
-      ? []
-      : [{ words: `${words.many[0]?.toUpperCase() ?? ''}${words.many.slice(1)}`, href: list.place }],
-  ),
+  ...kindList.flatMap(kind => (kind.list === undefined ? [] : [{ words: titleOf(kind), href: kind.list.place }])),
   { words: 'Hosts', href: '/provision/hosts' },
   { words: 'Account, administrators, tokens, settings', href: '/account' },
   { words: 'Record of who did what', href: '/account/record' },

@@ -1,5 +1,5 @@
 'use client'
-import { kindOf, type KindName, type ListColumn } from '@/core/estate'
+import { kindOf, titleOf, type KindName, type ListColumn } from '@/core/estate'
 import { State } from '../parts/State'
 import { ServerTable, type ServerColumn, type ServerPage } from '../table'
 import { textOf } from './textOf'
@@ -50,10 +50,9 @@ function columnOf({ field, words, as, isWide, isFolded }: ListColumn, index: num
 /** All objects of a kind, in the columns that the kind itself says. */
 export function KindTable({ name, path, question, first, selected }: KindTableProps) {
   const { words, list, order, search } = kindOf(name)
-  const title = `${words.many[0]?.toUpperCase() ?? ''}${words.many.slice(1)}`
   return (
     <ServerTable
-      label={title}
+      label={titleOf(kindOf(name))}
       path={path}
       question={question}
       first={first}

@@ -1,4 +1,4 @@
-export { kindList, kindOf, objectKinds, pageOf } from './kinds'
+export { kindList, kindOf, objectKinds, pageOf, titleOf } from './kinds'
 export {
   fieldsOf,
   isLocated,

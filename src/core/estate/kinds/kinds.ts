@@ -203,3 +203,7 @@ export const pageOf = (
   kind: ObjectKind,
   object: { readonly id: string; readonly systemId: string | null },
 ): string | undefined => kind.page?.replace('{id}', object.id).replace('{systemId}', object.systemId ?? '')
+
+/** All of a kind, as a heading says it: `Ports`. */
+export const titleOf = ({ words: { many } }: Pick<ObjectKind, 'words'>): string =>
+  many.charAt(0).toUpperCase() + many.slice(1)

@@ -12,10 +12,10 @@ beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'names-'))
   server = new NameServer(new Store(folder))
   port = await server.listen(0)
-  server.setForward('godwit-1.example', '10.20.30.11')
-  server.setReverse('10.20.30.11', 'godwit-1.example')
-  server.setForward('six.example', 'fd00:20:0::11')
-  server.setReverse('fd00:20::11', 'six.example')
+  server.setForward('godwit-1.marrowfield.example', '10.20.30.11')
+  server.setReverse('10.20.30.11', 'godwit-1.marrowfield.example')
+  server.setForward('six.marrowfield.example', 'fd00:20:0::11')
+  server.setReverse('fd00:20::11', 'six.marrowfield.example')
 })
 afterAll(async () => {
   await server.stop()
@@ -24,14 +24,14 @@ afterAll(async () => {
 
 test('names lead to addresses of both families, and addresses back to names', async () => {
   const names = nameServer(`127.0.0.1:${port}`)
-  expect(await names.forward('godwit-1.example')).toEqual({ answers: ['10.20.30.11'], why: null })
-  expect(await names.forward('six.example')).toEqual({ answers: ['fd00:20::11'], why: null })
-  expect(await names.reverse('10.20.30.11')).toEqual({ answers: ['godwit-1.example'], why: null })
-  expect(await names.reverse('fd00:20::11')).toEqual({ answers: ['six.example'], why: null })
+  expect(await names.forward('godwit-1.marrowfield.example')).toEqual({ answers: ['10.20.30.11'], why: null })
+  expect(await names.forward('six.marrowfield.example')).toEqual({ answers: ['fd00:20::11'], why: null })
+  expect(await names.reverse('10.20.30.11')).toEqual({ answers: ['godwit-1.marrowfield.example'], why: null })
+  expect(await names.reverse('fd00:20::11')).toEqual({ answers: ['six.marrowfield.example'], why: null })
 })
 
 test('what has no record is told apart from a server that does not answer', async () => {
-  expect(await nameServer(`127.0.0.1:${port}`).forward('nobody.example')).toEqual({
+  expect(await nameServer(`127.0.0.1:${port}`).forward('nobody.marrowfield.example')).toEqual({
     answers: [],
     why: 'no such record',
   })

@@ -44,8 +44,12 @@ export class SimulatedArray {
     return this.store.all<Collections[K]>(this.#in(kind))
   }
 
+  maybe<K extends keyof Collections>(kind: K, id: string): Collections[K] | undefined {
+    return this.store.one<Collections[K]>(this.#in(kind), id)
+  }
+
   one<K extends keyof Collections>(kind: K, id: string): Collections[K] {
-    const found = this.store.one<Collections[K]>(this.#in(kind), id)
+    const found = this.maybe(kind, id)
     if (found === undefined) throw notFound(`${kind}/${id}`)
     return found
   }

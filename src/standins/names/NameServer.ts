@@ -1,82 +1,54 @@
 import { createSocket, type Socket } from 'node:dgram'
-import { createServer, type Server } from 'node:net'
-import packet, { type Answer, type Packet } from 'dns-packet'
+import { createServer, type Server, type Socket as Connection } from 'node:net'
+import packet, { type OptAnswer, type Packet } from 'dns-packet'
 import { plainAddress, reverseName } from '@/core/network'
 import type { Store } from '../fleet'
+import { answerTo, refusing, rcodes } from './answerTo'
+import { readUpdate, updated } from './update'
+import { Zones } from './Zones'
 
-interface NameRecord {
-  readonly name: string
-  readonly address: string
-}
+const defaultZones = ['marrowfield.example', '10.in-addr.arpa', 'd.f.ip6.arpa']
+const plainUdpBytes = 512
+/** What passes every path whole. Source: RFC 9715, 3.1. */
+const largestUdpBytes = 1232
+const updateOpcode = 5
 
-const collection = 'names'
-
-/** A name server with one zone of addresses and what leads back from them, over UDP and TCP. Source: RFC 1035, RFC 3596. */
+/**
+ * An authoritative name server for some zones, over UDP and TCP. Sources: RFC 1034, RFC 1035, RFC 2136 (dynamic update), RFC 2308
+ * (negative answers), RFC 3596 (IPv6), RFC 6891 (EDNS). It listens on loopback only, so that updates need no signature.
+ */
 export class NameServer {
+  readonly zones: Zones
   #udp: Socket | undefined
   #tcp: Server | undefined
+  readonly #open = new Set<Connection>()
 
-  constructor(private readonly store: Store) {}
+  constructor(store: Store, names: readonly string[] = defaultZones) {
+    this.zones = new Zones(store, names)
+  }
 
   /** Sets what a name leads to; an empty address takes it out. The way back is a record of its own. */
   setForward(name: string, address: string): void {
-    this.#set(`forward/${name.toLowerCase()}`, name, address)
+    const data = plainAddress(address) ?? address
+    this.zones.replace(name, ['A', 'AAAA'], data === '' ? [] : [{ type: data.includes(':') ? 'AAAA' : 'A', data }])
   }
 
   setReverse(address: string, name: string): void {
-    this.#set(`reverse/${plainAddress(address) ?? address}`, name, name === '' ? '' : address)
+    this.zones.replace(reverseName(address), ['PTR'], name === '' ? [] : [{ type: 'PTR', data: name }])
   }
 
   answer(query: Packet): Packet {
-    const [question] = query.questions ?? []
-    const name = question?.name.toLowerCase() ?? ''
-    const isReverse = name.endsWith('.arpa')
-    const records = this.store.all<NameRecord & { readonly kind: string }>(collection)
-    const own = records.filter(each =>
-      isReverse
-        ? each.kind === 'reverse' && reverseName(each.address) === name
-        : each.kind === 'forward' && each.name.toLowerCase() === name,
-    )
-    const answers: Answer[] = own.flatMap((each): Answer[] => {
-      if (isReverse) return question?.type === 'PTR' ? [{ type: 'PTR', name, ttl: 300, data: each.name }] : []
-      const type = each.address.includes(':') ? 'AAAA' : 'A'
-      return question?.type === type ? [{ type, name, ttl: 300, data: each.address }] : []
-    })
-    const isKnown = own.length > 0
-    return {
-      type: 'response',
-      id: query.id ?? 0,
-      // Authoritative; NXDOMAIN (3) where no record of any type bears the name.
-      flags: packet.AUTHORITATIVE_ANSWER | (isKnown ? 0 : 3),
-      questions: query.questions ?? [],
-      answers,
-    }
+    return answerTo(this.zones, query)
   }
 
   async listen(port: number): Promise<number> {
-    const tcp = createServer(socket => {
-      let held = Buffer.alloc(0)
-      socket.on('error', () => socket.destroy())
-      socket.on('data', chunk => {
-        held = Buffer.concat([held, chunk])
-        while (held.length >= 2 && held.length >= 2 + held.readUInt16BE(0)) {
-          const length = held.readUInt16BE(0)
-          const bytes = held.subarray(2, 2 + length)
-          held = held.subarray(2 + length)
-          const reply = this.#answerBytes(bytes)
-          if (reply === undefined) return socket.destroy()
-          const head = Buffer.alloc(2)
-          head.writeUInt16BE(reply.length)
-          socket.write(Buffer.concat([head, reply]))
-        }
-      })
-    })
+    const tcp = createServer(socket => this.#serve(socket))
     await new Promise<void>((listening, failed) => tcp.once('error', failed).listen(port, '127.0.0.1', listening))
     const address = tcp.address()
     const chosen = typeof address === 'object' && address !== null ? address.port : port
     const udp = createSocket('udp4')
     udp.on('message', (bytes, from) => {
-      const reply = this.#answerBytes(bytes)
+      const reply = this.#reply(bytes, 'udp')
       if (reply !== undefined) udp.send(reply, from.port, from.address)
     })
     await new Promise<void>((bound, failed) => udp.once('error', failed).bind(chosen, '127.0.0.1', bound))
@@ -87,21 +59,59 @@ export class NameServer {
 
   async stop(): Promise<void> {
     this.#udp?.close()
+    for (const socket of this.#open) socket.destroy()
     await new Promise<void>(closed => (this.#tcp === undefined ? closed() : this.#tcp.close(() => closed())))
   }
 
-  #answerBytes(bytes: Buffer): Buffer | undefined {
-    try {
-      return packet.encode(this.answer(packet.decode(bytes)))
-    } catch {
-      return undefined // no DNS message: nothing is answered, as RFC 1035 leaves it
-    }
+  /** Messages over TCP stand behind their length, any number on one connection. Source: RFC 1035, 4.2.2. */
+  #serve(socket: Connection): void {
+    let held = Buffer.alloc(0)
+    this.#open.add(socket)
+    socket.on('close', () => this.#open.delete(socket))
+    socket.on('error', () => socket.destroy())
+    socket.on('data', chunk => {
+      held = Buffer.concat([held, chunk])
+      while (held.length >= 2 && held.length >= 2 + held.readUInt16BE(0)) {
+        const length = held.readUInt16BE(0)
+        const reply = this.#reply(held.subarray(2, 2 + length), 'tcp')
+        held = held.subarray(2 + length)
+        if (reply === undefined) return socket.destroy()
+        const head = Buffer.alloc(2)
+        head.writeUInt16BE(reply.length)
+        socket.write(Buffer.concat([head, reply]))
+      }
+    })
   }
 
-  #set(id: string, name: string, address: string): void {
-    const kind = id.split('/')[0]
-    this.store.commit([
-      { collection, id, value: address === '' ? null : { kind, name, address: plainAddress(address) ?? address } },
-    ])
+  /** What is sent back; undefined for what is no request, which nobody may be made to answer. */
+  #reply(bytes: Buffer, over: 'udp' | 'tcp'): Buffer | undefined {
+    const isRequest = bytes.length >= 12 && (bytes.readUInt8(2) & 0x80) === 0
+    if (!isRequest) return undefined
+    const opcode = (bytes.readUInt8(2) >> 3) & 15
+    const id = bytes.readUInt16BE(0)
+    try {
+      if (opcode === updateOpcode) return packet.encode(updated(this.zones, readUpdate(bytes)))
+      if (opcode !== 0)
+        return packet.encode(refusing({ type: 'query', id, flags: opcode << 11 }, rcodes.notImplemented))
+      const query = packet.decode(bytes)
+      const reply = this.answer(query)
+      const whole = packet.encode(reply)
+      if (over === 'tcp' || whole.length <= roomOf(query)) return whole
+      return packet.encode({
+        ...reply,
+        flags: (reply.flags ?? 0) | packet.TRUNCATED_RESPONSE,
+        answers: [],
+        authorities: [],
+      })
+    } catch {
+      return packet.encode(refusing({ type: 'query', id, flags: opcode << 11 }, rcodes.badFormat))
+    }
   }
+}
+
+/** How much the asker can take in one datagram. */
+function roomOf(query: Packet): number {
+  const options = query.additionals?.find((each): each is OptAnswer => each.type === 'OPT')
+  const wanted = (options as { readonly udpPayloadSize?: number } | undefined)?.udpPayloadSize ?? plainUdpBytes
+  return Math.min(largestUdpBytes, Math.max(plainUdpBytes, wanted))
 }

@@ -1,17 +1,16 @@
 import { createHash } from 'node:crypto'
 import { setTimeout as pause } from 'node:timers/promises'
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
-import { Refused, type SimulatedArray } from '../array'
+import { notFound, Refused, type SimulatedArray } from '../array'
+import { root } from './body'
 import type { Sessions } from './sessions'
 
 /** Paths that DSP0266 leaves open to those who have not signed in. */
+const openPaths = new Set(['/redfish', root, `${root}/odata`, `${root}/$metadata`])
 const isOpen = (request: FastifyRequest) => {
   const path = request.url.replace(/\?.*$/, '').replace(/\/$/, '')
-  return (
-    path === '/redfish' ||
-    path === '/redfish/v1' ||
-    (request.method === 'POST' && path === '/redfish/v1/SessionService/Sessions')
-  )
+  if (request.method === 'POST') return path === `${root}/SessionService/Sessions`
+  return openPaths.has(path) && (request.method === 'GET' || request.method === 'HEAD')
 }
 
 /** What holds for every answer of an array: faults in force, sign-in, entity tags, and errors in the standard's form. */
@@ -28,19 +27,19 @@ export function answering(server: FastifyInstance, array: SimulatedArray, sessio
         503,
         'Base.1.18.ServiceTemporarilyUnavailable',
         { what: 'The service is busy.', why: 'It asks for patience.', remedy: 'Try again later.' },
-        unavailable.retryAfterSeconds,
+        { headers: { 'Retry-After': `${unavailable.retryAfterSeconds}` } },
       )
     }
-    if (!isOpen(request)) sessions.check(request.headers['x-auth-token']?.toString())
+    if (!isOpen(request)) sessions.check(request.headers['x-auth-token']?.toString(), request.headers.authorization)
     reply.header('OData-Version', '4.0').header('Cache-Control', 'no-cache')
   })
   server.addHook('preSerialization', async (request, _reply, body: unknown) => {
-    if (request.method !== 'GET' || typeof body !== 'object' || body === null) return body
+    if (!isReading(request) || typeof body !== 'object' || body === null) return body
     if (faults.strikes(model.name, 'wrong-types') !== undefined) return wrongTypes(body)
     return body
   })
   server.addHook('onSend', async (request, reply, payload: unknown) => {
-    if (request.method !== 'GET' || typeof payload !== 'string') return payload
+    if (!isReading(request) || reply.statusCode >= 400 || typeof payload !== 'string') return payload
     if (faults.strikes(model.name, 'malformed') !== undefined) return payload.slice(0, Math.floor(payload.length / 2))
     const tag = entityTag(payload)
     reply.header('ETag', tag)
@@ -49,17 +48,10 @@ export function answering(server: FastifyInstance, array: SimulatedArray, sessio
     return ''
   })
   server.setErrorHandler((cause, _, reply) => sendError(reply, cause))
-  server.setNotFoundHandler((request, reply) =>
-    sendError(
-      reply,
-      new Refused(404, 'Base.1.18.ResourceMissingAtURI', {
-        what: `Nothing is at ${request.url}.`,
-        why: 'No resource has this path.',
-        remedy: 'Follow links.',
-      }),
-    ),
-  )
+  server.setNotFoundHandler((request, reply) => sendError(reply, notFound(request.url)))
 }
+
+const isReading = ({ method }: FastifyRequest) => method === 'GET' || method === 'HEAD'
 
 const entityTag = (payload: string) => `"${createHash('sha256').update(payload).digest('base64url').slice(0, 22)}"`
 
@@ -74,22 +66,37 @@ export function matchOrRefuse(request: FastifyRequest, body: object): void {
   })
 }
 
+/** The standard's form of an error, with a message of the registry. Source: DSP0266, error responses; Message schema. */
 function sendError(reply: FastifyReply, cause: unknown): FastifyReply {
   const refused = cause instanceof Refused ? cause : undefined
-  const status = refused?.status ?? (cause as { statusCode?: number }).statusCode ?? 500
-  if (refused?.retryAfterSeconds !== undefined) reply.header('Retry-After', refused.retryAfterSeconds)
-  const message = refused?.message ?? (cause instanceof Error ? cause.message : 'unknown')
-  const messageId = refused?.messageId ?? (status < 500 ? 'Base.1.18.MalformedJSON' : 'Base.1.18.InternalError')
-  const severity = status < 500 ? 'Warning' : 'Critical'
-  return reply.code(status).send({
-    error: {
-      code: messageId,
-      message,
-      '@Message.ExtendedInfo': [
-        { MessageId: messageId, Message: message, MessageSeverity: severity, Resolution: refused?.remedy ?? 'None.' },
-      ],
-    },
-  })
+  const thrown = cause as { readonly statusCode?: number; readonly code?: string; readonly message?: string }
+  const status = refused?.status ?? thrown.statusCode ?? 500
+  const isJson = thrown.code === 'FST_ERR_CTP_INVALID_JSON_BODY' || thrown.code === 'FST_ERR_CTP_EMPTY_JSON_BODY'
+  const messageId =
+    refused?.messageId ?? `Base.1.18.${isJson ? 'MalformedJSON' : status < 500 ? 'GeneralError' : 'InternalError'}`
+  const message = refused?.message ?? thrown.message ?? 'unknown'
+  const { headers, arguments: values, properties } = refused?.more ?? {}
+  return reply
+    .code(status)
+    .headers(headers ?? {})
+    .send({
+      error: {
+        code: messageId,
+        message,
+        '@Message.ExtendedInfo': [
+          {
+            '@odata.type': '#Message.v1_2_1.Message',
+            MessageId: messageId,
+            Message: message,
+            MessageArgs: values ?? [],
+            ...(properties === undefined ? {} : { RelatedProperties: properties }),
+            MessageSeverity: status < 500 ? 'Warning' : 'Critical',
+            Severity: status < 500 ? 'Warning' : 'Critical',
+            Resolution: refused?.remedy ?? 'None.',
+          },
+        ],
+      },
+    })
 }
 
 /** Numbers become text and lists become objects: what a client that trusts blindly would choke on. */

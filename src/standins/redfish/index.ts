@@ -1,21 +1,38 @@
 import Fastify, { type FastifyInstance } from 'fastify'
-import type { SimulatedArray } from '../array'
+import { notFound, type SimulatedArray } from '../array'
 import { answering } from './answering'
-import { changeRoutes } from './changeRoutes'
+import { root } from './body'
 import { eventStream } from './eventStream'
-import { readRoutes } from './readRoutes'
-import { rowRoutes } from './rowRoutes'
+import { metadata, serviceDocument } from './metadata'
+import { allPlaces } from './resources'
+import { monitored } from './resources/tasks'
+import { shownAt, type Place } from './Place'
 import type { RowService } from './RowService'
+import { serve } from './serve'
 import { Sessions } from './sessions'
 
 /** An array's management service over HTTP, not yet listening. */
 export function redfishService(array: SimulatedArray, nodes?: RowService): FastifyInstance {
-  const server = Fastify({ forceCloseConnections: true, routerOptions: { ignoreTrailingSlash: false } })
+  const server = Fastify({ forceCloseConnections: true, routerOptions: { ignoreTrailingSlash: true } })
   const sessions = new Sessions(array)
+  const places = allPlaces(array, sessions, nodes)
   answering(server, array, sessions)
-  readRoutes(server, array, sessions, nodes)
-  changeRoutes(server, array, sessions, nodes)
-  if (nodes !== undefined) rowRoutes(server, nodes.row, nodes.pools)
+  serve(server, places)
+  server.get('/redfish', () => ({ v1: `${root}/` }))
+  server.get(`${root}/odata`, () => serviceDocument(nodes !== undefined))
+  server.get(`${root}/$metadata`, (_, reply) =>
+    reply.type('application/xml').send(metadata(places.flatMap(place => place.type ?? []))),
+  )
+  taskMonitors(server, array, places)
   eventStream(server, array)
   return server
+}
+
+function taskMonitors(server: FastifyInstance, array: SimulatedArray, places: readonly Place[]): void {
+  server.get<{ Params: { task: string } }>(`${root}/TaskService/TaskMonitors/:task`, (request, reply) => {
+    const task = array.maybe('tasks', request.params.task)
+    if (task === undefined) throw notFound(request.url)
+    const { status, location, body } = monitored(task, path => shownAt(places, path))
+    return reply.code(status).header('Location', location).send(body)
+  })
 }

@@ -10,8 +10,7 @@ export class Sessions {
   constructor(private readonly array: SimulatedArray) {}
 
   open(userName: string, password: string): { readonly id: string; readonly token: string } {
-    if (userName !== this.array.model.userName || password !== this.array.model.password)
-      throw notSignedIn('The name or password is wrong.')
+    if (!this.#isOf(userName, password)) throw notSignedIn('The name or password is wrong.')
     const token = randomBytes(24).toString('base64url')
     const id = randomUUID()
     this.array.store.put(this.#collection, id, {
@@ -23,9 +22,20 @@ export class Sessions {
     return { id, token }
   }
 
-  /** @throws {Refused} where the token is missing, unknown or too old */
-  check(token: string | undefined): void {
-    if (token === undefined) throw notSignedIn('The request carries no X-Auth-Token.')
+  /**
+   * By a session's token, or by name and password with the request itself (RFC 7617).
+   * @throws {Refused} where neither is given, or what is given is wrong or too old
+   */
+  check(token: string | undefined, authorization: string | undefined): void {
+    if (token === undefined) {
+      const [scheme, given] = authorization?.split(' ') ?? []
+      if (scheme?.toLowerCase() !== 'basic') throw notSignedIn('The request carries neither a token nor a name.')
+      const [name, ...password] = Buffer.from(given ?? '', 'base64')
+        .toString('utf8')
+        .split(':')
+      if (!this.#isOf(name, password.join(':'))) throw notSignedIn('The name or password is wrong.')
+      return
+    }
     const hash = hashOf(token)
     const session = this.array.store.all<SessionEntity>(this.#collection).find(each => each.tokenHash === hash)
     const isStruck =
@@ -47,14 +57,19 @@ export class Sessions {
     return this.array.store.all<SessionEntity>(this.#collection)
   }
 
+  #isOf(userName: string | undefined, password: string): boolean {
+    return userName === this.array.model.userName && password === this.array.model.password
+  }
+
   get #collection(): string {
     return `${this.array.model.name}/sessions`
   }
 }
 
 const notSignedIn = (why: string) =>
-  new Refused(401, 'Base.1.18.NoValidSession', {
-    what: 'The request was not carried out.',
-    why,
-    remedy: 'Open a session and send its token.',
-  })
+  new Refused(
+    401,
+    'Base.1.18.NoValidSession',
+    { what: 'The request was not carried out.', why, remedy: 'Open a session and send its token.' },
+    { headers: { 'WWW-Authenticate': 'Basic realm="Redfish", charset="UTF-8"' } },
+  )

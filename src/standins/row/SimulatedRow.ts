@@ -1,5 +1,13 @@
 import { pathBetween, plainAddress } from '@/core/network'
-import { badValue, conflict, notFound, type DriveEntity, type PoolEntity, type SimulatedArray } from '../array'
+import {
+  badValue,
+  conflict,
+  notFound,
+  type DriveEntity,
+  type PoolEntity,
+  type SimulatedArray,
+  type TaskEntity,
+} from '../array'
 import type { Entry } from '../fleet'
 import type {
   ClusterEntity,
@@ -77,6 +85,14 @@ export class SimulatedRow {
     const node = this.one('nodes', nodeId)
     const downSince = isUp ? null : (node.downSince ?? this.array.clock.now())
     this.array.store.commit([this.entry('nodes', { ...node, isUp, downSince, restartingUntil: null })])
+  }
+
+  /** Starts a node anew, as its reset button does. */
+  restart(nodeId: string): void {
+    const restartingUntil = this.array.clock.now() + restartSeconds * 1000
+    this.array.store.commit([
+      this.entry('nodes', { ...this.one('nodes', nodeId), isUp: true, downSince: null, restartingUntil }),
+    ])
   }
 
   setRestartService(nodeId: string, isRestartServiceOn: boolean): void {
@@ -180,7 +196,7 @@ export class SimulatedRow {
   }
 
   /** Joins nodes into one, which takes until each has the cluster's software from the first. */
-  formCluster(name: string, description: string, nodeIds: readonly string[]): ClusterEntity {
+  formCluster(name: string, description: string, nodeIds: readonly string[]): TaskEntity {
     if (this.all('clusters').length > 0)
       throw conflict(`${name} was not formed.`, 'The row has a cluster.', 'Add the nodes to that one.')
     const nodes = nodeIds.map(id => this.#answering(id))
@@ -195,15 +211,17 @@ export class SimulatedRow {
       const port = this.all('nodePorts').find(each => each.nodeId === node.id && each.storage !== null)
       return { bytes: imageBytes, bytesPerSecond: port === undefined ? 1e8 : linkRate(port) * 0.1 }
     })
+    const task: TaskEntity = {
+      ...this.array.task(`Form ${name}`, 'form-cluster', '1', { name, nodeIds }, lanes),
+      targetUri: '/redfish/v1/AggregationService/Aggregates',
+      resultUri: '/redfish/v1/AggregationService/Aggregates/1',
+    }
     this.array.store.commit([
       this.entry('clusters', cluster),
-      this.array.entry('tasks', {
-        ...this.array.task(`Form ${name}`, 'form-cluster', '1', { name, nodeIds }, lanes),
-        resultUri: '/redfish/v1/AggregationService/Aggregates/1',
-      }),
+      this.array.entry('tasks', task),
       ...this.restarted(nodes),
     ])
-    return cluster
+    return task
   }
 
   /** Takes nodes into the cluster, or lets them go. Nodes whose drives hold pieces stay. */

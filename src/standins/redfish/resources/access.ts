@@ -1,0 +1,157 @@
+import { hostAccess, type ConnectionEntity, type GroupEntity, type SimulatedArray } from '../../array'
+import { idIn, link, resource, status, type Body } from '../body'
+import { accepts, placesOf, type Place } from '../Place'
+import { longText, reference, references, text } from '../reader'
+
+const newEndpoint = {
+  type: 'object',
+  required: ['Identifiers'],
+  properties: {
+    Identifiers: {
+      type: 'array',
+      minItems: 1,
+      maxItems: 1,
+      items: {
+        type: 'object',
+        required: ['DurableName'],
+        properties: { DurableName: { type: 'string', pattern: '^iqn\\.[0-9]{4}-[0-9]{2}\\.' } },
+      },
+    },
+  },
+} as const
+const newGroup = {
+  type: 'object',
+  required: ['Name', 'Endpoints'],
+  properties: { Name: text, Description: longText, Endpoints: references },
+} as const
+const changedGroup = {
+  type: 'object',
+  required: ['Endpoints'],
+  additionalProperties: false,
+  properties: { Endpoints: references },
+} as const
+const newConnection = {
+  type: 'object',
+  required: ['VolumeInfo', 'Links'],
+  properties: {
+    Description: longText,
+    VolumeInfo: {
+      type: 'array',
+      minItems: 1,
+      maxItems: 1,
+      items: { type: 'object', required: ['Volume'], properties: { Volume: reference } },
+    },
+    Links: {
+      type: 'object',
+      required: ['InitiatorEndpointGroups'],
+      properties: { InitiatorEndpointGroups: { ...references, minItems: 1, maxItems: 1 } },
+    },
+  },
+} as const
+
+interface Endpoint {
+  readonly id: string
+  readonly name: string
+  readonly iqn: string
+  /** Where it listens; undefined for an initiator. */
+  readonly address: string | undefined
+}
+const types = {
+  endpoint: 'Endpoint.v1_8_1.Endpoint',
+  group: 'EndpointGroup.v1_3_4.EndpointGroup',
+  connection: 'Connection.v1_3_1.Connection',
+}
+
+/** Initiators and targets, groups of initiators, and which volume is shown to which group. Source: Swordfish, Fabric. */
+export function accessPlaces(array: SimulatedArray): Place[] {
+  const initiator = (id: string, iqn: string): Endpoint => ({ id, name: iqn, iqn, address: undefined })
+  const endpoints = (): Endpoint[] => [
+    ...array.model.ports.map(({ id, target, address }) => ({
+      id: `target-${id}`,
+      name: `Target on port ${id}`,
+      iqn: target,
+      address,
+    })),
+    ...array.all('endpoints').map(each => initiator(each.id, each.initiator)),
+  ]
+  return [
+    ...placesOf<Endpoint>({
+      path: 'Fabrics/SAN/Endpoints/:endpoint',
+      type: types.endpoint,
+      title: 'Endpoints',
+      members: endpoints,
+      idOf: each => each.id,
+      nameOf: each => each.name,
+      body: endpointBody,
+      create: accepts(newEndpoint, wanted => {
+        const made = hostAccess.addEndpoint(array, wanted.Identifiers[0]?.DurableName ?? '')
+        const each = initiator(made.id, made.initiator)
+        const path = `Fabrics/SAN/Endpoints/${each.id}`
+        return { made: resource(path, types.endpoint, each.id, each.name, endpointBody(each)) }
+      }),
+    }),
+    ...placesOf<GroupEntity>({
+      path: 'Fabrics/SAN/EndpointGroups/:group',
+      type: types.group,
+      title: 'Endpoint groups',
+      members: () => array.all('groups'),
+      find: id => array.maybe('groups', id),
+      idOf: each => each.id,
+      nameOf: each => each.name,
+      body: groupBody,
+      create: accepts(newGroup, wanted => {
+        const description = wanted.Description ?? ''
+        const each = hostAccess.addGroup(array, wanted.Name, description, wanted.Endpoints.map(idIn))
+        const path = `Fabrics/SAN/EndpointGroups/${each.id}`
+        return { made: resource(path, types.group, each.id, each.name, groupBody(each)) }
+      }),
+      change: accepts(changedGroup, ({ Endpoints }, each: GroupEntity) => {
+        hostAccess.setGroupMembers(array, each.id, Endpoints.map(idIn))
+        return undefined
+      }),
+    }),
+    ...placesOf<ConnectionEntity>({
+      path: 'Fabrics/SAN/Connections/:connection',
+      type: types.connection,
+      title: 'Connections',
+      members: () => array.all('connections'),
+      find: id => array.maybe('connections', id),
+      idOf: each => each.id,
+      nameOf: connectionName,
+      body: connectionBody,
+      create: accepts(newConnection, wanted => {
+        const group = idIn(wanted.Links.InitiatorEndpointGroups[0])
+        const each = hostAccess.connect(array, group, idIn(wanted.VolumeInfo[0]?.Volume), wanted.Description ?? '')
+        const path = `Fabrics/SAN/Connections/${each.id}`
+        return { made: resource(path, types.connection, each.id, connectionName(each), connectionBody(each)) }
+      }),
+      remove: each => hostAccess.disconnect(array, each.id),
+    }),
+  ]
+}
+
+const endpointBody = ({ iqn, address }: Endpoint): Body => ({
+  EndpointProtocol: 'iSCSI',
+  ConnectedEntities: [{ EntityRole: address === undefined ? 'Initiator' : 'Target' }],
+  Identifiers: [{ DurableNameFormat: 'iQN', DurableName: iqn }],
+  ...(address === undefined
+    ? {}
+    : { IPTransportDetails: [{ IPv4Address: { Address: address }, Port: 3260, TransportProtocol: 'TCP' }] }),
+  Status: status(true),
+})
+
+const groupBody = (each: GroupEntity): Body => ({
+  Description: each.description,
+  GroupType: 'Client',
+  Endpoints: each.endpointIds.map(id => link(`Fabrics/SAN/Endpoints/${id}`)),
+})
+
+const connectionName = (each: ConnectionEntity) => `Mapping ${each.id}`
+const connectionBody = (each: ConnectionEntity): Body => ({
+  Description: each.description,
+  ConnectionType: 'Storage',
+  VolumeInfo: [
+    { AccessCapabilities: ['Read', 'Write'], Volume: link(`Storage/1/Volumes/${each.volumeId}`), LUN: each.lun },
+  ],
+  Links: { InitiatorEndpointGroups: [link(`Fabrics/SAN/EndpointGroups/${each.groupId}`)] },
+})

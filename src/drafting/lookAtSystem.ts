@@ -1,4 +1,4 @@
-import { identify, lookAt, probeFound, type SystemIdentified } from '@/connectors/redfish'
+import { identify, protocolNamed, type Identified } from '@/connectors'
 import type { Probe } from '@/core/estate'
 import type { Identity } from '@/core/views'
 import { settings, type Scope } from '@/records'
@@ -14,19 +14,13 @@ function addressOf(text: string): string {
   return origin
 }
 
-const identified = async (scope: Scope, address: string, stop: AbortSignal): Promise<SystemIdentified> =>
+const identified = async (scope: Scope, address: string, stop: AbortSignal): Promise<Identified> =>
   identify({ address, allowedNetworks: (await settings(scope)).addresses }, stop)
 
 /** @throws {NoAddress} and what the connector throws */
 export async function identifySystem(scope: Scope, text: string, stop: AbortSignal): Promise<Identity> {
-  const { root, ...seen } = await identified(scope, addressOf(text), stop)
-  return {
-    ...seen,
-    maker: root.Vendor ?? null,
-    model: root.Product ?? null,
-    uuid: root.UUID ?? null,
-    redfishVersion: root.RedfishVersion,
-  }
+  const { protocol: _, ...identity } = await identified(scope, addressOf(text), stop)
+  return identity
 }
 
 /**
@@ -56,13 +50,14 @@ export async function lookAtSystem(
     throw new NotAccepted(address, `No known authority signed its certificate (${seen.certificateTrouble}).`)
   const acceptedFingerprint = seen.certificateTrouble === null ? null : seen.certificateFingerprint
   const { addresses: allowedNetworks } = await settings(scope)
-  const look = await lookAt({ address, acceptedFingerprint, allowedNetworks }, seen, { userName, password }, stop)
-  const found = probeFound(look)
+  const { protocol, ...identity } = seen
+  const endpoint = { address, acceptedFingerprint, allowedNetworks }
+  const found = await protocolNamed(protocol).lookAt(endpoint, identity, { userName, password }, stop)
   const id = await keepProbe(
     scope,
     key,
     found,
-    { address, acceptedFingerprint, userName, password, uuid: found.uuid },
+    { protocol, address, acceptedFingerprint, userName, password, uuid: found.uuid },
     madeBy,
   )
   return { ...found, id, at: new Date().toISOString() }

@@ -1,7 +1,8 @@
 import type { Catalogue, Estate, PathProbe } from '@/core/estate'
 import type { Host } from './Host'
 import type { NodeAgent } from './NodeAgent'
-import type { StorageSystem, SystemTask } from './StorageSystem'
+import type { ResourceName, SystemResources, SystemTask } from './resources'
+import type { StorageSystem } from './StorageSystem'
 
 /** What steps write into the records themselves; everything else is read from the systems after each step. */
 export interface EstateWriter {
@@ -48,6 +49,8 @@ export interface EstateWriter {
 /** Everything that a step or a proof may reach. */
 export interface ChangePorts {
   readonly system: (systemId: string) => Promise<StorageSystem>
+  /** One resource of a system. @throws {NotOffered} */
+  readonly of: <N extends ResourceName>(systemId: string, name: N) => Promise<SystemResources[N]>
   /** A system that has been looked at but not yet registered. */
   readonly probedSystem: (probeId: string) => Promise<StorageSystem>
   readonly host: (agentAddress: string) => Promise<Host>

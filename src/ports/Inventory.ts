@@ -1,5 +1,5 @@
 import type { Drive, Node, NodePort, Pool, Switch, SwitchPort, Volume } from '@/core/estate'
-import type { PoolWork } from './NodeRow'
+import type { PoolWork } from './resources'
 
 export interface SystemIdentity {
   readonly uuid: string

@@ -1,23 +1,7 @@
-export type {
-  StorageSystem,
-  SystemTask,
-  PoolWanted,
-  VolumeWanted,
-  VolumeSeen,
-  PoolSeen,
-  MappingMade,
-  MappingExpected,
-  MappingSeen,
-} from './StorageSystem'
-export type {
-  BankWanted,
-  ClusterPoolWanted,
-  ClusterSeen,
-  InterfaceSeen,
-  InterfaceWanted,
-  NodeRow,
-  PoolWork,
-} from './NodeRow'
+export type { StorageSystem } from './StorageSystem'
+export type * from './resources'
+export { RequestRefused } from './RequestRefused'
+export { NotOffered } from './NotOffered'
 export type { Made } from './Made'
 export type { NodeAgent } from './NodeAgent'
 export type { NameServer, NamesFound } from './NameServer'

@@ -1,7 +1,5 @@
 import type { Sequelize } from 'sequelize'
-import { hostAgent } from '@/connectors/host'
-import { nodeAgent } from '@/connectors/node'
-import { redfishSystem } from '@/connectors/redfish'
+import { hostAgent, nodeAgent, protocolNamed } from '@/connectors'
 import type { Host, NodeAgent, StorageSystem } from '@/ports'
 import { settings } from '@/records'
 import { probeAccess, systemAccess, type SystemAccess } from '@/records/inventory'
@@ -65,9 +63,10 @@ export class World {
   }
 
   #reach(
-    { address, acceptedFingerprint, userName, password, uuid }: SystemAccess,
+    { protocol, address, acceptedFingerprint, userName, password, uuid }: SystemAccess,
     allowedNetworks: string,
   ): StorageSystem {
-    return redfishSystem({ address, acceptedFingerprint, allowedNetworks, uuid }, { userName, password }, this.stop)
+    const endpoint = { address, acceptedFingerprint, allowedNetworks, uuid }
+    return protocolNamed(protocol).reach(endpoint, { userName, password }, this.stop)
   }
 }

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import type { Sequelize } from 'sequelize'
-import { identify, lookAt, probeFound } from '@/connectors/redfish'
+import { identify, protocolNamed } from '@/connectors'
 import { emptyEstate, one, type EstateNeeds, within } from '@/core/estate'
 import { alterDraft, carryOut, draftReverse, makeDraft, resume, stop } from '@/drafting'
 import { loadEstate, setSetting } from '@/records'
@@ -90,8 +90,15 @@ test('a system is registered and proven by its serial numbers', async () => {
   const address = `http://127.0.0.1:${fleet.ports.arrays['heron']}`
   const access = { userName: 'admin', password: 'heron-demo' }
   const endpoint = { address, acceptedFingerprint: null }
-  const found = probeFound(await lookAt(endpoint, await identify(endpoint, never), access, never))
-  const probeId = await keepProbe({ database }, key, found, { ...endpoint, ...access, uuid: found.uuid }, 'tester')
+  const { protocol, ...seen } = await identify(endpoint, never)
+  const found = await protocolNamed(protocol).lookAt(endpoint, seen, access, never)
+  const probeId = await keepProbe(
+    { database },
+    key,
+    found,
+    { protocol, ...endpoint, ...access, uuid: found.uuid },
+    'tester',
+  )
   const intent = { probeId, name: 'heron', siteId: '', isPlainHttpAccepted: false, acceptedFingerprint: '' }
   const draft = await makeDraft({ database }, 'register-system', intent, tester)
   await expect(carryOut(database, draft.id, draft.planDigest, tester)).rejects.toMatchObject({

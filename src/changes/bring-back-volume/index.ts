@@ -91,9 +91,9 @@ export const bringBackVolume: ChangeKind<Intent, Step> = {
   needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, { key }, ports) {
-    const system = await ports.system(step.systemId)
+    const mappings = await ports.of(step.systemId, 'mappings')
     for (const { groupName, initiators } of step.groups)
-      await system.mapVolume(step.volumeLocator, groupName, initiators, key)
+      await mappings.make(step.volumeLocator, groupName, initiators, key)
     await ports.records.release(step.volumeId)
     return { systemId: step.systemId, naa: step.naa, volumeId: step.volumeId }
   },
@@ -105,9 +105,10 @@ export const bringBackVolume: ChangeKind<Intent, Step> = {
       estate.hostGroups.filter(group => intent.groupNames.includes(group.name)).map(group => group.id),
     )
     const hosts = estate.hosts.filter(host => wanted.has(host.hostGroupId) && host.initiators.length > 0)
-    const system = await ports.system(facts['systemId'] ?? '')
-    const targets = await system.targets()
-    const stated = await system.volume(volume?.locator ?? '')
+    const mappings = await ports.of(facts['systemId'] ?? '', 'mappings')
+    const volumes = await ports.of(facts['systemId'] ?? '', 'volumes')
+    const targets = await mappings.targets()
+    const stated = await volumes.at(volume?.locator ?? '')
     return [
       {
         claim: 'The system states the volume with its size, and it is out of holding',

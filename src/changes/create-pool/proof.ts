@@ -6,8 +6,8 @@ import type { Step } from './steps'
 
 /** Holds the pool as its system states it now against what was planned. */
 export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
-  const system = await ports.system(intent.systemId)
-  const pool = await system.pool(facts['poolLocator'] ?? '')
+  const pools = await ports.of(intent.systemId, 'pools')
+  const pool = await pools.at(facts['poolLocator'] ?? '')
   const create = plan.steps[0]?.step
   const wanted = new Set(create?.step === 'create' ? [...create.groups.flat(), ...create.spares] : [])
   const held = new Set(pool?.driveLocators ?? [])

@@ -18,18 +18,18 @@ export type Step = Readonly<
 
 /** May run again from the top after a kill at any point: it looks for the pool that bears its key before it asks for one. */
 export async function runStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<Facts> {
-  const system = await ports.system(step.systemId)
+  const pools = await ports.of(step.systemId, 'pools')
   if (step.step === 'initialise') {
     const locator = facts['poolLocator'] ?? ''
-    const isDone = async () => (await system.pool(locator))?.isReady === true
+    const isDone = async () => (await pools.at(locator))?.isReady === true
     const task = facts['task'] ?? null
-    await waitForTask({ system, systemId: step.systemId, task, words: 'Initialising', isDone }, ports)
+    await waitForTask({ systemId: step.systemId, task, words: 'Initialising', isDone }, ports)
     await ports.records.collect(step.systemId)
     return { poolId: (await ports.records.idAt(step.systemId, facts['poolLocator'] ?? '')) ?? '' }
   }
   const made =
-    (await system.poolByKey(key)) ??
-    (await system.createPool(
+    (await pools.byKey(key)) ??
+    (await pools.create(
       {
         name: step.name,
         scheme: step.scheme,
@@ -44,10 +44,10 @@ export async function runStep(step: Step, { key, facts }: StepContext, ports: Ch
 
 export async function undoStep(step: Step, { key }: StepContext, ports: ChangePorts): Promise<undefined> {
   if (step.step !== 'create') return
-  const system = await ports.system(step.systemId)
-  const made = await system.poolByKey(key)
+  const pools = await ports.of(step.systemId, 'pools')
+  const made = await pools.byKey(key)
   if (made === undefined) return
-  await system.removePool(made.locator, step.name)
+  await pools.remove(made.locator, step.name)
   await ports.records.collect(step.systemId)
   await ports.records.gone(step.systemId, [made.locator])
 }

@@ -66,14 +66,14 @@ export const deleteHeldVolume: ChangeKind<Intent, Step> = {
   needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, _context, ports) {
-    await (await ports.system(step.systemId)).removeVolume(step.volumeLocator, step.naa)
+    await (await ports.of(step.systemId, 'volumes')).remove(step.volumeLocator, step.naa)
     await ports.records.collect(step.systemId)
     await ports.records.gone(step.systemId, [step.volumeLocator])
     return { systemId: step.systemId, volumeLocator: step.volumeLocator }
   },
   undoStep: async () => 'The volume has been deleted.',
   async prove(_intent, made, facts, ports) {
-    const stated = await (await ports.system(facts['systemId'] ?? '')).volume(facts['volumeLocator'] ?? '')
+    const stated = await (await ports.of(facts['systemId'] ?? '', 'volumes')).at(facts['volumeLocator'] ?? '')
     const naa = made.steps[0]?.step.naa ?? ''
     return [
       {

@@ -3,7 +3,7 @@ import { byId, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { must } from '../parts/checks'
-import { rowChecks, rowPort } from '../parts/nodes'
+import { rowChecks } from '../parts/nodes'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 
@@ -18,12 +18,12 @@ export const dissolveCluster: ChangeKind<Intent, Step> = {
   needs: ({ systemId }) => within(systemId),
   plan,
   async runStep({ systemId, name }, _, ports) {
-    await (await rowPort(ports, systemId)).dissolveCluster(name)
+    await (await ports.of(systemId, 'clusters')).dissolve(name)
     return {}
   },
   undoStep: () => Promise.resolve('The cluster stays dissolved; its nodes can form another.'),
   async prove({ systemId }, _, __, ports) {
-    const found = await (await rowPort(ports, systemId)).cluster()
+    const found = await (await ports.of(systemId, 'clusters')).now()
     return [
       { claim: 'The nodes are single again', holds: found === undefined, measured: { cluster: found?.name ?? 'none' } },
     ]

@@ -30,18 +30,18 @@ export const eraseDrive: ChangeKind<Intent, Step> = {
   needs: ({ systemId }) => within(systemId),
   plan,
   async runStep(step, { facts }, ports) {
-    const system = await ports.system(step.systemId)
+    const drives = await ports.of(step.systemId, 'drives')
     // Once only: erasing twice would do no harm, but take twice as long, and wear the drive.
     const task = await begunOnce(
       'eraseBefore',
       facts,
       ports,
-      () => system.row.erasing(step.locator),
-      () => system.row.eraseDrive(step.locator, step.serial, step.isWhole),
+      () => drives.erasing(step.locator),
+      () => drives.erase(step.locator, step.serial, step.isWhole),
     )
     // Nothing but the task says that every sector was reached: one that has vanished is not taken for done.
     const isDone = () => Promise.resolve(false)
-    await waitForTask({ system, systemId: step.systemId, task, words: 'Erasing', isDone }, ports)
+    await waitForTask({ systemId: step.systemId, task, words: 'Erasing', isDone }, ports)
     return {}
   },
   undoStep: () => Promise.resolve('What has been erased stays erased.'),

@@ -102,21 +102,21 @@ export const expandVolume: ChangeKind<Intent, Step> = {
   needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
   async runStep(step, _context, ports) {
-    const system = await ports.system(step.systemId)
+    const volumes = await ports.of(step.systemId, 'volumes')
     const sizeBytes = BigInt(step.sizeBytes)
-    const now = await system.volume(step.volumeLocator)
+    const now = await volumes.at(step.volumeLocator)
     const isAsked = now !== undefined && now.sizeBytes >= sizeBytes
     // One that was asked for by a run that was cut off may still be at work on the new part.
     const task = !isAsked
-      ? (await system.enlargeVolume(step.volumeLocator, step.naa, sizeBytes)).task
+      ? (await volumes.enlarge(step.volumeLocator, step.naa, sizeBytes)).task
       : now.isReady
         ? null
         : now.task
     const isDone = async () => {
-      const then = await system.volume(step.volumeLocator)
+      const then = await volumes.at(step.volumeLocator)
       return then !== undefined && then.sizeBytes >= sizeBytes && then.isReady
     }
-    await waitForTask({ system, systemId: step.systemId, task, words: 'Zeroing the new part', isDone }, ports)
+    await waitForTask({ systemId: step.systemId, task, words: 'Zeroing the new part', isDone }, ports)
     return { systemId: step.systemId, naa: step.naa, fromBytes: step.fromBytes, volumeLocator: step.volumeLocator }
   },
   undoStep: async step => `The volume keeps the size that it has now, at least ${formatBytes(BigInt(step.fromBytes))}.`,
@@ -128,8 +128,8 @@ export const expandVolume: ChangeKind<Intent, Step> = {
       estate.mappings.filter(mapping => mapping.volumeId === intent.volumeId).map(mapping => mapping.hostGroupId),
     )
     const hosts = estate.hosts.filter(host => groups.has(host.hostGroupId) && host.initiators.length > 0)
-    const system = await ports.system(facts['systemId'] ?? '')
-    const stated = await system.volume(facts['volumeLocator'] ?? '')
+    const volumes = await ports.of(facts['systemId'] ?? '', 'volumes')
+    const stated = await volumes.at(facts['volumeLocator'] ?? '')
     const evidence: Evidence[] = [
       {
         claim: 'The system states the new size, and that all of it is ready',
@@ -141,7 +141,8 @@ export const expandVolume: ChangeKind<Intent, Step> = {
         },
       },
     ]
-    const targets = await system.targets()
+    const systemId = facts['systemId'] ?? ''
+    const targets = hosts.length === 0 ? [] : await (await ports.of(systemId, 'mappings')).targets()
     for (const [index, host] of hosts.entries()) {
       const { agent, device } = await lookFrom(ports, host, targets, naa)
       evidence.push(seesIt(host, device, naa, sizeBytes))

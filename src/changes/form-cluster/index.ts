@@ -3,7 +3,6 @@ import { byId, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence, Facts } from '../ChangeKind'
-import { rowPort } from '../parts/nodes'
 import { openFindings } from '../parts/openFindings'
 import { probeEvidence } from '../parts/probeEvidence'
 import { plan } from './plan'
@@ -22,20 +21,22 @@ export const formCluster: ChangeKind<Intent, Step> = {
 }
 
 async function prove(intent: Intent, made: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
-  const system = await ports.system(intent.systemId)
-  const row = await rowPort(ports, intent.systemId)
+  const pools = await ports.of(intent.systemId, 'pools')
+  const clusters = await ports.of(intent.systemId, 'clusters')
+  const spreadPools = await ports.of(intent.systemId, 'spreadPools')
+  const nodes = await ports.of(intent.systemId, 'nodes')
   const steps = made.steps.map(each => each.step)
   const form = steps.find(step => step.step === 'form')
   const layOut = steps.find(step => step.step === 'lay-out')
-  const cluster = await row.cluster()
-  const pool = await system.pool(facts['poolLocator'] ?? '')
-  const banks = await row.banksOf(facts['poolLocator'] ?? '')
+  const cluster = await clusters.now()
+  const pool = await pools.at(facts['poolLocator'] ?? '')
+  const banks = await spreadPools.banksOf(facts['poolLocator'] ?? '')
   const wantedNodes = form?.step === 'form' ? form.nodeLocators : []
   const wantedBanks = layOut?.step === 'lay-out' ? layOut.banks : []
   const usable = layOut?.step === 'lay-out' ? layOut.usableBytes : '0'
   const estate = await ports.estate()
   const nodeIds = estate.nodes.filter(node => wantedNodes.includes(node.locator)).map(node => node.id)
-  const on = await Promise.all(wantedNodes.map(locator => row.isRestartServiceOn(locator)))
+  const on = await Promise.all(wantedNodes.map(locator => nodes.isRestartServiceOn(locator)))
   const inBanks = (list: typeof banks) =>
     list
       .flatMap(bank => [bank.cacheLocator, ...bank.capacityLocators])

@@ -2,7 +2,7 @@ import type { SpreadSchemeText } from '@/core/estate'
 import type { BankWanted, ChangePorts } from '@/ports'
 import type { Facts, StepContext } from '../ChangeKind'
 import { PathsFail } from '../errors'
-import { rowPort, switchOnAsFarAsPossible, switchRestartService } from '../parts/nodes'
+import { switchOnAsFarAsPossible, switchRestartService } from '../parts/nodes'
 import { probePaths } from '../parts/probePaths'
 import { waitForTask } from '../parts/waitForTask'
 
@@ -25,35 +25,36 @@ export type Step =
     })
 
 export async function runStep(step: Step, { key }: StepContext, ports: ChangePorts): Promise<Facts> {
-  const row = await rowPort(ports, step.systemId)
+  const pools = await ports.of(step.systemId, 'pools')
+  const clusters = await ports.of(step.systemId, 'clusters')
+  const spreadPools = await ports.of(step.systemId, 'spreadPools')
+  const nodes = await ports.of(step.systemId, 'nodes')
   switch (step.step) {
     case 'probe':
       await probeAgain(step, ports)
       return {}
     case 'pause-restart':
     case 'resume-restart':
-      await switchRestartService(row, step.nodeLocators, step.step === 'resume-restart', ports)
+      await switchRestartService(nodes, step.nodeLocators, step.step === 'resume-restart', ports)
       return {}
     case 'form': {
-      const known = await row.cluster()
+      const known = await clusters.now()
       const task =
         known === undefined
-          ? (await row.formCluster(step.name, step.nodeLocators, key)).task
+          ? (await clusters.form(step.name, step.nodeLocators, key)).task
           : known.isReady
             ? null
             : known.task
-      const isDone = async () => (await row.cluster())?.isReady === true
-      const system = await ports.system(step.systemId)
-      await waitForTask({ system, systemId: step.systemId, task, words: 'Joining', isDone }, ports)
+      const isDone = async () => (await clusters.now())?.isReady === true
+      await waitForTask({ systemId: step.systemId, task, words: 'Joining', isDone }, ports)
       return {}
     }
     case 'lay-out': {
-      const system = await ports.system(step.systemId)
       const made =
-        (await system.poolByKey(key)) ??
-        (await row.createClusterPool({ ...step, snapshotReserveRatio: step.snapshotSharePercent / 100 }, key))
-      const isDone = async () => (await system.pool(made.locator))?.isReady === true
-      await waitForTask({ system, systemId: step.systemId, task: made.task, words: 'Laying out', isDone }, ports)
+        (await pools.byKey(key)) ??
+        (await spreadPools.create({ ...step, snapshotReserveRatio: step.snapshotSharePercent / 100 }, key))
+      const isDone = async () => (await pools.at(made.locator))?.isReady === true
+      await waitForTask({ systemId: step.systemId, task: made.task, words: 'Laying out', isDone }, ports)
       await ports.records.collect(step.systemId)
       return { poolLocator: made.locator, poolId: (await ports.records.idAt(step.systemId, made.locator)) ?? '' }
     }
@@ -75,21 +76,22 @@ async function probeAgain(
 }
 
 export async function undoStep(step: Step, { key }: StepContext, ports: ChangePorts): Promise<string | undefined> {
-  const row = await rowPort(ports, step.systemId)
+  const pools = await ports.of(step.systemId, 'pools')
+  const clusters = await ports.of(step.systemId, 'clusters')
+  const nodes = await ports.of(step.systemId, 'nodes')
   switch (step.step) {
     case 'probe':
     case 'resume-restart':
       return undefined
     case 'pause-restart':
-      return switchOnAsFarAsPossible(row, step.nodeLocators)
+      return switchOnAsFarAsPossible(nodes, step.nodeLocators)
     case 'form':
-      await row.dissolveCluster(step.name)
+      await clusters.dissolve(step.name)
       return undefined
     case 'lay-out': {
-      const system = await ports.system(step.systemId)
-      const made = await system.poolByKey(key)
+      const made = await pools.byKey(key)
       if (made === undefined) return undefined
-      await system.removePool(made.locator, step.name)
+      await pools.remove(made.locator, step.name)
       await ports.records.collect(step.systemId)
       await ports.records.gone(step.systemId, [made.locator])
       return undefined

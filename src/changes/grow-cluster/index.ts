@@ -8,7 +8,7 @@ import type { ChangeKind, Evidence, Facts, StepContext } from '../ChangeKind'
 import { must, warn } from '../parts/checks'
 import { banksCheck, cleanDriveChecks, clusterChoice, type ClusterChoice } from '../parts/clusterChoice'
 import { movedBytes, movingParts, spreadOf } from '../parts/growing'
-import { nodesAnswer, rowChecks, rowPort, switchOnAsFarAsPossible, switchRestartService } from '../parts/nodes'
+import { nodesAnswer, rowChecks, switchOnAsFarAsPossible, switchRestartService } from '../parts/nodes'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 import { rowReady } from '../parts/rowReady'
@@ -213,61 +213,63 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 }
 
 async function runStep(step: Step, { facts }: StepContext, ports: ChangePorts): Promise<Facts> {
-  const system = await ports.system(step.systemId)
-  const { row } = system
+  const nodes = await ports.of(step.systemId, 'nodes')
+  const clusters = await ports.of(step.systemId, 'clusters')
+  const spreadPools = await ports.of(step.systemId, 'spreadPools')
   if (step.step === 'join') {
-    await switchRestartService(row, step.joining, false, ports)
-    const known = await row.cluster()
+    await switchRestartService(nodes, step.joining, false, ports)
+    const known = await clusters.now()
     if (step.nodeLocators.some(locator => known?.nodeLocators.includes(locator) !== true))
-      await row.setClusterMembers(step.nodeLocators)
-    await switchRestartService(row, step.joining, true, ports)
+      await clusters.setMembers(step.nodeLocators)
+    await switchRestartService(nodes, step.joining, true, ports)
     return {}
   }
   if (step.step === 'add') {
-    const held = new Set((await row.banksOf(step.poolLocator)).flatMap(bank => bank.capacityLocators))
+    const held = new Set((await spreadPools.banksOf(step.poolLocator)).flatMap(bank => bank.capacityLocators))
     if (step.banks.every(bank => bank.capacityLocators.every(locator => held.has(locator)))) return {}
-    const task = await row.addDrives(step.poolLocator, step.banks, step.rateRatio)
+    const task = await spreadPools.addDrives(step.poolLocator, step.banks, step.rateRatio)
     return { moveTask: task ?? '' }
   }
-  const isDone = async () => (await row.movingPieces(step.poolLocator)) === null
+  const isDone = async () => (await spreadPools.moving(step.poolLocator)) === null
   // The task that adding named says how it ended; without one, whatever moves is waited for.
-  const task = facts['moveTask'] || (await row.movingPieces(step.poolLocator))
-  await waitForTask({ system, systemId: step.systemId, task, words: 'Moving pieces', isDone }, ports)
+  const task = facts['moveTask'] || (await spreadPools.moving(step.poolLocator))
+  await waitForTask({ systemId: step.systemId, task, words: 'Moving pieces', isDone }, ports)
   return {}
 }
 
 async function undoStep(step: Step, _: object, ports: ChangePorts): Promise<string | undefined> {
-  const row = await rowPort(ports, step.systemId)
+  const spreadPools = await ports.of(step.systemId, 'spreadPools')
+  const clusters = await ports.of(step.systemId, 'clusters')
+  const nodes = await ports.of(step.systemId, 'nodes')
   if (step.step === 'move') return undefined
   if (step.step === 'add') {
     const added = new Set(step.banks.flatMap(bank => [bank.cacheLocator, ...bank.capacityLocators]))
-    const banks = await row.banksOf(step.poolLocator)
+    const banks = await spreadPools.banksOf(step.poolLocator)
     const held = banks.flatMap(bank => bank.capacityLocators).filter(locator => added.has(locator))
     if (held.length === 0) return undefined
-    const system = await ports.system(step.systemId)
-    const isDone = async () => (await row.movingPieces(step.poolLocator)) === null
-    const wait = { system, systemId: step.systemId, isDone }
-    await waitForTask({ ...wait, task: await row.movingPieces(step.poolLocator), words: 'Moving pieces' }, ports)
-    const task = await row.removeDrives(step.poolLocator, held, 0.5)
+    const isDone = async () => (await spreadPools.moving(step.poolLocator)) === null
+    const wait = { systemId: step.systemId, isDone }
+    await waitForTask({ ...wait, task: await spreadPools.moving(step.poolLocator), words: 'Moving pieces' }, ports)
+    const task = await spreadPools.removeDrives(step.poolLocator, held, 0.5)
     await waitForTask({ ...wait, task, words: 'Moving back' }, ports)
     return undefined
   }
-  await row.setClusterMembers(step.nodeLocators.filter(locator => !step.joining.includes(locator)))
-  return switchOnAsFarAsPossible(row, step.joining)
+  await clusters.setMembers(step.nodeLocators.filter(locator => !step.joining.includes(locator)))
+  return switchOnAsFarAsPossible(nodes, step.joining)
 }
 
 async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangePorts): Promise<Evidence[]> {
-  const row = await rowPort(ports, intent.systemId)
+  const spreadPools = await ports.of(intent.systemId, 'spreadPools')
   const add = made.steps.map(each => each.step).find(step => step.step === 'add')
   if (add?.step !== 'add') return []
-  const held = await row.banksOf(add.poolLocator)
+  const held = await spreadPools.banksOf(add.poolLocator)
   const wanted = add.banks.flatMap(bank =>
     bank.capacityLocators.map(locator => ({ locator, cache: bank.cacheLocator })),
   )
   const inPlace = wanted.filter(({ locator, cache }) =>
     held.some(bank => bank.cacheLocator === cache && bank.capacityLocators.includes(locator)),
   )
-  const pool = await (await ports.system(intent.systemId)).pool(add.poolLocator)
+  const pool = await (await ports.of(intent.systemId, 'pools')).at(add.poolLocator)
   return [
     {
       claim: 'Each drive is in its bank',
@@ -276,7 +278,7 @@ async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangeP
     },
     {
       claim: 'Nothing moves any more, and the pool is whole',
-      holds: (await row.movingPieces(add.poolLocator)) === null && pool?.isReady === true,
+      holds: (await spreadPools.moving(add.poolLocator)) === null && pool?.isReady === true,
       measured: { usableBytes: `${pool?.usableBytes ?? 0n}` },
     },
   ]

@@ -116,21 +116,21 @@ export const mapVolume: ChangeKind<Intent, Step> = {
   plan,
   async runStep(step, { key }, ports) {
     const mapping = await (
-      await ports.system(step.systemId)
-    ).mapVolume(step.volumeLocator, step.groupName, step.initiators, key)
+      await ports.of(step.systemId, 'mappings')
+    ).make(step.volumeLocator, step.groupName, step.initiators, key)
     return { mappingLocator: mapping.locator, lun: `${mapping.lun}`, naa: step.naa, systemId: step.systemId }
   },
   async undoStep(step, _context, ports) {
-    const system = await ports.system(step.systemId)
-    const mapping = (await system.mappingsOf(step.volumeLocator)).find(each => each.groupName === step.groupName)
-    if (mapping !== undefined) await unmapped(system, step.volumeLocator, mapping, step.systemId, ports)
+    const mappings = await ports.of(step.systemId, 'mappings')
+    const mapping = (await mappings.of(step.volumeLocator)).find(each => each.groupName === step.groupName)
+    if (mapping !== undefined) await unmapped(step.volumeLocator, mapping, step.systemId, ports)
     return undefined
   },
   async prove(intent, made, facts, ports) {
     const estate = await ports.estate()
     const volume = byId(estate.volumes, intent.volumeId)
-    const system = await ports.system(facts['systemId'] ?? '')
-    const targets = await system.targets()
+    const mappings = await ports.of(facts['systemId'] ?? '', 'mappings')
+    const targets = await mappings.targets()
     const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
     const seen = await Promise.all(
       hosts.map(async host =>
@@ -143,7 +143,7 @@ export const mapVolume: ChangeKind<Intent, Step> = {
       ),
     )
     const step = made.steps[0]?.step
-    return [...seen, ...(step === undefined ? [] : await beyondEvidence(system, step.groupName, step.kept))]
+    return [...seen, ...(step === undefined ? [] : await beyondEvidence(mappings, step.groupName, step.kept))]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
   reverse: intent => ({ kind: 'unmap-volume', intent }),

@@ -1,6 +1,6 @@
 import type { Estate, System } from '@/core/estate'
 import type { PlanCheck } from '@/core/plan'
-import type { StorageSystem } from '@/ports'
+import type { Mappings } from '@/ports'
 import type { Evidence } from '../ChangeKind'
 import { warn } from './checks'
 
@@ -30,12 +30,12 @@ export const beyondCheck = (
 
 /** That what was in a group before, and is not ours, is in it still. */
 export async function beyondEvidence(
-  system: StorageSystem,
+  mappings: Mappings,
   groupName: string,
   kept: readonly string[],
 ): Promise<Evidence[]> {
   if (kept.length === 0) return []
-  const now = await system.groupInitiators(groupName)
+  const now = await mappings.initiatorsOf(groupName)
   const lost = kept.filter(initiator => !now.includes(initiator))
   return [
     {

@@ -1,6 +1,6 @@
 import { byId, type Estate, type Node, type System } from '@/core/estate'
 import type { PlanCheck } from '@/core/plan'
-import type { ChangePorts, NodeRow } from '@/ports'
+import type { ChangePorts, Nodes } from '@/ports'
 import { answers, must } from './checks'
 
 /** That a system is there, answers, and is a row of nodes. */
@@ -28,30 +28,27 @@ export function nodesAnswer(nodes: readonly Node[]): PlanCheck {
 export const nodesOf = (estate: Estate, ids: readonly string[]): Node[] =>
   [...new Set(ids)].flatMap(id => byId(estate.nodes, id) ?? [])
 
-export const rowPort = async (ports: ChangePorts, systemId: string): Promise<NodeRow> =>
-  (await ports.system(systemId)).row
-
 /** Switches the restart service of nodes; says each one, and leaves alone what is as wanted. */
 export async function switchRestartService(
-  row: NodeRow,
+  nodes: Nodes,
   nodeLocators: readonly string[],
   isOn: boolean,
   ports: ChangePorts,
 ): Promise<void> {
   for (const [index, locator] of nodeLocators.entries()) {
-    if ((await row.isRestartServiceOn(locator)) !== isOn) await row.setRestartService(locator, isOn)
+    if ((await nodes.isRestartServiceOn(locator)) !== isOn) await nodes.setRestartService(locator, isOn)
     await ports.progress((index + 1) / nodeLocators.length, isOn ? 'Switching on again' : 'Switching off')
   }
 }
 
 /** Switches it on again as far as nodes answer. @returns what is left, in words */
 export async function switchOnAsFarAsPossible(
-  row: NodeRow,
+  nodes: Nodes,
   nodeLocators: readonly string[],
 ): Promise<string | undefined> {
   const left: string[] = []
   for (const locator of nodeLocators) {
-    if (await row.isAnswering(locator)) await row.setRestartService(locator, true)
+    if (await nodes.isAnswering(locator)) await nodes.setRestartService(locator, true)
     else left.push(locator.split('/').at(-1) ?? locator)
   }
   return left.length === 0

@@ -1,5 +1,5 @@
 import { WendrelError } from '@/core/errors'
-import type { ChangePorts, StorageSystem, SystemTask } from '@/ports'
+import type { ChangePorts, SystemTask } from '@/ports'
 
 /** The system gave up the work that it had taken on. */
 class TaskFailed extends WendrelError {
@@ -41,7 +41,6 @@ export class TaskRuns extends Error {
 }
 
 interface Awaited {
-  readonly system: StorageSystem
   readonly systemId: string
   /** Null where nothing runs. */
   readonly task: string | null
@@ -52,9 +51,9 @@ interface Awaited {
 
 /** Goes on where a system's task has ended well. @throws {TaskRuns | TaskFailed | TaskVanished} */
 export async function waitForTask(awaited: Awaited, ports: ChangePorts): Promise<void> {
-  const { system, systemId, task: locator, words, isDone } = awaited
+  const { systemId, task: locator, words, isDone } = awaited
   if (locator === null || locator === '') return
-  const task: SystemTask = await system.task(locator)
+  const task: SystemTask = await (await ports.of(systemId, 'tasks')).at(locator)
   if (task.state === 'failed') throw new TaskFailed(words, task.why)
   if (task.state === 'running') throw new TaskRuns(systemId, locator, words, task.doneRatio)
   if (task.state === 'gone' && !(await isDone())) throw new TaskVanished(words)

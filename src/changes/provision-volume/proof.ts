@@ -14,8 +14,8 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
   const create = plan.steps[0]?.step
   const sizeBytes = create?.step === 'create' ? BigInt(create.sizeBytes) : 0n
   const systemId = create?.systemId ?? ''
-  const system = await ports.system(systemId)
-  const stated = await system.volume(facts['volumeLocator'] ?? '')
+  const volumes = await ports.of(systemId, 'volumes')
+  const stated = await volumes.at(facts['volumeLocator'] ?? '')
   const evidence: Evidence[] = [
     {
       claim: 'The system states the volume with the size that was asked for',
@@ -25,9 +25,10 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
   ]
   const group = byId(estate.hostGroups, intent.hostGroupId)
   if (group === undefined) return evidence
+  const mappings = await ports.of(systemId, 'mappings')
   const map = plan.steps.map(each => each.step).find(step => step.step === 'map')
-  if (map?.step === 'map') evidence.push(...(await beyondEvidence(system, map.groupName, map.kept)))
-  const targets = await system.targets()
+  if (map?.step === 'map') evidence.push(...(await beyondEvidence(mappings, map.groupName, map.kept)))
+  const targets = await mappings.targets()
   const inside = estate.hosts.filter(host => host.hostGroupId === group.id && host.initiators.length > 0)
   for (const [index, host] of inside.entries()) {
     const { agent, device } = await lookFrom(ports, host, targets, naa)

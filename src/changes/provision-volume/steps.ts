@@ -16,18 +16,19 @@ export type Step = Readonly<
 >
 
 export async function runStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<Facts> {
-  const system = await ports.system(step.systemId)
   if (step.step === 'map') {
-    const mapping = await system.mapVolume(facts['volumeLocator'] ?? '', step.groupName, step.initiators, key)
+    const mappings = await ports.of(step.systemId, 'mappings')
+    const mapping = await mappings.make(facts['volumeLocator'] ?? '', step.groupName, step.initiators, key)
     return { mappingLocator: mapping.locator, lun: `${mapping.lun}` }
   }
+  const volumes = await ports.of(step.systemId, 'volumes')
   const { name, poolLocator, isThin } = step
   const made =
-    (await system.volumeByKey(key)) ??
-    (await system.createVolume({ name, poolLocator, isThin, sizeBytes: BigInt(step.sizeBytes) }, key))
-  const isDone = async () => (await system.volume(made.locator))?.isReady === true
-  await waitForTask({ system, systemId: step.systemId, task: made.task, words: 'Zeroing', isDone }, ports)
-  const seen = await system.volume(made.locator)
+    (await volumes.byKey(key)) ??
+    (await volumes.create({ name, poolLocator, isThin, sizeBytes: BigInt(step.sizeBytes) }, key))
+  const isDone = async () => (await volumes.at(made.locator))?.isReady === true
+  await waitForTask({ systemId: step.systemId, task: made.task, words: 'Zeroing', isDone }, ports)
+  const seen = await volumes.at(made.locator)
   await ports.records.collect(step.systemId)
   return {
     systemId: step.systemId,
@@ -38,19 +39,18 @@ export async function runStep(step: Step, { key, facts }: StepContext, ports: Ch
 }
 
 export async function undoStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<undefined> {
-  const system = await ports.system(step.systemId)
   if (step.step === 'map') {
-    const mapping = (await system.mappingsOf(facts['volumeLocator'] ?? '')).find(
-      each => each.groupName === step.groupName,
-    )
-    if (mapping !== undefined) await unmapped(system, facts['volumeLocator'] ?? '', mapping, step.systemId, ports)
+    const mappings = await ports.of(step.systemId, 'mappings')
+    const mapping = (await mappings.of(facts['volumeLocator'] ?? '')).find(each => each.groupName === step.groupName)
+    if (mapping !== undefined) await unmapped(facts['volumeLocator'] ?? '', mapping, step.systemId, ports)
     return
   }
+  const volumes = await ports.of(step.systemId, 'volumes')
   // Nothing has been written to it yet but what a proof wrote, so it need not go through holding.
-  const made = await system.volumeByKey(key)
-  const stated = made === undefined ? undefined : await system.volume(made.locator)
+  const made = await volumes.byKey(key)
+  const stated = made === undefined ? undefined : await volumes.at(made.locator)
   if (made === undefined || stated === undefined) return
-  await system.removeVolume(made.locator, stated.naa)
+  await volumes.remove(made.locator, stated.naa)
   await ports.records.collect(step.systemId)
   await ports.records.gone(step.systemId, [made.locator])
 }

@@ -56,14 +56,14 @@ export const removePool: ChangeKind<Intent, Step> = {
   needs: ({ poolId }) => [those('volumes', 'poolId', poolId)],
   plan,
   async runStep(step, _context, ports) {
-    await (await ports.system(step.systemId)).removePool(step.locator, step.name)
+    await (await ports.of(step.systemId, 'pools')).remove(step.locator, step.name)
     await ports.records.collect(step.systemId)
     await ports.records.gone(step.systemId, [step.locator])
     return { poolLocator: step.locator }
   },
   undoStep: async () => 'The pool has been removed.',
   async prove(intent, _plan, facts, ports) {
-    const pool = await (await ports.system(intent.systemId)).pool(facts['poolLocator'] ?? '')
+    const pool = await (await ports.of(intent.systemId, 'pools')).at(facts['poolLocator'] ?? '')
     return [{ claim: 'The pool is gone', holds: pool === undefined, measured: { stated: pool?.name ?? 'nothing' } }]
   },
   collects: ({ systemId }) => [systemId],

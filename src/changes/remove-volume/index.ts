@@ -109,8 +109,7 @@ export const removeVolume: ChangeKind<Intent, Step> = {
       await ports.records.hold(step.volumeId, until)
       return { holdingUntil: until.toISOString() }
     }
-    const system = await ports.system(step.systemId)
-    for (const access of step.access) await unmapped(system, step.volumeLocator, access, step.systemId, ports)
+    for (const access of step.access) await unmapped(step.volumeLocator, access, step.systemId, ports)
     return {
       naa: step.naa,
       volumeLocator: step.volumeLocator,
@@ -123,9 +122,9 @@ export const removeVolume: ChangeKind<Intent, Step> = {
       await ports.records.release(step.volumeId)
       return undefined
     }
-    const system = await ports.system(step.systemId)
+    const mappings = await ports.of(step.systemId, 'mappings')
     for (const { groupName, initiators } of step.access)
-      await system.mapVolume(step.volumeLocator, groupName, initiators, key)
+      await mappings.make(step.volumeLocator, groupName, initiators, key)
     return undefined
   },
   async prove(_intent, plan, facts, ports) {
@@ -133,9 +132,10 @@ export const removeVolume: ChangeKind<Intent, Step> = {
     const unmap = plan.steps[0]?.step
     const lost = new Set(unmap?.step === 'unmap' ? unmap.access.flatMap(each => each.initiators) : [])
     const hosts = (await ports.estate()).hosts.filter(host => host.initiators.some(initiator => lost.has(initiator)))
-    const system = await ports.system(facts['systemId'] ?? '')
-    const stated = await system.volume(facts['volumeLocator'] ?? '')
-    const mapped = await system.mappingsOf(facts['volumeLocator'] ?? '')
+    const volumes = await ports.of(facts['systemId'] ?? '', 'volumes')
+    const mappings = await ports.of(facts['systemId'] ?? '', 'mappings')
+    const stated = await volumes.at(facts['volumeLocator'] ?? '')
+    const mapped = await mappings.of(facts['volumeLocator'] ?? '')
     // Hosts that we do not know cannot be asked: the system's word is all there is for them.
     const unmappedEvidence: Evidence = {
       claim: 'The system maps it to nobody',

@@ -51,16 +51,16 @@ export const renameVolume: ChangeKind<Intent, Step> = {
   needs: ({ volumeId, name }) => [one('volumes', volumeId), those('volumes', 'name', name)],
   plan,
   async runStep({ systemId, locator, naa, from, to }, _context, ports) {
-    await (await ports.system(systemId)).renameVolume(locator, naa, to)
+    await (await ports.of(systemId, 'volumes')).rename(locator, naa, to)
     return { systemId, from }
   },
   async undoStep({ systemId, locator, naa, from }, _context, ports) {
-    await (await ports.system(systemId)).renameVolume(locator, naa, from)
+    await (await ports.of(systemId, 'volumes')).rename(locator, naa, from)
     return undefined
   },
   async prove(intent, made, _facts, ports) {
     const step = made.steps[0]?.step
-    const seen = step === undefined ? undefined : await (await ports.system(step.systemId)).volume(step.locator)
+    const seen = step === undefined ? undefined : await (await ports.of(step.systemId, 'volumes')).at(step.locator)
     return [
       {
         claim: `The system states ${intent.name} for the volume of this WWN`,

@@ -3,7 +3,6 @@ import { byId, suffixOf, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { answers, must } from '../parts/checks'
-import { rowPort } from '../parts/nodes'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 
@@ -19,19 +18,19 @@ export const setLocateLight: ChangeKind<Intent, Step> = {
   needs: ({ systemId }) => within(systemId),
   plan,
   async runStep(step, _, ports) {
-    const row = await rowPort(ports, step.systemId)
-    for (const locator of step.driveLocators) await row.setLight(locator, step.isOn)
+    const drives = await ports.of(step.systemId, 'drives')
+    for (const locator of step.driveLocators) await drives.setLight(locator, step.isOn)
     return {}
   },
   async undoStep(step, _, ports) {
-    const row = await rowPort(ports, step.systemId)
-    for (const locator of step.driveLocators) await row.setLight(locator, !step.isOn)
+    const drives = await ports.of(step.systemId, 'drives')
+    for (const locator of step.driveLocators) await drives.setLight(locator, !step.isOn)
     return undefined
   },
   async prove({ systemId, isOn }, made, _, ports) {
-    const row = await rowPort(ports, systemId)
+    const drives = await ports.of(systemId, 'drives')
     const locators = made.steps[0]?.step.driveLocators ?? []
-    const now = await Promise.all(locators.map(locator => row.isLit(locator)))
+    const now = await Promise.all(locators.map(locator => drives.isLit(locator)))
     return [
       {
         claim: `The lights are ${isOn ? 'on' : 'off'}, as the system states them`,

@@ -4,7 +4,7 @@ import { clockToleranceSeconds } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { must } from '../parts/checks'
-import { nodesAnswer, rowChecks, rowPort } from '../parts/nodes'
+import { nodesAnswer, rowChecks } from '../parts/nodes'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 
@@ -18,12 +18,12 @@ export const setNodeClock: ChangeKind<Intent, Step> = {
   needs: ({ systemId }) => within(systemId),
   plan,
   async runStep({ systemId, nodeLocator }, _, ports) {
-    await (await rowPort(ports, systemId)).followRowTime(nodeLocator)
+    await (await ports.of(systemId, 'nodes')).followRowTime(nodeLocator)
     return {}
   },
   undoStep: () => Promise.resolve('The clock stays as it was set: the time before was wrong.'),
   async prove({ systemId }, made, _, ports) {
-    const offset = await (await rowPort(ports, systemId)).clockOffsetSeconds(made.steps[0]?.step.nodeLocator ?? '')
+    const offset = await (await ports.of(systemId, 'nodes')).clockOffsetSeconds(made.steps[0]?.step.nodeLocator ?? '')
     return [
       {
         claim: `The clock is within ${clockToleranceSeconds} s of the row's`,

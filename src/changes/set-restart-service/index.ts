@@ -3,7 +3,7 @@ import { byId, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { must, warn } from '../parts/checks'
-import { nodesAnswer, nodesOf, rowChecks, rowPort, switchRestartService } from '../parts/nodes'
+import { nodesAnswer, nodesOf, rowChecks, switchRestartService } from '../parts/nodes'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 
@@ -19,17 +19,17 @@ export const setRestartService: ChangeKind<Intent, Step> = {
   needs: ({ systemId }) => within(systemId),
   plan,
   async runStep(step, _, ports) {
-    await switchRestartService(await rowPort(ports, step.systemId), step.nodeLocators, step.isOn, ports)
+    await switchRestartService(await ports.of(step.systemId, 'nodes'), step.nodeLocators, step.isOn, ports)
     return {}
   },
   async undoStep(step, _, ports) {
-    await switchRestartService(await rowPort(ports, step.systemId), step.nodeLocators, !step.isOn, ports)
+    await switchRestartService(await ports.of(step.systemId, 'nodes'), step.nodeLocators, !step.isOn, ports)
     return undefined
   },
   async prove({ systemId, isOn }, made, _, ports) {
-    const row = await rowPort(ports, systemId)
+    const nodes = await ports.of(systemId, 'nodes')
     const locators = made.steps[0]?.step.nodeLocators ?? []
-    const now = await Promise.all(locators.map(locator => row.isRestartServiceOn(locator)))
+    const now = await Promise.all(locators.map(locator => nodes.isRestartServiceOn(locator)))
     return [
       {
         claim: `The restart service is ${isOn ? 'on' : 'off'} in each node`,

@@ -4,7 +4,6 @@ import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence } from '../ChangeKind'
 import { probeEvidence } from '../parts/probeEvidence'
-import { rowPort } from '../parts/nodes'
 import { plan } from './plan'
 import { isAsWanted, runStep, undoStep, type Step } from './steps'
 
@@ -20,15 +19,15 @@ export const setStorageNetwork: ChangeKind<Intent, Step> = {
 }
 
 async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangePorts): Promise<Evidence[]> {
-  const row = await rowPort(ports, intent.systemId)
+  const interfaces = await ports.of(intent.systemId, 'interfaces')
   const evidence: Evidence[] = []
   for (const { step } of made.steps) {
     if (step.step !== 'set') continue
     for (const port of step.ports) {
-      const now = await row.interfaceAt(port.locator)
+      const now = await interfaces.at(port.locator)
       evidence.push({
         claim: `${port.locator.split('/').at(-1) ?? ''} is set as planned`,
-        holds: await isAsWanted(row, port),
+        holds: await isAsWanted(interfaces, port),
         measured: {
           address: now.storage?.address ?? 'none',
           mtu: `${now.mtu}`,

@@ -1,7 +1,7 @@
 import type { StorageInterface } from '@/core/estate'
-import type { ChangePorts, NodeRow } from '@/ports'
+import type { ChangePorts, Interfaces } from '@/ports'
 import type { Facts, StepContext } from '../ChangeKind'
-import { rowPort, switchOnAsFarAsPossible, switchRestartService } from '../parts/nodes'
+import { switchOnAsFarAsPossible, switchRestartService } from '../parts/nodes'
 
 type Wanted = Omit<StorageInterface, 'isReserved'>
 interface PortStep {
@@ -20,20 +20,22 @@ export type Step =
   | { readonly step: 'set'; readonly systemId: string; readonly ports: readonly PortStep[] }
 
 export async function runStep(step: Step, _: StepContext, ports: ChangePorts): Promise<Facts> {
-  const row = await rowPort(ports, step.systemId)
+  const interfaces = await ports.of(step.systemId, 'interfaces')
+  const nodes = await ports.of(step.systemId, 'nodes')
   if (step.step !== 'set') {
-    await switchRestartService(row, step.nodeLocators, step.step === 'resume-restart', ports)
+    await switchRestartService(nodes, step.nodeLocators, step.step === 'resume-restart', ports)
     return {}
   }
   for (const [index, port] of step.ports.entries()) {
-    if (!(await isAsWanted(row, port))) await row.setInterface(port.locator, { mtu: port.mtu, storage: port.storage })
+    if (!(await isAsWanted(interfaces, port)))
+      await interfaces.set(port.locator, { mtu: port.mtu, storage: port.storage })
     await ports.progress((index + 1) / step.ports.length, 'Setting ports')
   }
   return {}
 }
 
-export async function isAsWanted(row: NodeRow, { locator, mtu, storage }: PortStep): Promise<boolean> {
-  const now = await row.interfaceAt(locator)
+export async function isAsWanted(interfaces: Interfaces, { locator, mtu, storage }: PortStep): Promise<boolean> {
+  const now = await interfaces.at(locator)
   const own = now.storage
   if (own === null || now.mtu !== mtu || own.vlan !== storage.vlan || own.origin !== storage.origin) return false
   if (storage.origin === 'leased') return own.family === storage.family
@@ -41,12 +43,13 @@ export async function isAsWanted(row: NodeRow, { locator, mtu, storage }: PortSt
 }
 
 export async function undoStep(step: Step, _: StepContext, ports: ChangePorts): Promise<string | undefined> {
-  const row = await rowPort(ports, step.systemId)
+  const interfaces = await ports.of(step.systemId, 'interfaces')
+  const nodes = await ports.of(step.systemId, 'nodes')
   if (step.step !== 'set')
-    return step.step === 'pause-restart' ? switchOnAsFarAsPossible(row, step.nodeLocators) : undefined
+    return step.step === 'pause-restart' ? switchOnAsFarAsPossible(nodes, step.nodeLocators) : undefined
   for (const { locator, before } of step.ports) {
-    if (before.storage === null) await row.clearInterface(locator)
-    else await row.setInterface(locator, { mtu: before.mtu, storage: before.storage })
+    if (before.storage === null) await interfaces.clear(locator)
+    else await interfaces.set(locator, { mtu: before.mtu, storage: before.storage })
   }
   return undefined
 }

@@ -3,7 +3,7 @@ import { byId, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../ChangeKind'
 import { must, warn } from '../parts/checks'
-import { rowChecks, rowPort } from '../parts/nodes'
+import { rowChecks } from '../parts/nodes'
 import { outlined } from '../parts/outline'
 import { probeEvidence } from '../parts/probeEvidence'
 import { readsOf } from '../parts/reads'
@@ -27,17 +27,17 @@ export const setSwitchPort: ChangeKind<Intent, Step> = {
   needs: ({ systemId }) => within(systemId),
   plan,
   async runStep(step, _, ports) {
-    const row = await rowPort(ports, step.systemId)
-    if (!same(await row.switchPortAt(step.locator), step.wanted)) await row.setSwitchPort(step.locator, step.wanted)
+    const switchPorts = await ports.of(step.systemId, 'switchPorts')
+    if (!same(await switchPorts.at(step.locator), step.wanted)) await switchPorts.set(step.locator, step.wanted)
     return {}
   },
   async undoStep(step, _, ports) {
-    await (await rowPort(ports, step.systemId)).setSwitchPort(step.locator, step.before)
+    await (await ports.of(step.systemId, 'switchPorts')).set(step.locator, step.before)
     return undefined
   },
   async prove(intent, made, _, ports) {
     const [first] = made.steps
-    const now = await (await rowPort(ports, intent.systemId)).switchPortAt(first?.step.locator ?? '')
+    const now = await (await ports.of(intent.systemId, 'switchPorts')).at(first?.step.locator ?? '')
     await ports.records.collect(intent.systemId)
     const estate = await ports.estate()
     const near = estate.nodePorts.filter(port => port.switchPortId === intent.switchPortId).map(port => port.nodeId)

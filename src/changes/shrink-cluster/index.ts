@@ -7,7 +7,7 @@ import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence, Facts } from '../ChangeKind'
 import { must, warn } from '../parts/checks'
 import { movedBytes, movingParts, spreadOf } from '../parts/growing'
-import { rowChecks, rowPort } from '../parts/nodes'
+import { rowChecks } from '../parts/nodes'
 import { outlined } from '../parts/outline'
 import { readsOf } from '../parts/reads'
 import { waitForTask } from '../parts/waitForTask'
@@ -167,33 +167,40 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 }
 
 async function runStep(step: Step, _: object, ports: ChangePorts): Promise<Facts> {
-  const system = await ports.system(step.systemId)
+  const clusters = await ports.of(step.systemId, 'clusters')
+  const spreadPools = await ports.of(step.systemId, 'spreadPools')
   if (step.step === 'part') {
-    await system.row.setClusterMembers(step.staying)
+    await clusters.setMembers(step.staying)
     return {}
   }
-  const running = await system.row.movingPieces(step.poolLocator)
-  const isDone = async () => (await system.row.movingPieces(step.poolLocator)) === null
-  const wait = { system, systemId: step.systemId, words: 'Moving pieces', isDone }
+  const running = await spreadPools.moving(step.poolLocator)
+  const isDone = async () => (await spreadPools.moving(step.poolLocator)) === null
+  const wait = { systemId: step.systemId, words: 'Moving pieces', isDone }
   if (running !== null) {
     await waitForTask({ ...wait, task: running }, ports)
   } else {
-    const held = (await system.row.banksOf(step.poolLocator)).flatMap(bank => [
+    const held = (await spreadPools.banksOf(step.poolLocator)).flatMap(bank => [
       bank.cacheLocator,
       ...bank.capacityLocators,
     ])
     const left = step.driveLocators.filter(locator => held.includes(locator))
     if (left.length > 0)
-      await waitForTask({ ...wait, task: await system.row.removeDrives(step.poolLocator, left, step.rateRatio) }, ports)
+      await waitForTask(
+        { ...wait, task: await spreadPools.removeDrives(step.poolLocator, left, step.rateRatio) },
+        ports,
+      )
   }
   return {}
 }
 
 async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangePorts): Promise<Evidence[]> {
-  const row = await rowPort(ports, intent.systemId)
+  const spreadPools = await ports.of(intent.systemId, 'spreadPools')
   const empty = made.steps.map(each => each.step).find(step => step.step === 'empty')
   if (empty?.step !== 'empty') return []
-  const held = (await row.banksOf(empty.poolLocator)).flatMap(bank => [bank.cacheLocator, ...bank.capacityLocators])
+  const held = (await spreadPools.banksOf(empty.poolLocator)).flatMap(bank => [
+    bank.cacheLocator,
+    ...bank.capacityLocators,
+  ])
   const left = empty.driveLocators.filter(locator => held.includes(locator))
   return [
     {

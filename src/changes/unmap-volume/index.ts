@@ -77,18 +77,18 @@ export const unmapVolume: ChangeKind<Intent, Step> = {
   plan,
   async runStep(step, _context, ports) {
     const mapping = { locator: step.mappingLocator, groupName: step.groupName }
-    await unmapped(await ports.system(step.systemId), step.volumeLocator, mapping, step.systemId, ports)
+    await unmapped(step.volumeLocator, mapping, step.systemId, ports)
     return { naa: step.naa, systemId: step.systemId }
   },
   async undoStep(step, { key }, ports) {
-    await (await ports.system(step.systemId)).mapVolume(step.volumeLocator, step.groupName, step.initiators, key)
+    await (await ports.of(step.systemId, 'mappings')).make(step.volumeLocator, step.groupName, step.initiators, key)
     return undefined
   },
   async prove(intent, made, facts, ports) {
     const estate = await ports.estate()
     const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
     const step = made.steps[0]?.step
-    const mapped = await (await ports.system(facts['systemId'] ?? '')).mappingsOf(step?.volumeLocator ?? '')
+    const mapped = await (await ports.of(facts['systemId'] ?? '', 'mappings')).of(step?.volumeLocator ?? '')
     const unmappedEvidence = {
       claim: `The system maps it to ${step?.groupName ?? 'the group'} no longer`,
       holds: step !== undefined && !mapped.some(each => each.groupName === step.groupName),

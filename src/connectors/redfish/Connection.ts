@@ -3,8 +3,10 @@ import { setTimeout as pause } from 'node:timers/promises'
 import { exchange, UnreadableAnswer, type Endpoint, type Exchanged } from '../http'
 import { answered, checked, pathWithin, refusal, type Answered } from './answers'
 import { Budget } from './Budget'
-import { OtherIdentity, RequestRefused, SignInRefused } from './errors'
-import { isCollection, isServiceRoot, type RedfishRoot } from './schemas'
+import { RequestRefused } from '@/ports'
+import { OtherIdentity, SignInRefused } from './errors'
+import { isCollection } from './schema'
+import { isServiceRoot, type RedfishRoot } from './service/schema'
 
 export interface Credentials {
   readonly userName: string

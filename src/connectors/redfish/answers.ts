@@ -1,8 +1,8 @@
 import type { ValidateFunction } from 'ajv'
 import { outOfBounds } from '@/core/input'
 import { UnreadableAnswer, urlWithin, type Endpoint, type Exchanged } from '../http'
-import { RequestRefused } from './errors'
-import { isErrorBody } from './schemas'
+import { RequestRefused } from '@/ports'
+import { isErrorBody } from './schema'
 
 /** An answer that is no refusal. */
 export interface Answered {

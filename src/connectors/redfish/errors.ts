@@ -1,25 +1,5 @@
 import { WendrelError } from '@/core/errors'
 
-/** The system understood the request and refused it. */
-export class RequestRefused extends WendrelError {
-  readonly code = 'redfish.request-refused'
-  constructor(
-    path: string,
-    readonly status: number,
-    said: { readonly message: string; readonly resolution: string } | undefined,
-    readonly retryAfterSeconds: number | null = null,
-  ) {
-    super({
-      what: `The system refused ${path}.`,
-      why: said?.message ?? `It answered with status ${status} and no reason.`,
-      remedy:
-        said === undefined || said.resolution === '' || said.resolution === 'None.'
-          ? 'Correct what it names, then try again.'
-          : said.resolution,
-    })
-  }
-}
-
 /** Name or password are wrong. */
 export class SignInRefused extends WendrelError {
   readonly code = 'redfish.sign-in-refused'
@@ -79,30 +59,6 @@ export class NoSuchLayout extends WendrelError {
       what: `${address} cannot be asked for this layout.`,
       why: 'The standard names mirrors of two or three copies and one to three parity drives only.',
       remedy: 'Choose one of these.',
-    })
-  }
-}
-
-/** The system offers no way to map volumes to hosts. */
-export class NoHostAccess extends WendrelError {
-  readonly code = 'redfish.no-host-access'
-  constructor(address: string) {
-    super({
-      what: `${address} cannot be asked to map volumes.`,
-      why: 'It offers no fabric with endpoints, groups and connections.',
-      remedy: "Map the volume with the system's own means.",
-    })
-  }
-}
-
-/** The system has no nodes to do that with. */
-export class NoNodes extends WendrelError {
-  readonly code = 'redfish.no-nodes'
-  constructor(readonly address: string) {
-    super({
-      what: `${address} cannot do that.`,
-      why: 'It is no row of nodes: it names no computers that could become a cluster.',
-      remedy: 'Choose a system that is a row of nodes.',
     })
   }
 }

@@ -1,7 +1,9 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { createServer as createTlsServer } from 'node:https'
-import { identify, lookAt, redfishSystem } from '.'
+import { redfish } from '.'
 import { certificate, privateKey } from './testing/certificate'
+
+const { identify, lookAt, reach: redfishSystem } = redfish
 
 const never = new AbortController().signal
 const uuid = '5f1c0f1e-0000-4000-8000-000000000001'
@@ -162,7 +164,7 @@ test('a first look sends nothing; the second one goes to the same system or nowh
   expect(passwords(heard)).toEqual([])
   const endpoint = { address, acceptedFingerprint: seen.certificateFingerprint }
   const access = { userName: 'admin', password: 'secret' }
-  const elsewhere = { ...seen, root: { ...seen.root, UUID: 'not this one' } }
+  const elsewhere = { ...seen, uuid: 'not this one' }
   await expect(lookAt(endpoint, elsewhere, access, never)).rejects.toMatchObject({ code: 'redfish.other-identity' })
   expect(passwords(heard)).toEqual([])
   await expect(lookAt(endpoint, seen, access, never)).resolves.toMatchObject({ isEncrypted: true })
@@ -294,14 +296,14 @@ test('a destructive call names what it expects, and touches nothing else that st
   const destroyed = () => heard.filter(each => ['DELETE', 'PATCH'].includes(each.method))
   const locator = `${root}/Storage/1/Volumes/1`
   for (const attempt of [
-    () => system.removeVolume(locator, 'f'.repeat(32)),
-    () => system.enlargeVolume(locator, 'f'.repeat(32), 10n ** 12n),
-    () => system.removePool(`${root}/Storage/1/StoragePools/1`, 'another pool'),
-    () => system.row.eraseDrive(`${root}/Chassis/1/Drives/1`, 'SN2', true),
+    async () => (await system.of('volumes')).remove(locator, 'f'.repeat(32)),
+    async () => (await system.of('volumes')).enlarge(locator, 'f'.repeat(32), 10n ** 12n),
+    async () => (await system.of('pools')).remove(`${root}/Storage/1/StoragePools/1`, 'another pool'),
+    async () => (await system.of('drives')).erase(`${root}/Chassis/1/Drives/1`, 'SN2', true),
   ])
     await expect(attempt()).rejects.toMatchObject({ code: 'redfish.other-object' })
   expect(destroyed()).toEqual([])
-  await system.removeVolume(locator, '60000000000000000000000000000001')
+  await (await system.of('volumes')).remove(locator, '60000000000000000000000000000001')
   expect(destroyed()).toHaveLength(1)
 })
 
@@ -313,6 +315,10 @@ test('a task monitor is asked as well as a task; one that has vanished says noth
       response.statusCode = asked < 3 ? 202 : 200
       return asked < 3 ? {} : volume(1)
     },
+    [`GET ${root}/refused`]: (_, response) => {
+      response.statusCode = 409
+      return { error: { message: 'It is full.' } }
+    },
     [`GET ${root}/task`]: {
       ...link('task'),
       TaskState: 'Completed',
@@ -321,13 +327,29 @@ test('a task monitor is asked as well as a task; one that has vanished says noth
     },
   })
   const system = reach(address)
-  expect([(await system.task(`${root}/monitor`)).state, (await system.task(`${root}/monitor`)).state]).toEqual([
-    'running',
-    'running',
-  ])
-  expect((await system.task(`${root}/monitor`)).state).toBe('done')
-  expect(await system.task(`${root}/task`)).toMatchObject({ state: 'done', endedAt: '2026-01-01T00:01:30.000Z' })
-  expect((await system.task(`${root}/no-longer`)).state).toBe('gone')
+  expect([
+    (await (await system.of('tasks')).at(`${root}/monitor`)).state,
+    (await (await system.of('tasks')).at(`${root}/monitor`)).state,
+  ]).toEqual(['running', 'running'])
+  expect((await (await system.of('tasks')).at(`${root}/monitor`)).state).toBe('done')
+  expect(await (await system.of('tasks')).at(`${root}/task`)).toMatchObject({
+    state: 'done',
+    endedAt: '2026-01-01T00:01:30.000Z',
+  })
+  expect((await (await system.of('tasks')).at(`${root}/no-longer`)).state).toBe('gone')
+  expect(await (await system.of('tasks')).at(`${root}/refused`)).toMatchObject({ state: 'failed', why: 'It is full.' })
+})
+
+test('a resource that a system has not is told with its reason, before anything is asked of it', async () => {
+  const { address, heard } = await lying({})
+  const system = reach(address)
+  await system.of('volumes')
+  const asked = heard.length
+  for (const name of ['nodes', 'clusters', 'spreadPools', 'interfaces', 'switchPorts'] as const)
+    await expect(system.of(name)).rejects.toMatchObject({ code: 'system.not-offered', resource: name })
+  expect(heard).toHaveLength(asked)
+  const mappings = await system.of('mappings')
+  await expect(mappings.targets()).rejects.toMatchObject({ code: 'system.not-offered', resource: 'mappings' })
 })
 
 test('addresses of this server and of its link are barred unless they are let through, by name as well', async () => {

@@ -1,5 +1,5 @@
-export { redfishSystem } from './redfishSystem'
-export { identify, lookAt, type SystemIdentified } from './lookAt'
-export { probeFound } from './probeFound'
-export type { Credentials } from './Connection'
-export { RequestRefused } from './errors'
+import { redfishSystem } from './redfishSystem'
+import { identify, lookAt } from './service/lookAt'
+
+/** Systems that speak Redfish and Swordfish. */
+export const redfish = { identify, lookAt, reach: redfishSystem }

@@ -1,14 +1,17 @@
 import type { Inventory, InventoryParts } from '@/ports'
 import type { Connection } from './Connection'
-import type { ServiceMap } from './identity'
-import { readDrives } from './readDrives'
-import { banksIn, spreadIn } from './row/nodeRow'
-import { readRow } from './row/readRow'
-import { readWorks } from './row/readWorks'
-import { foundPool, foundVolume, groupsOf } from './readPools'
-import { isConnection, isEndpoint, isEndpointGroup, isFabric } from './fabricSchemas'
-import { isController, isPool, isPort, isVolume, type RedfishSource } from './schemas'
-import { withSources } from './sources'
+import { isController, isPort } from './controllers/schema'
+import { readDrives } from './drives/read'
+import { ofMaker } from './makers'
+import { readFabric } from './mappings/read'
+import { readRow } from './nodes/read'
+import { foundPool, groupsOf } from './pools/read'
+import { isPool, type RedfishSource } from './pools/schema'
+import { withSources } from './pools/sources'
+import type { ServiceMap } from './service/serviceMap'
+import { readWorks } from './tasks/readWorks'
+import { foundVolume } from './volumes/read'
+import { isVolume } from './volumes/schema'
 
 /** Reads all that a system has, in as many requests as it has collections. */
 export async function readInventory(connection: Connection, map: ServiceMap): Promise<Inventory> {
@@ -26,13 +29,11 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
     pools.flatMap(pool => groupsOf(pool).flatMap((group, index) => group.map(locator => [locator, index] as const))),
   )
   const bankByDrive = new Map(
-    pools.flatMap(pool => {
-      const spread = spreadIn(pool)
-      const banks = spread === undefined ? [] : banksIn(spread)
-      return banks.flatMap(bank =>
+    pools.flatMap(pool =>
+      (ofMaker.spread(pool)?.banks ?? []).flatMap(bank =>
         [bank.cacheLocator, ...bank.capacityLocators].map(locator => [locator, bank] as const),
-      )
-    }),
+      ),
+    ),
   )
   return {
     identity: map.identity,
@@ -68,7 +69,7 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
     accessGroups: fabric.accessGroups,
     sensors,
     ...(await readRow(connection, map)),
-    works: map.computers === undefined ? [] : await readWorks(connection),
+    works: map.computers === undefined ? [] : await readWorks(connection, map.tasks),
     skipped: connection.skipped,
   }
 }
@@ -97,50 +98,4 @@ async function resolved<T extends { CapacitySources?: RedfishSource[] }>(
   const whole: T[] = []
   for (const each of all) whole.push(await withSources(connection, each))
   return whole
-}
-
-async function readFabric(connection: Connection, fabricsPath: string | undefined) {
-  const mappings: Inventory['mappings'][number][] = []
-  const accessGroups: Inventory['accessGroups'][number][] = []
-  const targets = new Map<string, { readonly name: string; readonly address: string }>()
-  const fabrics = fabricsPath === undefined ? [] : await connection.members(fabricsPath, isFabric)
-  for (const fabric of fabrics) {
-    const endpoints =
-      fabric.Endpoints === undefined ? [] : await connection.members(fabric.Endpoints['@odata.id'], isEndpoint)
-    const groups =
-      fabric.EndpointGroups === undefined
-        ? []
-        : await connection.members(fabric.EndpointGroups['@odata.id'], isEndpointGroup)
-    const connections =
-      fabric.Connections === undefined ? [] : await connection.members(fabric.Connections['@odata.id'], isConnection)
-    const nameOf = new Map(endpoints.map(each => [each['@odata.id'], each.Identifiers[0]?.DurableName ?? '']))
-    const groupAt = new Map(groups.map(each => [each['@odata.id'], each]))
-    accessGroups.push(
-      ...groups.map(group => ({
-        name: group.Name,
-        initiators: (group.Endpoints ?? []).map(member => nameOf.get(member['@odata.id']) ?? ''),
-      })),
-    )
-    for (const endpoint of endpoints) {
-      const address = endpoint.IPTransportDetails?.[0]?.IPv4Address?.Address
-      if (address !== undefined)
-        targets.set((endpoint.Id ?? '').replace(/^target-/, ''), {
-          name: endpoint.Identifiers[0]?.DurableName ?? '',
-          address,
-        })
-    }
-    for (const each of connections) {
-      const group = groupAt.get(each.Links?.InitiatorEndpointGroups?.[0]?.['@odata.id'] ?? '')
-      mappings.push(
-        ...each.VolumeInfo.map(info => ({
-          locator: each['@odata.id'],
-          volumeLocator: info.Volume['@odata.id'],
-          groupName: group?.Name ?? 'unnamed group',
-          lun: info.LUN ?? 0,
-          initiators: (group?.Endpoints ?? []).map(member => nameOf.get(member['@odata.id']) ?? ''),
-        })),
-      )
-    }
-  }
-  return { mappings, accessGroups, targets }
 }

@@ -9,8 +9,10 @@ import { failDrive } from '@/standins/array'
 import type { FaultKind } from '@/standins/fleet'
 import type { StorageSystem } from '@/ports'
 import { hostAgent } from '../host'
-import { identify, lookAt, redfishSystem } from '.'
+import { redfish } from '.'
 import { certificate, privateKey } from './testing/certificate'
+
+const { identify, lookAt, reach: redfishSystem } = redfish
 
 const anywhere = { control: 0, arrays: {}, hosts: {}, nodes: 0, names: 0 }
 const never = new AbortController().signal
@@ -47,7 +49,7 @@ const strike = (kind: FaultKind, times = 1) =>
 async function done(task: string | null): Promise<string> {
   for (;;) {
     if (task === null) return 'done'
-    const { state } = await heron.task(task)
+    const { state } = await (await heron.of('tasks')).at(task)
     if (state !== 'running') return state
     await pause(50)
   }
@@ -68,11 +70,14 @@ const poolOf = async (name: string, from: number, count: number) => {
 test('a first look finds who it is and what it has, and warns of plain HTTP', async () => {
   const look = await looked(address)
   expect(look.isEncrypted).toBe(false)
-  expect(look.inventory.identity).toMatchObject({ name: 'heron', maker: 'Tallis & Thorne' })
-  expect(look.inventory.drives).toHaveLength(24)
-  expect(look.inventory.drives[0]).toMatchObject({ media: 'SSD', protocol: 'NVMe', role: 'unassigned', bay: 1 })
-  expect(look.inventory.enclosures).toEqual([expect.objectContaining({ bayCount: 24, baysPerRow: 24 })])
-  expect(look.inventory.ports.map(port => port.address)).toEqual([
+  expect(look).toMatchObject({ maker: 'Tallis & Thorne', controllers: 2, enclosures: 1, pools: 0, volumes: 0 })
+  expect(look.drives).toMatchObject([{ count: 24 }])
+  const inventory = await heron.inventory()
+  expect(inventory.identity.name).toBe('heron')
+  expect(inventory.drives).toHaveLength(24)
+  expect(inventory.drives[0]).toMatchObject({ media: 'SSD', protocol: 'NVMe', role: 'unassigned', bay: 1 })
+  expect(inventory.enclosures).toEqual([expect.objectContaining({ bayCount: 24, baysPerRow: 24 })])
+  expect(inventory.ports.map(port => port.address)).toEqual([
     '10.60.1.11',
     '10.60.1.12',
     '10.60.1.21',
@@ -148,30 +153,31 @@ test('a system that does not answer is given up, and the caller can stop waiting
 })
 
 test('a pool, a volume, a mapping: only the mapped host sees it, and what it wrote reads back', async () => {
-  const pool = await heron.createPool(await poolOf('fast', 0, 8), 'k1')
+  const pool = await (await heron.of('pools')).create(await poolOf('fast', 0, 8), 'k1')
   expect(pool.task).not.toBeNull()
-  expect(await heron.poolByKey('k1')).toEqual(pool)
+  expect(await (await heron.of('pools')).byKey('k1')).toEqual(pool)
   expect(await done(pool.task)).toBe('done')
-  expect(await heron.pool(pool.locator)).toMatchObject({ isReady: true, usableBytes: 6n * 7_681_501_126_656n })
-  const volume = await heron.createVolume(
-    { name: 'data-01', poolLocator: pool.locator, sizeBytes: 4n * 1024n ** 4n, isThin: true },
-    'k2',
-  )
-  expect((await heron.volumeByKey('k2'))?.locator).toBe(volume.locator)
-  const seen = await heron.volume(volume.locator)
+  expect(await (await heron.of('pools')).at(pool.locator)).toMatchObject({
+    isReady: true,
+    usableBytes: 6n * 7_681_501_126_656n,
+  })
+  const volume = await (
+    await heron.of('volumes')
+  ).create({ name: 'data-01', poolLocator: pool.locator, sizeBytes: 4n * 1024n ** 4n, isThin: true }, 'k2')
+  expect((await (await heron.of('volumes')).byKey('k2'))?.locator).toBe(volume.locator)
+  const seen = await (await heron.of('volumes')).at(volume.locator)
   const naa = seen?.naa ?? ''
-  const mapping = await heron.mapVolume(
-    volume.locator,
-    'register',
-    ['iqn.2019-04.example.marrowfield:register-1'],
-    'k3',
-  )
+  const mapping = await (
+    await heron.of('mappings')
+  ).make(volume.locator, 'register', ['iqn.2019-04.example.marrowfield:register-1'], 'k3')
   expect(
-    await heron.mapVolume(volume.locator, 'register', ['iqn.2019-04.example.marrowfield:register-1'], 'k3'),
+    await (
+      await heron.of('mappings')
+    ).make(volume.locator, 'register', ['iqn.2019-04.example.marrowfield:register-1'], 'k3'),
   ).toEqual(mapping)
 
   const host = (name: string) => hostAgent(`http://127.0.0.1:${fleet.ports.hosts[name]}`, never)
-  const [target = ''] = await heron.targets()
+  const [target = ''] = await (await heron.of('mappings')).targets()
   await host('register-1').login(target)
   await host('desk-1').login(target)
   expect(await host('desk-1').rescan()).toEqual([])
@@ -184,23 +190,25 @@ test('a pool, a volume, a mapping: only the mapped host sees it, and what it wro
   expect(await host('register-1').read(naa, 0n, 4096)).not.toBe(sent)
   await expect(host('desk-1').read(naa, 0n, 4096)).rejects.toMatchObject({ code: 'host.refused' })
   expect((await heron.inventory()).volumes[0]).toMatchObject({ writtenBytes: 1_048_576n })
-  await expect(heron.removeVolume(volume.locator, naa)).rejects.toMatchObject({ code: 'redfish.request-refused' })
-  await heron.unmapVolume(mapping.locator, { volumeLocator: volume.locator, groupName: 'register' })
+  await expect((await heron.of('volumes')).remove(volume.locator, naa)).rejects.toMatchObject({
+    code: 'system.request-refused',
+  })
+  await (await heron.of('mappings')).remove(mapping.locator, { volumeLocator: volume.locator, groupName: 'register' })
   await expect(host('register-1').read(naa, 0n, 4096)).rejects.toMatchObject({ code: 'host.refused' })
-  await heron.removeVolume(volume.locator, naa)
-  await heron.removeVolume(volume.locator, naa)
+  await (await heron.of('volumes')).remove(volume.locator, naa)
+  await (await heron.of('volumes')).remove(volume.locator, naa)
 })
 
 test('drives in use are refused with the reason', async () => {
-  await expect(heron.createPool(await poolOf('second', 4, 8), 'k4')).rejects.toThrow(/in use/)
+  await expect((await heron.of('pools')).create(await poolOf('second', 4, 8), 'k4')).rejects.toThrow(/in use/)
 })
 
 test('a task that fails says so with the reason', async () => {
   strike('task-fails')
-  const pool = await heron.createPool(await poolOf('doomed', 8, 8), 'k5')
+  const pool = await (await heron.of('pools')).create(await poolOf('doomed', 8, 8), 'k5')
   expect(await done(pool.task)).toBe('failed')
-  expect((await heron.task(pool.task ?? '')).why).toContain('internal error')
-  await heron.removePool(pool.locator, 'doomed')
+  expect((await (await heron.of('tasks')).at(pool.task ?? '')).why).toContain('internal error')
+  await (await heron.of('pools')).remove(pool.locator, 'doomed')
   expect((await drives()).filter(drive => drive.poolLocator === pool.locator)).toEqual([])
 })
 
@@ -208,7 +216,7 @@ test('changes reach who listens', async () => {
   const stop = new AbortController()
   const heard = new Promise<void>(resolve => void heron.watch(() => resolve(), stop.signal))
   await pause(100)
-  const pool = await heron.createPool(await poolOf('heard', 16, 8), 'k6')
+  const pool = await (await heron.of('pools')).create(await poolOf('heard', 16, 8), 'k6')
   await heard
   stop.abort()
   expect(await done(pool.task)).toBe('done')
@@ -223,7 +231,7 @@ test('a drive that fails is stated, and a spare takes its place and is rebuilt a
     spares: [all[0]?.locator ?? ''],
     snapshotReserveRatio: 0,
   }
-  const pool = await heron.createPool(wanted, 'k8')
+  const pool = await (await heron.of('pools')).create(wanted, 'k8')
   expect(await done(pool.task)).toBe('done')
   const [array] = fleet.arrays
   if (array === undefined) throw new Error('heron is not there')
@@ -237,7 +245,7 @@ test('a drive that fails is stated, and a spare takes its place and is rebuilt a
   failDrive(array, '1', all[2]?.bay ?? 0)
   expect((await heron.inventory()).pools.find(each => each.name === 'spared')).toMatchObject({ state: 'degraded' })
   await expect(
-    heron.createPool(
+    (await heron.of('pools')).create(
       {
         ...wanted,
         name: 'again',
@@ -247,15 +255,15 @@ test('a drive that fails is stated, and a spare takes its place and is rebuilt a
       'k9',
     ),
   ).rejects.toThrow(/failed|in use/)
-  await heron.removePool(pool.locator, 'spared')
+  await (await heron.of('pools')).remove(pool.locator, 'spared')
 })
 
 test('the fleet comes back as it was, and its half-done work goes on', async () => {
   fleet.clock.setRate(1)
-  const pool = await heron.createPool(await poolOf('interrupted', 12, 4), 'k7')
+  const pool = await (await heron.of('pools')).create(await poolOf('interrupted', 12, 4), 'k7')
   await fleet.stop()
   fleet = await startFleet(folder, fleet.ports, 1)
-  expect(await heron.pool(pool.locator)).toMatchObject({ name: 'interrupted', isReady: false })
+  expect(await (await heron.of('pools')).at(pool.locator)).toMatchObject({ name: 'interrupted', isReady: false })
   fleet.clock.setRate(36_000)
-  expect(await done((await heron.poolByKey('k7'))?.task ?? null)).toBe('done')
+  expect(await done((await (await heron.of('pools')).byKey('k7'))?.task ?? null)).toBe('done')
 })

@@ -1,18 +1,36 @@
-import type { StorageSystem } from '@/ports'
+import type { ResourceName, StorageSystem, SystemResources } from '@/ports'
 import type { Endpoint } from '../http'
+import { clusters } from './clusters/requests'
 import { Connection, type Credentials } from './Connection'
-import { serviceMap, systemTime, type ServiceMap } from './identity'
-import { groupInitiators, mappingsOf, mapVolume, targets, unmapVolume } from './mappingRequests'
-import { createPool, poolAt, poolByKey, removePool } from './poolRequests'
+import { drives } from './drives/requests'
+import { watch } from './events/watch'
+import { mappings } from './mappings/requests'
+import { interfaces, switchPorts } from './network/requests'
+import { nodes } from './nodes/requests'
+import { pools } from './pools/requests'
+import { spreadPools } from './pools/spread'
+import type { Offer } from './Reach'
 import { readInventory, readParts } from './readInventory'
-import { nodeRow } from './row/nodeRow'
-import { readTask } from './tasks'
-import { createVolume, enlargeVolume, removeVolume, renameVolume, volumeAt, volumeByKey } from './volumeRequests'
-import { watch } from './watch'
+import { serviceMap, systemTime, type ServiceMap } from './service/serviceMap'
+import { tasks } from './tasks/requests'
+import { volumes } from './volumes/requests'
 
 /** A system and the UUID by which it was registered; without one, whoever answers is taken for it. */
 export interface KnownEndpoint extends Endpoint {
   readonly uuid?: string
+}
+
+const offers: { readonly [N in ResourceName]: Offer<N> } = {
+  volumes,
+  pools,
+  spreadPools,
+  mappings,
+  drives,
+  interfaces,
+  switchPorts,
+  nodes,
+  clusters,
+  tasks,
 }
 
 /** A storage system over Redfish and Swordfish. Nothing is asked of it until the first call. */
@@ -28,6 +46,9 @@ export function redfishSystem(endpoint: KnownEndpoint, credentials: Credentials,
     return mapped
   }
   return {
+    async of<N extends ResourceName>(name: N): Promise<SystemResources[N]> {
+      return offers[name]({ connection, map: await map() })
+    },
     identity: async () => (await serviceMap(connection)).identity,
     async inventory() {
       // Where things stand is read anew with them: a system that was updated may have put them elsewhere.
@@ -38,24 +59,6 @@ export function redfishSystem(endpoint: KnownEndpoint, credentials: Credentials,
     },
     parts: async locators => readParts(connection, await map(), locators),
     now: async () => systemTime(connection, (await map()).managers),
-    poolByKey: async key => poolByKey(connection, (await map()).pools, key),
-    createPool: async (wanted, key) => createPool(connection, (await map()).pools, wanted, key),
-    pool: locator => poolAt(connection, locator),
-    removePool: (locator, expectedName) => removePool(connection, locator, expectedName),
-    volumeByKey: async key => volumeByKey(connection, (await map()).volumes, key),
-    createVolume: async (wanted, key) => createVolume(connection, (await map()).volumes, wanted, key),
-    volume: locator => volumeAt(connection, locator),
-    renameVolume: (locator, expectedNaa, name) => renameVolume(connection, locator, expectedNaa, name),
-    enlargeVolume: (locator, expectedNaa, sizeBytes) => enlargeVolume(connection, locator, expectedNaa, sizeBytes),
-    removeVolume: (locator, expectedNaa) => removeVolume(connection, locator, expectedNaa),
-    mapVolume: async (volume, groupName, initiators, key) =>
-      mapVolume(connection, (await map()).fabrics, volume, groupName, initiators, key),
-    mappingsOf: async volume => mappingsOf(connection, (await map()).fabrics, volume),
-    unmapVolume: async (locator, expected) => unmapVolume(connection, (await map()).fabrics, locator, expected),
-    groupInitiators: async name => groupInitiators(connection, (await map()).fabrics, name),
-    targets: async () => targets(connection, (await map()).fabrics),
-    row: nodeRow(connection, map),
-    task: locator => readTask(connection, locator),
     watch: async (changed, until) => watch(connection, (await map()).eventService, changed, until),
     signOut: () => connection.signOut(),
   }

@@ -1,4 +1,4 @@
-import { RequestRefused } from './errors'
+import { RequestRefused } from '@/ports'
 
 /** Removes something that may be gone already, as after a step that was cut off. */
 export async function unlessGone(work: () => Promise<void>): Promise<void> {

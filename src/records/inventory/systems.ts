@@ -5,6 +5,7 @@ import { seal, unseal } from '../secrets'
 
 /** What is needed to speak to a system. */
 export interface SystemAccess {
+  readonly protocol: string
   readonly address: string
   readonly acceptedFingerprint: string | null
   readonly userName: string
@@ -14,6 +15,7 @@ export interface SystemAccess {
 }
 
 interface AccessRow {
+  readonly protocol: string
   readonly address: string
   readonly accepted_fingerprint: string | null
   readonly user_name: string
@@ -33,7 +35,7 @@ export async function keepProbe(
   await run(scope, `delete from probes where at < now() - interval '1 day'`)
   await run(
     scope,
-    'insert into probes (id, found, address, uuid, accepted_fingerprint, user_name, sealed_password, made_by) values ($1, $2::jsonb, $3, $4, $5, $6, $7, $8)',
+    'insert into probes (id, found, address, uuid, accepted_fingerprint, user_name, sealed_password, made_by, protocol) values ($1, $2::jsonb, $3, $4, $5, $6, $7, $8, $9)',
     [
       id,
       toJson(found),
@@ -43,6 +45,7 @@ export async function keepProbe(
       access.userName,
       seal(key, access.password, id),
       madeBy,
+      access.protocol,
     ],
   )
   return id
@@ -51,7 +54,7 @@ export async function keepProbe(
 export async function probeAccess(scope: Scope, key: Buffer, probeId: string): Promise<SystemAccess | undefined> {
   const found = await row<AccessRow>(
     scope,
-    'select address, accepted_fingerprint, user_name, sealed_password, uuid from probes where id = $1',
+    'select protocol, address, accepted_fingerprint, user_name, sealed_password, uuid from probes where id = $1',
     [probeId],
   )
   return found === undefined ? undefined : opened(found, key, probeId)
@@ -60,13 +63,14 @@ export async function probeAccess(scope: Scope, key: Buffer, probeId: string): P
 export async function systemAccess(scope: Scope, key: Buffer, systemId: string): Promise<SystemAccess | undefined> {
   const found = await row<AccessRow>(
     scope,
-    'select address, accepted_fingerprint, user_name, sealed_password, uuid from systems where id = $1',
+    'select protocol, address, accepted_fingerprint, user_name, sealed_password, uuid from systems where id = $1',
     [systemId],
   )
   return found === undefined ? undefined : opened(found, key, systemId)
 }
 
 const opened = (found: AccessRow, key: Buffer, context: string): SystemAccess => ({
+  protocol: found.protocol,
   address: found.address,
   acceptedFingerprint: found.accepted_fingerprint,
   userName: found.user_name,
@@ -92,8 +96,8 @@ export async function enrolSystem(
   const { maker, model, serial, uuid: systemUuid, firmware } = probe.found
   await run(
     scope,
-    `insert into systems (id, site_id, name, address, maker, model, serial, uuid, firmware, reach, seen_at, accepted_fingerprint, user_name, sealed_password, enrol_key)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, 'answering', now(), $10, $11, $12, $13)`,
+    `insert into systems (id, site_id, name, address, maker, model, serial, uuid, firmware, reach, seen_at, accepted_fingerprint, user_name, sealed_password, enrol_key, protocol)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, 'answering', now(), $10, $11, $12, $13, $14)`,
     [
       id,
       siteId,
@@ -108,6 +112,7 @@ export async function enrolSystem(
       access.userName,
       seal(key, access.password, id),
       enrolKey,
+      access.protocol,
     ],
   )
   return id

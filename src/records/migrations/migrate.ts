@@ -8,6 +8,7 @@ import { sql as access } from './0003-access.sql'
 import { sql as nodes } from './0004-nodes.sql'
 import { sql as edge } from './0005-edge.sql'
 import { sql as engine } from './0006-engine.sql'
+import { sql as protocols } from './0007-protocols.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -16,6 +17,7 @@ const steps = [
   { name: '0004-nodes', sql: nodes },
   { name: '0005-edge', sql: edge },
   { name: '0006-engine', sql: engine },
+  { name: '0007-protocols', sql: protocols },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

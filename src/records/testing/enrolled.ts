@@ -22,6 +22,7 @@ const sampleFound = {
 /** Looks at a made-up system and takes it into the estate. @returns its id and that of the look */
 export async function enrolled(scope: Scope, key: Buffer, name: string) {
   const access = {
+    protocol: 'redfish',
     address: 'http://a',
     acceptedFingerprint: null,
     userName: 'admin',

@@ -1,6 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises'
-import { RequestRefused } from '@/connectors/redfish'
 import { refusalOf } from '@/core/errors'
+import { RequestRefused } from '@/ports'
 import { isConflict, isDatabaseAway } from '@/records'
 import type { Failing } from '@/records/changes'
 

@@ -57,8 +57,10 @@ export function portsFor(world: World, change: ChangeRecord, step: Standing): Ch
     if (lost.aborted) throw new HoldLost()
     await mark(scope, change.id, { stepIndex: step.index, estateAt: await estateNow(scope), ...entry })
   }
+  const system = async (id: string) => patience.counted(await world.system(id), id)
   return {
-    system: async id => patience.counted(await world.system(id), id),
+    system,
+    of: async (id, name) => patience.counted(await (await system(id)).of(name), `${id}.${name}`),
     probedSystem: async id => patience.counted(await world.probedSystem(id), id),
     host: async address => patience.counted(await world.host(address), address),
     node: async address => patience.counted(await world.node(address), address),

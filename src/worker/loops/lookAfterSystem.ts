@@ -112,7 +112,7 @@ async function askAfterTasks(world: World, systemId: string): Promise<void> {
   await Promise.all(
     waits.map(async wait => {
       // Whatever cannot be asked is looked at by the step itself, which knows how long to be patient.
-      const task = await system.task(wait.task ?? '').catch(() => undefined)
+      const task = await (await system.of('tasks')).at(wait.task ?? '').catch(() => undefined)
       if (task?.state === 'running') await tell(world, wait, task.doneRatio)
       else await wake(world.database, wait.changeId)
     }),

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
-import { identify, lookAt, probeFound } from '@/connectors/redfish'
+import { identify, protocolNamed } from '@/connectors'
 import type { Estate, EstateNeeds } from '@/core/estate'
 import { carryOut, makeDraft } from '@/drafting'
 import { loadEstate, openDatabase, setSetting } from '@/records'
@@ -43,8 +43,9 @@ export async function workbench(rate: number) {
     const access = { userName: 'admin', password: `${name}-demo` }
     const { signal } = new AbortController()
     const endpoint = { address, acceptedFingerprint: null }
-    const found = probeFound(await lookAt(endpoint, await identify(endpoint, signal), access, signal))
-    return keepProbe({ database }, key, found, { ...endpoint, ...access, uuid: found.uuid }, 'tester')
+    const { protocol, ...seen } = await identify(endpoint, signal)
+    const found = await protocolNamed(protocol).lookAt(endpoint, seen, access, signal)
+    return keepProbe({ database }, key, found, { protocol, ...endpoint, ...access, uuid: found.uuid }, 'tester')
   }
   return {
     fleet,

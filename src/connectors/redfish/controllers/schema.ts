@@ -1,0 +1,26 @@
+import { compile, head, reference, status, optionalText } from '../schema'
+
+/** Controllers and their ports. */
+export const isController = compile({
+  type: 'object',
+  required: ['@odata.id', 'Name'],
+  properties: {
+    ...head,
+    Model: optionalText,
+    SerialNumber: optionalText,
+    FirmwareVersion: optionalText,
+    Status: status,
+    Ports: reference,
+  },
+} as const)
+
+export const isPort = compile({
+  type: 'object',
+  required: ['@odata.id', 'Name'],
+  properties: {
+    ...head,
+    PortProtocol: optionalText,
+    CurrentSpeedGbps: { type: ['number', 'null'] },
+    LinkStatus: optionalText,
+  },
+} as const)

@@ -1,0 +1,37 @@
+import type { Maker, OwnRequests, SpreadStated } from './Maker'
+import { mirefield } from './mirefield'
+
+export type { OwnRequests, SpreadStated } from './Maker'
+
+/** By the name under which a maker keeps its own parts. A further maker is a file beside these and a line here. */
+const makers: Readonly<Record<string, Maker>> = { Mirefield: mirefield }
+
+interface Owned {
+  readonly Oem?: object
+}
+
+/** Reads a maker's own part of a resource; undefined where the resource has none of a maker that is known. */
+function read<T>(body: Owned, reading: (maker: Maker, own: unknown) => T): T | undefined {
+  for (const [name, own] of Object.entries(body.Oem ?? {})) {
+    const maker = Object.hasOwn(makers, name) ? makers[name] : undefined
+    if (maker !== undefined) return reading(maker, own)
+  }
+  return undefined
+}
+
+/** What makers state beyond the standard, and what holds where none states anything. */
+export const ofMaker = {
+  drive: (body: Owned) =>
+    read(body, (maker, own) => maker.drive(own)) ?? { isBoot: false, driveWritesPerDay: null, leftOver: null },
+  computer: (body: Owned) =>
+    read(body, (maker, own) => maker.computer(own)) ?? { mostCapacityDrives: 0, agentAddress: null },
+  interface: (body: Owned) =>
+    read(body, (maker, own) => maker.interface(own)) ?? { carriesStorage: false, traffic: [], isReserved: false },
+  vlans: (body: Owned) => read(body, (maker, own) => maker.vlans(own)) ?? [],
+  lostBytes: (body: Owned) => read(body, (maker, own) => maker.lostBytes(own)) ?? 0n,
+  spread: (body: Owned): SpreadStated | undefined => read(body, (maker, own) => maker.spread(own)),
+  work: (body: Owned) => read(body, (maker, own) => maker.work(own)),
+  /** What may be asked of systems of a maker that the standard has no words for. */
+  requests: (maker: string): OwnRequests | undefined =>
+    Object.hasOwn(makers, maker) ? makers[maker]?.requests : undefined,
+}

@@ -1,0 +1,50 @@
+import type { Inventory } from '@/ports'
+import type { Connection } from '../Connection'
+import { isConnection, isEndpoint, isEndpointGroup, isFabric } from './schema'
+
+/** Which volumes are shown to whom, and by which names and addresses hosts log in. */
+export async function readFabric(connection: Connection, fabricsPath: string | undefined) {
+  const mappings: Inventory['mappings'][number][] = []
+  const accessGroups: Inventory['accessGroups'][number][] = []
+  const targets = new Map<string, { readonly name: string; readonly address: string }>()
+  const fabrics = fabricsPath === undefined ? [] : await connection.members(fabricsPath, isFabric)
+  for (const fabric of fabrics) {
+    const endpoints =
+      fabric.Endpoints === undefined ? [] : await connection.members(fabric.Endpoints['@odata.id'], isEndpoint)
+    const groups =
+      fabric.EndpointGroups === undefined
+        ? []
+        : await connection.members(fabric.EndpointGroups['@odata.id'], isEndpointGroup)
+    const connections =
+      fabric.Connections === undefined ? [] : await connection.members(fabric.Connections['@odata.id'], isConnection)
+    const nameOf = new Map(endpoints.map(each => [each['@odata.id'], each.Identifiers[0]?.DurableName ?? '']))
+    const groupAt = new Map(groups.map(each => [each['@odata.id'], each]))
+    accessGroups.push(
+      ...groups.map(group => ({
+        name: group.Name,
+        initiators: (group.Endpoints ?? []).map(member => nameOf.get(member['@odata.id']) ?? ''),
+      })),
+    )
+    for (const endpoint of endpoints) {
+      const address = endpoint.IPTransportDetails?.[0]?.IPv4Address?.Address
+      if (address !== undefined)
+        targets.set((endpoint.Id ?? '').replace(/^target-/, ''), {
+          name: endpoint.Identifiers[0]?.DurableName ?? '',
+          address,
+        })
+    }
+    for (const each of connections) {
+      const group = groupAt.get(each.Links?.InitiatorEndpointGroups?.[0]?.['@odata.id'] ?? '')
+      mappings.push(
+        ...each.VolumeInfo.map(info => ({
+          locator: each['@odata.id'],
+          volumeLocator: info.Volume['@odata.id'],
+          groupName: group?.Name ?? 'unnamed group',
+          lun: info.LUN ?? 0,
+          initiators: (group?.Endpoints ?? []).map(member => nameOf.get(member['@odata.id']) ?? ''),
+        })),
+      )
+    }
+  }
+  return { mappings, accessGroups, targets }
+}

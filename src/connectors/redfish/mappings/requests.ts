@@ -1,0 +1,191 @@
+import { NotOffered, type MappingExpected, type MappingMade, type Mappings, type MappingSeen } from '@/ports'
+import { UnreadableAnswer } from '../../http'
+import type { Connection } from '../Connection'
+import { OtherObject } from '../errors'
+import { keyMark } from '../keyMark'
+import { reference, type Offer } from '../Reach'
+import { unlessGone } from '../unlessGone'
+import { isConnection, isEndpoint, isEndpointGroup, isFabric } from './schema'
+
+interface HostAccess {
+  readonly endpoints: string
+  readonly groups: string
+  readonly connections: string
+}
+
+async function hostAccess(connection: Connection, fabrics: string | undefined): Promise<HostAccess> {
+  const all = fabrics === undefined ? [] : await connection.members(fabrics, isFabric)
+  const found = all.find(
+    each => each.Endpoints !== undefined && each.EndpointGroups !== undefined && each.Connections !== undefined,
+  )
+  if (found?.Endpoints === undefined || found.EndpointGroups === undefined || found.Connections === undefined)
+    throw new NotOffered(
+      connection.endpoint.address,
+      'mappings',
+      'It offers no fabric with endpoints, groups and connections.',
+    )
+  return {
+    endpoints: found.Endpoints['@odata.id'],
+    groups: found.EndpointGroups['@odata.id'],
+    connections: found.Connections['@odata.id'],
+  }
+}
+
+/** Which volumes are shown to which groups of initiators. Source: Swordfish, Fabric and Connection. */
+export const mappings: Offer<'mappings'> = ({ connection, map: { fabrics } }): Mappings => ({
+  make: (volume, group, initiators, key) => mapVolume(connection, fabrics, volume, group, initiators, key),
+  of: volume => mappingsOf(connection, fabrics, volume),
+  remove: (locator, expected) => unmapVolume(connection, fabrics, locator, expected),
+  initiatorsOf: group => groupInitiators(connection, fabrics, group),
+  targets: () => targets(connection, fabrics),
+})
+
+/** Maps a volume to a group of initiators; endpoints, group and mapping that exist already are used as they are. */
+async function mapVolume(
+  connection: Connection,
+  fabrics: string | undefined,
+  volumeLocator: string,
+  groupName: string,
+  initiators: readonly string[],
+  key: string,
+): Promise<MappingMade> {
+  const access = await hostAccess(connection, fabrics)
+  const known = new Map(
+    (await connection.members(access.endpoints, isEndpoint)).map(each => [
+      each.Identifiers[0]?.DurableName ?? '',
+      each['@odata.id'],
+    ]),
+  )
+  const members: string[] = []
+  for (const initiator of initiators) {
+    const body = {
+      Name: initiator,
+      EndpointProtocol: 'iSCSI',
+      Identifiers: [{ DurableNameFormat: 'iQN', DurableName: initiator }],
+    }
+    members.push(known.get(initiator) ?? (await endpointFor(connection, access.endpoints, initiator, body)))
+  }
+  const group = await groupWith(connection, access.groups, groupName, members, key)
+  const mapped = (await connection.members(access.connections, isConnection)).find(
+    each =>
+      each.VolumeInfo[0]?.Volume['@odata.id'] === volumeLocator &&
+      each.Links?.InitiatorEndpointGroups?.some(link => link['@odata.id'] === group),
+  )
+  if (mapped !== undefined) return { locator: mapped['@odata.id'], lun: mapped.VolumeInfo[0]?.LUN ?? 0 }
+  const answer = await connection.change('POST', access.connections, {
+    Description: keyMark(key),
+    ConnectionType: 'Storage',
+    VolumeInfo: [{ AccessCapabilities: ['Read', 'Write'], Volume: { '@odata.id': volumeLocator } }],
+    Links: { InitiatorEndpointGroups: [{ '@odata.id': group }] },
+  })
+  if (!isConnection(answer.body)) throw new UnreadableAnswer(access.connections, 'The new mapping was not stated.')
+  return { locator: answer.body['@odata.id'], lun: answer.body.VolumeInfo[0]?.LUN ?? 0 }
+}
+
+/** Makes an endpoint; where somebody else has made it meanwhile, that one is used. */
+async function endpointFor(
+  connection: Connection,
+  endpoints: string,
+  initiator: string,
+  body: object,
+): Promise<string> {
+  try {
+    return (await connection.change('POST', endpoints, body)).location ?? ''
+  } catch (cause) {
+    const all = await connection.members(endpoints, isEndpoint)
+    const made = all.find(each => each.Identifiers[0]?.DurableName === initiator)
+    if (made === undefined) throw cause
+    return made['@odata.id']
+  }
+}
+
+/** The group of a name with at least these members, made where it is not there yet. */
+async function groupWith(
+  connection: Connection,
+  groups: string,
+  name: string,
+  members: readonly string[],
+  key: string,
+): Promise<string> {
+  const known = async () => (await connection.members(groups, isEndpointGroup)).find(each => each.Name === name)
+  let found = await known()
+  if (found === undefined) {
+    const body = { Name: name, Description: keyMark(key), GroupType: 'Client', Endpoints: members.map(reference) }
+    try {
+      return (await connection.change('POST', groups, body)).location ?? ''
+    } catch (cause) {
+      // Somebody else may have made it between looking and asking: then it is used.
+      found = await known()
+      if (found === undefined) throw cause
+    }
+  }
+  // Added to, never replaced: an initiator that we do not know may be of a host that would lose all its volumes.
+  const has = (found.Endpoints ?? []).map(each => each['@odata.id'])
+  const added = members.filter(member => !has.includes(member))
+  if (added.length > 0) {
+    const { etag } = await connection.readTagged(found['@odata.id'], isEndpointGroup)
+    await connection.change('PATCH', found['@odata.id'], { Endpoints: [...has, ...added].map(reference) }, etag)
+  }
+  return found['@odata.id']
+}
+
+async function mappingsOf(
+  connection: Connection,
+  fabrics: string | undefined,
+  volumeLocator: string,
+): Promise<MappingSeen[]> {
+  const access = await hostAccess(connection, fabrics)
+  const groups = new Map(
+    (await connection.members(access.groups, isEndpointGroup)).map(each => [each['@odata.id'], each.Name]),
+  )
+  const all = await connection.members(access.connections, isConnection)
+  return all
+    .filter(each => each.VolumeInfo.some(info => info.Volume['@odata.id'] === volumeLocator))
+    .map(each => ({
+      locator: each['@odata.id'],
+      groupName: groups.get(each.Links?.InitiatorEndpointGroups?.[0]?.['@odata.id'] ?? '') ?? '',
+      lun: each.VolumeInfo[0]?.LUN ?? 0,
+    }))
+}
+
+/** A mapping that is gone already is removed. @throws {OtherObject} where it is of another volume or group */
+async function unmapVolume(
+  connection: Connection,
+  fabrics: string | undefined,
+  locator: string,
+  expected: MappingExpected,
+): Promise<void> {
+  await unlessGone(async () => {
+    const { found, etag } = await connection.readTagged(locator, isConnection)
+    const volumes = found.VolumeInfo.map(info => info.Volume['@odata.id'])
+    const groupLocator = found.Links?.InitiatorEndpointGroups?.[0]?.['@odata.id'] ?? ''
+    const { groups } = await hostAccess(connection, fabrics)
+    const group = (await connection.members(groups, isEndpointGroup)).find(each => each['@odata.id'] === groupLocator)
+    const is = `${volumes.join(', ')} for ${group?.Name ?? 'nobody'}`
+    const wanted = `${expected.volumeLocator} for ${expected.groupName}`
+    if (is !== wanted) throw new OtherObject(locator, wanted, is)
+    await connection.change('DELETE', locator, undefined, etag)
+  })
+}
+
+/** Names of the initiators in a group. */
+async function groupInitiators(
+  connection: Connection,
+  fabrics: string | undefined,
+  groupName: string,
+): Promise<string[]> {
+  const access = await hostAccess(connection, fabrics)
+  const group = (await connection.members(access.groups, isEndpointGroup)).find(each => each.Name === groupName)
+  const members = new Set((group?.Endpoints ?? []).map(each => each['@odata.id']))
+  const endpoints = await connection.members(access.endpoints, isEndpoint)
+  return endpoints.filter(each => members.has(each['@odata.id'])).map(each => each.Identifiers[0]?.DurableName ?? '')
+}
+
+/** The names by which hosts log in. */
+async function targets(connection: Connection, fabrics: string | undefined): Promise<string[]> {
+  const access = await hostAccess(connection, fabrics)
+  const endpoints = await connection.members(access.endpoints, isEndpoint)
+  return endpoints
+    .filter(each => each.ConnectedEntities?.some(entity => entity.EntityRole === 'Target'))
+    .map(each => each.Identifiers[0]?.DurableName ?? '')
+}

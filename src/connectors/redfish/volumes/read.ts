@@ -1,0 +1,26 @@
+import type { Inventory } from '@/ports'
+import { ofMaker } from '../makers'
+import type { RedfishVolume } from './schema'
+
+/** What an administrator has named it, where the system keeps that apart from its own name. Source: Swordfish, Volume, DisplayName. */
+export const nameOf = (volume: RedfishVolume) => volume.DisplayName ?? volume.Name ?? ''
+
+export const naaOf = (volume: RedfishVolume) =>
+  (volume.Identifiers.find(each => each.DurableNameFormat === 'NAA')?.DurableName ?? '')
+    .toLowerCase()
+    .replace(/[^0-9a-f]/g, '')
+
+export function foundVolume(volume: RedfishVolume): Inventory['volumes'][number] {
+  const sizeBytes = BigInt(volume.CapacityBytes)
+  return {
+    locator: volume['@odata.id'],
+    poolLocator: volume.CapacitySources?.[0]?.ProvidingPools?.Members?.[0]?.['@odata.id'] ?? '',
+    name: nameOf(volume),
+    naa: naaOf(volume),
+    sizeBytes,
+    isThin: volume.ProvisioningPolicy === 'Thin',
+    writtenBytes:
+      volume.Capacity?.Data?.ConsumedBytes === undefined ? sizeBytes : BigInt(volume.Capacity.Data.ConsumedBytes),
+    lostBytes: ofMaker.lostBytes(volume),
+  }
+}

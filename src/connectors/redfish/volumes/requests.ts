@@ -1,0 +1,63 @@
+import type { Volumes } from '@/ports'
+import type { Connection } from '../Connection'
+import { OtherObject } from '../errors'
+import { keyMark } from '../keyMark'
+import { reference, type Offer } from '../Reach'
+import { madeBy, taskIn, taskMaking } from '../tasks/requests'
+import { unlessGone } from '../unlessGone'
+import { naaOf, nameOf } from './read'
+import { isVolume } from './schema'
+
+/** Volumes of a system. Source: Swordfish, Volume. */
+export const volumes: Offer<'volumes'> = ({ connection, map }): Volumes => ({
+  async byKey(key) {
+    const all = await connection.members(map.volumes, isVolume)
+    const found = all.find(volume => volume.Description?.includes(keyMark(key)))
+    if (found === undefined) return undefined
+    return { locator: found['@odata.id'], task: await taskMaking(connection, map.tasks, found['@odata.id']) }
+  },
+  async create(wanted, key) {
+    const answer = await connection.change('POST', map.volumes, {
+      Name: wanted.name,
+      Description: keyMark(key),
+      CapacityBytes: Number(wanted.sizeBytes), // plans refuse sizes that a JSON number cannot state
+      ProvisioningPolicy: wanted.isThin ? 'Thin' : 'Fixed',
+      CapacitySources: [{ ProvidingPools: { Members: [reference(wanted.poolLocator)] } }],
+    })
+    return madeBy(connection, answer)
+  },
+  async at(locator) {
+    const volume = await connection.readIfThere(locator, isVolume)
+    if (volume === undefined) return undefined
+    return {
+      locator,
+      name: nameOf(volume),
+      naa: naaOf(volume),
+      sizeBytes: BigInt(volume.CapacityBytes),
+      isReady: (volume.Status?.State ?? 'Enabled') === 'Enabled',
+      task: await taskMaking(connection, map.tasks, locator),
+    }
+  },
+  async enlarge(locator, expectedNaa, sizeBytes) {
+    const etag = await expected(connection, locator, expectedNaa)
+    const answer = await connection.change('PATCH', locator, { CapacityBytes: Number(sizeBytes) }, etag)
+    return { locator, task: answer.status === 202 ? taskIn(answer) : null }
+  },
+  async rename(locator, expectedNaa, name) {
+    const etag = await expected(connection, locator, expectedNaa)
+    await connection.change('PATCH', locator, { DisplayName: name }, etag)
+  },
+  // A volume that is gone already is removed.
+  remove: (locator, expectedNaa) =>
+    unlessGone(async () => {
+      const etag = await expected(connection, locator, expectedNaa)
+      await connection.change('DELETE', locator, undefined, etag)
+    }),
+})
+
+/** The tag of the volume that is expected at a place. @throws {OtherObject} where it is another */
+async function expected(connection: Connection, locator: string, expectedNaa: string): Promise<string | null> {
+  const { found, etag } = await connection.readTagged(locator, isVolume)
+  if (naaOf(found) !== expectedNaa) throw new OtherObject(locator, expectedNaa, naaOf(found))
+  return etag
+}

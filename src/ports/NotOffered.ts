@@ -1,0 +1,31 @@
+import { WendrelError } from '@/core/errors'
+import type { ResourceName } from './resources'
+
+const words: Readonly<Record<ResourceName, string>> = {
+  volumes: 'volumes',
+  pools: 'pools',
+  spreadPools: 'pools spread over nodes',
+  mappings: 'mappings of volumes to hosts',
+  drives: 'drives',
+  interfaces: 'interfaces of nodes',
+  switchPorts: 'switches',
+  nodes: 'nodes',
+  clusters: 'clusters',
+  tasks: 'tasks',
+}
+
+/** The system has no such resource. */
+export class NotOffered extends WendrelError {
+  readonly code = 'system.not-offered'
+  constructor(
+    address: string,
+    readonly resource: ResourceName,
+    why: string,
+  ) {
+    super({
+      what: `${address} has no ${words[resource]} that Wendrel could work on.`,
+      why,
+      remedy: "Choose another system, or use this one's own means.",
+    })
+  }
+}

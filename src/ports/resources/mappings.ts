@@ -1,0 +1,33 @@
+export interface MappingMade {
+  readonly locator: string
+  readonly lun: number
+}
+
+export interface MappingExpected {
+  readonly volumeLocator: string
+  readonly groupName: string
+}
+
+export interface MappingSeen {
+  readonly locator: string
+  readonly groupName: string
+  readonly lun: number
+}
+
+/** Which volumes are shown to which groups of initiators. */
+export interface Mappings {
+  /** Shows a volume to a group, which then has at least these initiators; what exists already is used. */
+  readonly make: (
+    volumeLocator: string,
+    groupName: string,
+    initiators: readonly string[],
+    key: string,
+  ) => Promise<MappingMade>
+  readonly of: (volumeLocator: string) => Promise<readonly MappingSeen[]>
+  /** @throws {OtherObject} where the mapping is of another volume or group than is expected */
+  readonly remove: (mappingLocator: string, expected: MappingExpected) => Promise<void>
+  /** Names of the initiators that a group has now; none where there is no such group. */
+  readonly initiatorsOf: (groupName: string) => Promise<readonly string[]>
+  /** The names by which hosts log in. */
+  readonly targets: () => Promise<readonly string[]>
+}

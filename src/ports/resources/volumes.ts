@@ -1,0 +1,30 @@
+import type { Made } from '../Made'
+
+export interface VolumeWanted {
+  readonly name: string
+  readonly poolLocator: string
+  readonly sizeBytes: bigint
+  readonly isThin: boolean
+}
+
+export interface VolumeSeen {
+  readonly locator: string
+  readonly name: string
+  readonly naa: string
+  readonly sizeBytes: bigint
+  readonly isReady: boolean
+  /** The task that works on it, while or after it runs. */
+  readonly task: string | null
+}
+
+export interface Volumes {
+  readonly byKey: (key: string) => Promise<Made | undefined>
+  readonly create: (wanted: VolumeWanted, key: string) => Promise<Made>
+  readonly at: (locator: string) => Promise<VolumeSeen | undefined>
+  /** @throws {OtherObject} where another volume stands there than the one that is expected */
+  readonly enlarge: (locator: string, expectedNaa: string, sizeBytes: bigint) => Promise<Made>
+  /** @throws {OtherObject} where another volume stands there than the one that is expected */
+  readonly rename: (locator: string, expectedNaa: string, name: string) => Promise<void>
+  /** @throws {OtherObject} where another volume stands there than the one that is expected */
+  readonly remove: (locator: string, expectedNaa: string) => Promise<void>
+}

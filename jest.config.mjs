@@ -12,6 +12,6 @@ const resolved = withNext({
 
 export default async () => ({
   ...(await resolved()),
-  // d3 ships ES modules only; the list has to be set on the resolved config, as Next puts its own in front.
-  transformIgnorePatterns: ['/node_modules/(?!(d3-[^/]+|internmap)/)'],
+  // These ship ES modules only; the list has to be set on the resolved config, as Next puts its own in front.
+  transformIgnorePatterns: ['/node_modules/(?!(d3-[^/]+|internmap|react-hotkeys-hook)/)'],
 })

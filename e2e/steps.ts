@@ -57,3 +57,10 @@ export async function carryOut(page: Page): Promise<void> {
   await page.locator('[data-key="carry-out"]').click()
   await isProven(page)
 }
+
+/** Chooses in a list of the margin, by what the option says. */
+export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
+  await margin(page).getByLabel(label, { exact: true }).click()
+  await page.getByRole('option', { name: option }).click()
+  await expect(page.getByRole('listbox')).toHaveCount(0)
+}

@@ -16,8 +16,9 @@ export interface Credentials {
 }
 
 /** Who answers at an address, and in which protocol. */
-export interface Identified extends Identity {
+export interface Identified {
   readonly protocol: string
+  readonly identity: Identity
 }
 
 /**
@@ -60,7 +61,7 @@ export async function identify(
   let failed: unknown
   for (const [protocol, { identify: ask }] of Object.entries(protocols)) {
     try {
-      return { protocol, ...(await ask(endpoint, stop)) }
+      return { protocol, identity: await ask(endpoint, stop) }
     } catch (cause) {
       failed = cause
     }

@@ -19,8 +19,7 @@ const identified = async (scope: Scope, address: string, stop: AbortSignal): Pro
 
 /** @throws {NoAddress} and what the connector throws */
 export async function identifySystem(scope: Scope, text: string, stop: AbortSignal): Promise<Identity> {
-  const { protocol: _, ...identity } = await identified(scope, addressOf(text), stop)
-  return identity
+  return (await identified(scope, addressOf(text), stop)).identity
 }
 
 /**
@@ -43,16 +42,15 @@ export async function lookAtSystem(
 ): Promise<Probe> {
   const { userName, password, madeBy } = asked
   const address = addressOf(asked.address)
-  const seen = await identified(scope, address, stop)
+  const { protocol, identity: seen } = await identified(scope, address, stop)
   if (!seen.isEncrypted && !asked.isPlainHttpAccepted)
     throw new NotAccepted(address, 'It is plain HTTP: name and password could be read on the way.')
   if (seen.certificateTrouble !== null && seen.certificateFingerprint !== asked.acceptedFingerprint)
     throw new NotAccepted(address, `No known authority signed its certificate (${seen.certificateTrouble}).`)
   const acceptedFingerprint = seen.certificateTrouble === null ? null : seen.certificateFingerprint
   const { addresses: allowedNetworks } = await settings(scope)
-  const { protocol, ...identity } = seen
   const endpoint = { address, acceptedFingerprint, allowedNetworks }
-  const found = await protocolNamed(protocol).lookAt(endpoint, identity, { userName, password }, stop)
+  const found = await protocolNamed(protocol).lookAt(endpoint, seen, { userName, password }, stop)
   const id = await keepProbe(
     scope,
     key,

@@ -90,8 +90,8 @@ test('a system is registered and proven by its serial numbers', async () => {
   const address = `http://127.0.0.1:${fleet.ports.arrays['heron']}`
   const access = { userName: 'admin', password: 'heron-demo' }
   const endpoint = { address, acceptedFingerprint: null }
-  const { protocol, ...seen } = await identify(endpoint, never)
-  const found = await protocolNamed(protocol).lookAt(endpoint, seen, access, never)
+  const { protocol, identity } = await identify(endpoint, never)
+  const found = await protocolNamed(protocol).lookAt(endpoint, identity, access, never)
   const probeId = await keepProbe(
     { database },
     key,

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import { reader } from '@/app/server/guard'
 import { runningCount } from '@/records/changes'
 import { estateClock } from '@/records/inventory'
-import { Live, ServerLists, WorkLine } from '@/ui/frame'
+import { Live, ServerLists, Toasts, WorkLine } from '@/ui/frame'
 
 export const dynamic = 'force-dynamic'
 
@@ -13,6 +13,7 @@ export default async function Layout({ children }: { readonly children: ReactNod
       <WorkLine running={await runningCount(scope)} clock={await estateClock(scope)} administrator={who.name} />
       <ServerLists>{children}</ServerLists>
       <Live />
+      <Toasts />
     </div>
   )
 }

@@ -77,12 +77,7 @@ test('a first look finds who it is and what it has, and warns of plain HTTP', as
   expect(inventory.drives).toHaveLength(24)
   expect(inventory.drives[0]).toMatchObject({ media: 'SSD', protocol: 'NVMe', role: 'unassigned', bay: 1 })
   expect(inventory.enclosures).toEqual([expect.objectContaining({ bayCount: 24, baysPerRow: 24 })])
-  expect(inventory.ports.map(port => port.address)).toEqual([
-    '10.60.1.11',
-    '10.60.1.12',
-    '10.60.1.21',
-    '10.60.1.22',
-  ])
+  expect(inventory.ports.map(port => port.address)).toEqual(['10.60.1.11', '10.60.1.12', '10.60.1.21', '10.60.1.22'])
 })
 
 test('a wrong password, a closed port and a stranger are told apart', async () => {

@@ -66,7 +66,7 @@ function apex(zones: Zones, name: string): Answer[] {
 
 export const serverName = (zones: Zones) => `ns.${zones.names[0] ?? 'invalid'}`
 
-export const soa = (zones: Zones, zone: string): Answer => ({
+const soa = (zones: Zones, zone: string): Answer => ({
   type: 'SOA',
   name: zone,
   ttl: 300,

@@ -1,6 +1,7 @@
 import type { EvidenceEntry } from '@/core/views'
 import { Copied } from '../parts/Copied'
 import { State } from '../parts/State'
+import { Fold } from '../parts/Fold'
 
 /** What was tested after a change, each line with what it measured. */
 export function Evidence({ entries }: { readonly entries: readonly EvidenceEntry[] }) {
@@ -16,8 +17,11 @@ export function Evidence({ entries }: { readonly entries: readonly EvidenceEntry
         .map(entry => (
           <li key={`${entry.claim}/${entry.at}`} className="border-b border-rule-fine py-[5px]">
             <State gravity={entry.holds ? 'fine' : 'now'}>{entry.claim}</State>
-            <details className="pl-[17px] text-second" open={!entry.holds}>
-              <summary className="cursor-pointer text-xs">measured</summary>
+            <Fold
+              className="pl-[17px] text-second"
+              title={<span className="text-xs">measured</span>}
+              isOpen={!entry.holds}
+            >
               <dl className="m-0 grid grid-cols-[auto_1fr] gap-x-3">
                 {Object.entries(entry.measured).map(([name, value]) => (
                   <div key={name} className="contents">
@@ -26,7 +30,7 @@ export function Evidence({ entries }: { readonly entries: readonly EvidenceEntry
                   </div>
                 ))}
               </dl>
-            </details>
+            </Fold>
           </li>
         ))}
     </ul>

@@ -4,6 +4,8 @@ import { formatBytes, formatSeconds, oddsInWords } from '@/core/units'
 import { Ladder } from '../ladder'
 import { Bytes } from '../parts/Bytes'
 import { State } from '../parts/State'
+import { Fold } from '../parts/Fold'
+import { Mark } from '../parts/State'
 
 interface ClusterPlanProps {
   readonly sketch: ClusterSketch
@@ -132,8 +134,7 @@ function Alternatives({
 }) {
   if (alternatives.length === 0) return null
   return (
-    <details className="mt-2" open={isOpen}>
-      <summary className="cursor-pointer text-second">Other layouts of the same drives</summary>
+    <Fold className="mt-2" title="Other layouts of the same drives" isOpen={isOpen}>
       <table className="plain">
         <thead>
           <tr>
@@ -160,7 +161,7 @@ function Alternatives({
           ))}
         </tbody>
       </table>
-    </details>
+    </Fold>
   )
 }
 
@@ -169,10 +170,7 @@ function Differences({ nodes }: { readonly nodes: ClusterSketch['nodes'] }) {
   if (first === undefined) return null
   const isOdd = nodes.some(node => node.cells.some(cell => cell.isOdd))
   return (
-    <details className="mt-2" open={isOdd}>
-      <summary className="cursor-pointer text-second">
-        {isOdd ? 'What differs between the nodes' : 'All nodes are alike'}
-      </summary>
+    <Fold className="mt-2" title={isOdd ? 'What differs between the nodes' : 'All nodes are alike'} isOpen={isOdd}>
       <div className="overflow-x-auto">
         <table className="plain">
           <thead>
@@ -189,8 +187,7 @@ function Differences({ nodes }: { readonly nodes: ClusterSketch['nodes'] }) {
                 <td>{node.name}</td>
                 {node.cells.map(cell => (
                   <td key={cell.what} className={cell.isOdd ? 'text-soon' : ''}>
-                    {cell.isOdd ? '◐ ' : ''}
-                    {cell.value}
+                    {cell.isOdd && <Mark gravity="soon" />} {cell.value}
                   </td>
                 ))}
               </tr>
@@ -198,6 +195,6 @@ function Differences({ nodes }: { readonly nodes: ClusterSketch['nodes'] }) {
           </tbody>
         </table>
       </div>
-    </details>
+    </Fold>
   )
 }

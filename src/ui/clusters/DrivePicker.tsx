@@ -3,8 +3,16 @@ import { useId, useState } from 'react'
 import { intakeState, suffixOf, type Drive, type Node } from '@/core/estate'
 import { readBays } from '../bayField'
 import { kindWords } from '../intake'
+import { Tick } from '../parts/Checkbox'
+import { Fold } from '../parts/Fold'
+import { Select, type SelectOption } from '../parts/Select'
 
 type Role = 'cache' | 'capacity'
+
+const roleOptions: readonly SelectOption<Role | ''>[] = [
+  { value: 'cache', words: 'cache' },
+  { value: 'capacity', words: 'capacity' },
+]
 
 interface DrivePickerProps {
   readonly nodes: readonly Node[]
@@ -36,19 +44,16 @@ export function DrivePicker({ nodes, drives, chosen, choose, roles, setRoles, su
     <div className="mb-[9px]">
       <span className="label">Drives</span>
       <div className="mb-1 flex items-center gap-2">
-        <select
-          className="field h-[26px] w-auto py-0"
+        <Select
+          className="h-[26px] w-[120px] py-0"
           aria-label="Nodes to choose in"
           value={nodeId}
-          onChange={event => setNode(event.target.value)}
-        >
-          <option value="">all {nodes.length} nodes</option>
-          {nodes.map(node => (
-            <option key={node.id} value={node.id}>
-              {node.name}
-            </option>
-          ))}
-        </select>
+          options={[
+            { value: '', words: `all ${nodes.length} nodes` },
+            ...nodes.map(({ id, name }) => ({ value: id, words: name })),
+          ]}
+          onChange={setNode}
+        />
         <label className="text-second" htmlFor={baysId}>
           bays
         </label>
@@ -83,16 +88,14 @@ export function DrivePicker({ nodes, drives, chosen, choose, roles, setRoles, su
               </span>
               <span className="flex items-center gap-2">
                 {setRoles !== undefined && (
-                  <select
-                    className="field h-[24px] w-auto py-0"
+                  <Select
+                    className="h-[24px] w-[92px] py-0"
                     aria-label={`Role of ${words}`}
-                    value={isMixed ? 'mixed' : role}
-                    onChange={event => setAll(own, event.target.value as Role)}
-                  >
-                    {isMixed && <option value="mixed">mixed</option>}
-                    <option value="cache">cache</option>
-                    <option value="capacity">capacity</option>
-                  </select>
+                    value={isMixed ? '' : role}
+                    placeholder="mixed"
+                    options={roleOptions}
+                    onChange={value => value !== '' && setAll(own, value)}
+                  />
                 )}
                 <button
                   type="button"
@@ -107,22 +110,20 @@ export function DrivePicker({ nodes, drives, chosen, choose, roles, setRoles, su
           </div>
         )
       })}
-      <details className="mt-1">
-        <summary className="cursor-pointer text-second">One by one, as a table</summary>
+      <Fold className="mt-1" title="One by one, as a table">
         <div className="max-h-[260px] overflow-auto">
           <table className="plain">
             <tbody>
               {inReach.map(drive => (
                 <tr key={drive.id}>
                   <td>
-                    <label className="flex items-center gap-2">
-                      <input
-                        type="checkbox"
-                        checked={isChosen.has(drive.id)}
-                        onChange={() => (isChosen.has(drive.id) ? drop([drive]) : add([drive]))}
-                      />
+                    <Tick
+                      isOn={isChosen.has(drive.id)}
+                      onChange={isOn => (isOn ? add([drive]) : drop([drive]))}
+                      className=""
+                    >
                       {nodes.find(node => node.id === drive.nodeId)?.name}, bay {drive.bay}
-                    </label>
+                    </Tick>
                   </td>
                   <td className="mono">{suffixOf(drive.serial)}</td>
                   <td>{kindWords(drive)}</td>
@@ -130,15 +131,13 @@ export function DrivePicker({ nodes, drives, chosen, choose, roles, setRoles, su
                     {setRoles === undefined ? (
                       intakeState(drive)
                     ) : (
-                      <select
-                        className="field h-[22px] w-auto py-0"
+                      <Select
+                        className="h-[22px] w-[92px] py-0"
                         aria-label={`Role of ${suffixOf(drive.serial)}`}
                         value={roleOf(drive)}
-                        onChange={event => setAll([drive], event.target.value as Role)}
-                      >
-                        <option value="cache">cache</option>
-                        <option value="capacity">capacity</option>
-                      </select>
+                        options={roleOptions}
+                        onChange={value => value !== '' && setAll([drive], value)}
+                      />
                     )}
                   </td>
                 </tr>
@@ -146,7 +145,7 @@ export function DrivePicker({ nodes, drives, chosen, choose, roles, setRoles, su
             </tbody>
           </table>
         </div>
-      </details>
+      </Fold>
     </div>
   )
 }

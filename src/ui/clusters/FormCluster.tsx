@@ -11,6 +11,7 @@ import { NumberField } from '../parts/NumberField'
 import { useClusterChoice } from './ClusterChoice'
 import { DrivePicker } from './DrivePicker'
 import { newClusterIntent } from './newClusterIntent'
+import { Tick } from '../parts/Checkbox'
 
 /** Drafting a cluster: drives in the bays, roles, failure domain, layout and reserves, with all that follows from them. */
 export function FormCluster({
@@ -114,14 +115,13 @@ export function FormCluster({
           onChange={value => set({ snapshotSharePercent: value })}
         />
       </div>
-      <label className="mb-2 flex items-center gap-2">
-        <input
-          type="checkbox"
-          checked={intent.keepsRebuildReserve}
-          onChange={event => set({ keepsRebuildReserve: event.target.checked })}
-        />
+      <Tick
+        className="mb-2"
+        isOn={intent.keepsRebuildReserve}
+        onChange={keepsRebuildReserve => set({ keepsRebuildReserve })}
+      >
         Keep space free to heal after losing one domain
-      </label>
+      </Tick>
     </DraftFrame>
   )
 }

@@ -6,6 +6,9 @@ import { Field } from '../parts/Field'
 import { echo } from './ProvisionVolume'
 import { DraftFrame } from './DraftFrame'
 import { useDraft, type Draft } from './useDraft'
+import { Tick } from '../parts/Checkbox'
+import { Select } from '../parts/Select'
+import { Trouble } from '../parts/State'
 
 /** What can be chosen, by what a form's field says of its choices. */
 export type Choices = Readonly<Partial<Record<NonNullable<FormField['choices']>, readonly Choice[]>>>
@@ -89,14 +92,12 @@ function Input({
   switch (field.as) {
     case 'one of':
       return (
-        <select {...labelled} className="field" value={text} onChange={change}>
-          <option value="">choose</option>
-          {choices?.map(each => (
-            <option key={each.value} value={each.value}>
-              {each.words}
-            </option>
-          ))}
-        </select>
+        <Select
+          {...labelled}
+          value={text}
+          options={choices ?? []}
+          onChange={value => draft.set({ [field.field]: value })}
+        />
       )
     case 'lines':
       return <textarea {...shared} className="field h-auto" rows={3} />
@@ -133,23 +134,20 @@ function SomeOf({ field, draft, choices = [] }: FieldOfProps) {
     <fieldset className="mb-3 border-0 p-0">
       <legend className="label">{field.label}</legend>
       {choices.map(each => (
-        <label key={each.value} className="flex items-center gap-2 py-[2px]">
-          <input
-            type="checkbox"
-            checked={chosen.includes(each.value)}
-            onChange={event =>
-              draft.set({
-                [field.field]: event.target.checked
-                  ? [...chosen, each.value]
-                  : chosen.filter(other => other !== each.value),
-              })
-            }
-          />
+        <Tick
+          key={each.value}
+          isOn={chosen.includes(each.value)}
+          onChange={isOn =>
+            draft.set({
+              [field.field]: isOn ? [...chosen, each.value] : chosen.filter(other => other !== each.value),
+            })
+          }
+        >
           {each.words}
-        </label>
+        </Tick>
       ))}
       {choices.length === 0 && <p className="mt-0 text-second">There is none to choose.</p>}
-      {error !== undefined && <div className="mt-[2px] text-xs text-now">▲ {error}</div>}
+      {error !== undefined && <Trouble>{error}</Trouble>}
     </fieldset>
   )
 }

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react'
-import { shown } from '../testing/browser'
+import { isUnfolded, shown } from '../testing/browser'
 import { sampleCheck, samplePlan } from '../testing/samplePlan'
 import { PlanView } from './PlanView'
 
@@ -28,7 +28,7 @@ test('what bars stands before what warns, each with the way out; what holds is c
   ])
   expect(screen.getByRole('link', { name: 'Draft it' }).getAttribute('href')).toBe('/set')
   expect(screen.getByText('1 of 3 hold')).toBeTruthy()
-  expect(screen.getByText('One check holds').closest('details')?.open).toBe(false)
+  expect(isUnfolded(screen.getByText('One check holds'))).toBe(false)
 })
 
 test('figures are told in their own units, and what was not there before by a dash', () => {

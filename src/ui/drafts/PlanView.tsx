@@ -6,6 +6,7 @@ import { ClusterPlan } from '../clusters/ClusterPlan'
 import { FillBar } from '../fill/FillBar'
 import { Ladder } from '../ladder'
 import { State } from '../parts/State'
+import { Fold } from '../parts/Fold'
 
 /** Everything that a plan says, in the order in which it is decided by: what it gives, whether it can be, what cannot be undone, how long. */
 export function PlanView({
@@ -134,16 +135,18 @@ function Checks({ checks }: { readonly checks: readonly PlanCheck[] }) {
         ))}
       </ul>
       {holding.length > 0 && (
-        <details open={others.length === 0}>
-          <summary className="cursor-pointer text-second">
+        <Fold
+          isOpen={others.length === 0}
+          title={
             <State gravity="fine">{holding.length === 1 ? 'One check holds' : `${holding.length} checks hold`}</State>
-          </summary>
+          }
+        >
           <ul className="m-0 list-none p-0 pl-[17px] text-second">
             {holding.map(check => (
               <li key={`${check.rule}/${check.why}`}>{check.why}</li>
             ))}
           </ul>
-        </details>
+        </Fold>
       )}
     </>
   )

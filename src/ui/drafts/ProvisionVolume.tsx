@@ -4,11 +4,11 @@ import type { ProvisionVolumeIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { formatBytes, parseBytes } from '@/core/units'
 import { Choice } from '../parts/Choice'
-import { Field } from '../parts/Field'
 import { TextField } from '../parts/TextField'
 import { NameField } from '../parts/NameField'
 import { DraftFrame } from './DraftFrame'
 import { useDraft } from './useDraft'
+import { SelectField } from '../parts/Select'
 
 interface ProvisionProps {
   readonly pools: readonly (Pool & { readonly systemName: string })[]
@@ -35,23 +35,14 @@ export function ProvisionVolume({ pools, groups, kept, poolId }: ProvisionProps)
   return (
     <DraftFrame title="Provision a volume" draft={draft}>
       <div className="grid grid-cols-2 gap-[10px]">
-        <Field label="Host group" hint="Who shall see it; none maps it to nobody." error={errorOf('hostGroupId')}>
-          {props => (
-            <select
-              {...props}
-              className="field"
-              value={intent.hostGroupId}
-              onChange={event => set({ hostGroupId: event.target.value })}
-            >
-              <option value="">none yet</option>
-              {groups.map(group => (
-                <option key={group.id} value={group.id}>
-                  {group.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="Host group"
+          hint="Who shall see it; none maps it to nobody."
+          error={errorOf('hostGroupId')}
+          value={intent.hostGroupId}
+          options={[{ value: '', words: 'none yet' }, ...groups.map(({ id, name }) => ({ value: id, words: name }))]}
+          onChange={hostGroupId => set({ hostGroupId })}
+        />
         <TextField
           label="Purpose"
           hint="A word for the name, such as data or log."
@@ -76,28 +67,14 @@ export function ProvisionVolume({ pools, groups, kept, poolId }: ProvisionProps)
         isMono
         onChange={value => set({ size: value })}
       />
-      <Field
+      <SelectField
         label="Pool"
         hint="What is left to write, and what has been promised of its capacity."
         error={errorOf('poolId')}
-      >
-        {props => (
-          <select
-            {...props}
-            className="field"
-            value={intent.poolId}
-            onChange={event => set({ poolId: event.target.value })}
-          >
-            <option value="">choose</option>
-            {pools.map(pool => (
-              <option key={pool.id} value={pool.id}>
-                {pool.name} on {pool.systemName}: {formatBytes(provisionableBytes(pool) - pool.writtenBytes)} left,{' '}
-                {promised(pool)} promised{pool.state === 'fine' ? '' : `, ${pool.state}`}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+        value={intent.poolId}
+        options={pools.map(pool => ({ value: pool.id, words: poolWords(pool) }))}
+        onChange={poolId => set({ poolId })}
+      />
       <Choice
         label="Space"
         value={intent.isThin ? 'thin' : 'thick'}
@@ -115,3 +92,6 @@ function promised(pool: Pool): string {
   const capacity = provisionableBytes(pool)
   return capacity === 0n ? 'nothing' : `${((Number(pool.provisionedBytes) / Number(capacity)) * 100).toFixed(0)}%`
 }
+
+const poolWords = (pool: ProvisionProps['pools'][number]) =>
+  `${pool.name} on ${pool.systemName}: ${formatBytes(provisionableBytes(pool) - pool.writtenBytes)} left, ${promised(pool)} promised${pool.state === 'fine' ? '' : `, ${pool.state}`}`

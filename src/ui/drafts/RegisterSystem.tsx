@@ -5,11 +5,11 @@ import type { RegisterSystemIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { formatBytes } from '@/core/units'
 import { ask } from '../api'
-import { Field } from '../parts/Field'
 import { TextField } from '../parts/TextField'
 import { DraftFrame } from './DraftFrame'
 import { SystemLook } from './SystemLook'
 import { useDraft } from './useDraft'
+import { SelectField } from '../parts/Select'
 
 interface Found {
   readonly id: string
@@ -70,23 +70,13 @@ export function RegisterSystem({
             maxLength={255}
             onChange={value => set({ name: value })}
           />
-          <Field label="Site" hint="Where it stands.">
-            {props => (
-              <select
-                {...props}
-                className="field"
-                value={intent.siteId}
-                onChange={event => set({ siteId: event.target.value })}
-              >
-                <option value="">not said</option>
-                {sites.map(site => (
-                  <option key={site.id} value={site.id}>
-                    {site.name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="Site"
+            hint="Where it stands."
+            value={intent.siteId}
+            options={[{ value: '', words: 'not said' }, ...sites.map(({ id, name }) => ({ value: id, words: name }))]}
+            onChange={siteId => set({ siteId })}
+          />
         </div>
       )}
     </DraftFrame>

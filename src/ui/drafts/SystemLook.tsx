@@ -7,6 +7,7 @@ import { Copied } from '../parts/Copied'
 import { TextField } from '../parts/TextField'
 import { Refusal } from '../parts/Refusal'
 import { State } from '../parts/State'
+import { Tick } from '../parts/Checkbox'
 
 interface Accepted {
   readonly isPlainHttpAccepted: boolean
@@ -154,31 +155,23 @@ function WhoAnswers({
         </tbody>
       </table>
       {!isEncrypted && (
-        <label className="advice flex items-start gap-2">
-          <input
-            type="checkbox"
-            className="mt-[3px]"
-            checked={accepted.isPlainHttpAccepted}
-            onChange={event => accept({ ...accepted, isPlainHttpAccepted: event.target.checked })}
-          />
-          <span>Accept plain HTTP for this system. Whatever is said to it, and its data, can be read on the way.</span>
-        </label>
+        <Tick
+          className="advice"
+          isOn={accepted.isPlainHttpAccepted}
+          onChange={isPlainHttpAccepted => accept({ ...accepted, isPlainHttpAccepted })}
+        >
+          Accept plain HTTP for this system. Whatever is said to it, and its data, can be read on the way.
+        </Tick>
       )}
       {isEncrypted && certificateTrouble !== null && (
-        <label className="advice flex items-start gap-2">
-          <input
-            type="checkbox"
-            className="mt-[3px]"
-            checked={accepted.acceptedFingerprint !== ''}
-            onChange={event =>
-              accept({ ...accepted, acceptedFingerprint: event.target.checked ? (certificateFingerprint ?? '') : '' })
-            }
-          />
-          <span>
-            Accept this certificate, which no known authority signed:{' '}
-            <span className="mono break-all">{certificateFingerprint}</span>
-          </span>
-        </label>
+        <Tick
+          className="advice"
+          isOn={accepted.acceptedFingerprint !== ''}
+          onChange={isOn => accept({ ...accepted, acceptedFingerprint: isOn ? (certificateFingerprint ?? '') : '' })}
+        >
+          Accept this certificate, which no known authority signed:{' '}
+          <span className="mono break-all">{certificateFingerprint}</span>
+        </Tick>
       )}
     </>
   )

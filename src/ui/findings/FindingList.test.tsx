@@ -2,7 +2,7 @@
 import { screen, within } from '@testing-library/react'
 import type { Finding } from '@/core/findings'
 import type { FindingRecord } from '@/core/views'
-import { shown } from '../testing/browser'
+import { isUnfolded, shown } from '../testing/browser'
 import { FindingList } from './FindingList'
 
 const finding = (key: string, more: Partial<Finding> = {}): FindingRecord => ({
@@ -40,9 +40,10 @@ test('what a finding explains stands beneath it, the gravest first', () => {
   expect(screen.getByText('three stand, causes first')).toBeTruthy()
 })
 
-test('a remedy that a change can bring is drafted from it; an exception names its finding', () => {
+test('a remedy that a change can bring is drafted from it; an exception names its finding', async () => {
   const draft = { kind: 'erase-drive', intent: {}, href: '/erase' }
-  shown(list([finding('foreign/a b', { draft }), finding('other/x')]))
+  const { user } = shown(list([finding('foreign/a b', { draft }), finding('other/x')]))
+  await user.click(screen.getByText('other/x is found'))
   expect(screen.getAllByRole('link', { name: 'Draft it' }).map(each => each.getAttribute('href'))).toEqual(['/erase'])
   expect(screen.getAllByRole('link', { name: 'let it stand' })[0]?.getAttribute('href')).toBe(
     '/sign?finding=foreign%2Fa%20b',
@@ -50,12 +51,12 @@ test('a remedy that a change can bring is drafted from it; an exception names it
   expect(screen.getAllByText('Without a network: Pull the cable.')).toHaveLength(2)
 })
 
-test('a signed finding is told apart with who signed it until when, and no longer counts', () => {
+test('a signed finding is told apart with who signed it until when, and no longer counts', async () => {
   const exception = { reason: 'Waits for its part.', signedBy: 'keeper', until: '2026-05-01T00:00:00.000Z' }
-  shown(list([{ ...finding('a/1'), exception }]))
+  const { user } = shown(list([{ ...finding('a/1'), exception }]))
   expect(screen.getByText('none stand')).toBeTruthy()
   expect(screen.getByText('Nothing is wrong here.')).toBeTruthy()
-  expect(screen.getByText('One finding stands by a signed exception')).toBeTruthy()
+  await user.click(screen.getByText('One finding stands by a signed exception'))
   expect(screen.getByText('Waits for its part. Signed by keeper, until 2026-05-01.')).toBeTruthy()
 })
 
@@ -67,5 +68,10 @@ test('findings that explain each other in a circle are shown all the same', () =
 
 test('what calls for work at once stands open, and of what can wait only the first', () => {
   shown(list([finding('a/1'), finding('b/1'), finding('c/1', { gravity: 'now' }), finding('d/1', { gravity: 'now' })]))
-  expect([...document.querySelectorAll('details')].map(each => each.open)).toEqual([true, true, false, false])
+  expect(['c/1', 'd/1', 'a/1', 'b/1'].map(key => isUnfolded(screen.getByText(`${key} is found`)))).toEqual([
+    true,
+    true,
+    false,
+    false,
+  ])
 })

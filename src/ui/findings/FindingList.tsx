@@ -4,6 +4,7 @@ import type { FindingRecord } from '@/core/views'
 import { countAtStart, countWords } from '@/core/units'
 import { Ago } from '../parts/Ago'
 import { State } from '../parts/State'
+import { Fold } from '../parts/Fold'
 
 interface FindingListProps {
   readonly records: readonly FindingRecord[]
@@ -37,10 +38,7 @@ export function FindingList({ records, signHref }: FindingListProps) {
         ))}
       </ol>
       {excepted.length > 0 && (
-        <details>
-          <summary className="cursor-pointer text-second">
-            {countAtStart(excepted.length, 'finding stands', 'findings stand')} by a signed exception
-          </summary>
+        <Fold title={`${countAtStart(excepted.length, 'finding stands', 'findings stand')} by a signed exception`}>
           <ul className="m-0 list-none p-0">
             {excepted.map(({ finding, exception }) => (
               <li key={finding.key} className="border-b border-rule-fine py-1">
@@ -51,7 +49,7 @@ export function FindingList({ records, signHref }: FindingListProps) {
               </li>
             ))}
           </ul>
-        </details>
+        </Fold>
       )}
     </section>
   )
@@ -71,15 +69,14 @@ function Branch({
   const since = byKey.get(finding.key)?.since
   return (
     <li className="mt-2" data-finding={finding.check}>
-      <details open={isOpen}>
-        <summary className="flex cursor-pointer justify-between gap-3">
+      <Fold
+        isOpen={isOpen}
+        title={
           <State gravity={finding.gravity}>
-            <b className="font-semibold">{finding.title}</b>
+            <b className="font-semibold text-ink">{finding.title}</b>
           </State>
-          <span aria-hidden className="shrink-0 text-faint">
-            ⌄
-          </span>
-        </summary>
+        }
+      >
         <div className="pl-[17px] text-second">
           <div>{finding.evidence}</div>
           <div className="mt-1">{finding.risk}</div>
@@ -103,7 +100,7 @@ function Branch({
             </Link>
           </div>
         </div>
-      </details>
+      </Fold>
       {beneath.length > 0 && (
         <ol className="m-0 ml-[5px] list-none border-l border-rule pl-3" aria-label={`Explained by: ${finding.title}`}>
           {beneath.map(tree => (

@@ -1,6 +1,8 @@
 'use client'
 import { useEffect, useState, type ReactNode } from 'react'
 import { marginEvent } from './theme'
+import { ArrowLeftToLine, ArrowRightToLine, X } from 'lucide-react'
+import { Tip } from '../parts/Tip'
 
 interface PageProps {
   readonly children: ReactNode
@@ -32,24 +34,32 @@ export function Page({ children, margin }: PageProps) {
           className="relative flex min-h-0 flex-col border-l border-rule bg-sheet max-md:border-t max-md:border-l-0"
         >
           <div className="no-print absolute top-2 right-3 z-10 flex gap-1 text-faint max-md:hidden">
-            <button
-              type="button"
-              className="border-0 bg-transparent px-1"
-              onClick={() => widen(was => !was)}
-              title={isWide ? 'Narrower' : 'Wider'}
-              aria-label={isWide ? 'Make the margin narrower' : 'Make the margin wider'}
+            <Tip words={isWide ? 'Narrower' : 'Wider'}>
+              <button
+                type="button"
+                className="border-0 bg-transparent px-1 hover:text-ink"
+                onClick={() => widen(was => !was)}
+                aria-label={isWide ? 'Make the margin narrower' : 'Make the margin wider'}
+              >
+                {isWide ? <ArrowRightToLine aria-hidden size={14} /> : <ArrowLeftToLine aria-hidden size={14} />}
+              </button>
+            </Tip>
+            <Tip
+              words={
+                <>
+                  Fold away <kbd>.</kbd>
+                </>
+              }
             >
-              {isWide ? '⇥' : '⇤'}
-            </button>
-            <button
-              type="button"
-              className="border-0 bg-transparent px-1"
-              onClick={() => fold(true)}
-              title="Fold away ( . )"
-              aria-label="Fold the margin away"
-            >
-              ×
-            </button>
+              <button
+                type="button"
+                className="border-0 bg-transparent px-1 hover:text-ink"
+                onClick={() => fold(true)}
+                aria-label="Fold the margin away"
+              >
+                <X aria-hidden size={14} />
+              </button>
+            </Tip>
           </div>
           {margin}
         </aside>

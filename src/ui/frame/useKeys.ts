@@ -1,5 +1,5 @@
 'use client'
-import { useEffect } from 'react'
+import { useHotkeys, type Options } from 'react-hotkeys-hook'
 import { sections } from './sections'
 import { marginEvent } from './theme'
 
@@ -9,44 +9,44 @@ interface KeyActions {
   readonly go: (href: string) => void
 }
 
-const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable)
+/** Where a letter is typed, or picks something: there it is no key of the page. */
+const typed = 'input, textarea, select, [contenteditable="true"], [role="combobox"], [role="listbox"], [role="menu"]'
+const isTyping = ({ target }: KeyboardEvent) => target instanceof Element && target.closest(typed) !== null
+const isElsewhere = (event: KeyboardEvent) =>
+  isTyping(event) ||
+  event.ctrlKey ||
+  event.metaKey ||
+  event.altKey ||
+  document.querySelector('[role="dialog"], [role="alertdialog"], [role="listbox"], [role="menu"]') !== null
+
+/** By what is written on the key, whatever the layout of the keyboard asks for to reach it. */
+const plain: Options = { useKey: true, ignoreModifiers: true, ignoreEventWhen: isElsewhere, preventDefault: true }
+const everywhere: Options = { useKey: true, enableOnFormTags: true, enableOnContentEditable: true }
 
 /** The keys that hold everywhere. A field that is being typed in keeps all of them but Ctrl K, Shift Enter and Escape. */
-export function useKeys(actions: KeyActions): void {
-  useEffect(() => {
-    const pressed = (event: KeyboardEvent) => {
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
-        event.preventDefault()
-        return actions.onCommands()
-      }
-      if (event.shiftKey && event.key === 'Enter') return press('[data-key="carry-out"]', event)
-      if (isTyping(event.target)) {
-        if (event.key === 'Escape') (event.target as HTMLElement).blur()
-        return
-      }
-      if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('[role="dialog"]') !== null) return
-      const section = sections.find(each => each.key === event.key)
-      if (section !== undefined) return actions.go(section.href)
-      if (event.key === '0') return actions.go('/changes')
-      if (event.key === '/') return take(event, actions.onCommands)
-      if (event.key === '?') return take(event, actions.onKeys)
-      if (event.key === '.') return take(event, () => window.dispatchEvent(new Event(marginEvent)))
-      if (event.key === 'n') return press('[data-key="new"]', event)
-      if (event.key === 'e')
-        return take(event, () =>
-          document.querySelector<HTMLElement>('[data-margin] :is(input, select, textarea):not([type=hidden])')?.focus(),
-        )
-      if (event.key === 'j' || event.key === 'k') take(event, () => moveRow(event.key === 'j' ? 1 : -1))
-    }
-    window.addEventListener('keydown', pressed)
-    return () => window.removeEventListener('keydown', pressed)
-  })
+export function useKeys({ onCommands, onKeys, go }: KeyActions): void {
+  useHotkeys('mod+k', onCommands, { ...everywhere, preventDefault: true })
+  useHotkeys('shift+enter', event => press('[data-key="carry-out"]', event), everywhere)
+  useHotkeys('escape', event => leave(event), { ...everywhere, ignoreEventWhen: event => !isTyping(event) })
+  useHotkeys(
+    [...sections.map(section => section.key), '0'],
+    event => go(sections.find(section => section.key === event.key)?.href ?? '/changes'),
+    plain,
+  )
+  useHotkeys('/', onCommands, plain)
+  useHotkeys('?', onKeys, plain)
+  useHotkeys('.', () => window.dispatchEvent(new Event(marginEvent)), plain)
+  useHotkeys('n', event => press('[data-key="new"]', event), { ...plain, preventDefault: false })
+  useHotkeys('e', () => document.querySelector<HTMLElement>(firstField)?.focus(), plain)
+  useHotkeys('j', () => moveRow(1), plain)
+  useHotkeys('k', () => moveRow(-1), plain)
 }
 
-function take(event: KeyboardEvent, act: () => void): void {
-  event.preventDefault()
-  act()
+const firstField = '[data-margin] :is(input, textarea, [role="combobox"]):not([type=hidden], [aria-hidden="true"])'
+
+function leave({ target }: KeyboardEvent): void {
+  // A list that is open closes by itself; the field that has it stays.
+  if (target instanceof HTMLElement && target.getAttribute('aria-expanded') !== 'true') target.blur()
 }
 
 function press(selector: string, event: KeyboardEvent): void {

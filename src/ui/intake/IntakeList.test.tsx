@@ -22,7 +22,10 @@ const labels = () => [...document.querySelectorAll('[data-row]')].map(each => ea
 
 test('what asks for work stands first, a lit drive is marked', () => {
   shown(list)
-  expect(labels()).toEqual(['1004 ✦', '1003', '1002', '1006', '1001', '1005'])
+  expect(screen.getAllByRole('img', { name: 'light on' }).map(each => each.closest('[data-row]')?.textContent)).toEqual(
+    ['1004'],
+  )
+  expect(labels()).toEqual(['1004', '1003', '1002', '1006', '1001', '1005'])
   expect(screen.getByText('plover, 2023-09-14')).toBeTruthy()
 })
 

@@ -4,6 +4,7 @@ import { State, type Gravity } from '../parts/State'
 import type { TableColumn } from '../table'
 import type { IntakeRow } from './IntakeRow'
 import { kindWords } from './kinds'
+import { Lightbulb } from 'lucide-react'
 
 const gravity: Readonly<Record<IntakeState, Gravity>> = {
   unassigned: 'fine',
@@ -31,7 +32,14 @@ export const intakeColumns: readonly TableColumn<IntakeRow>[] = [
     head: 'Label',
     track: '62px',
     text: ({ drive }) => suffixOf(drive.serial),
-    cell: ({ drive }) => `${suffixOf(drive.serial)}${drive.isLit ? ' ✦' : ''}`,
+    cell: ({ drive }) => (
+      <>
+        {suffixOf(drive.serial)}
+        {drive.isLit && (
+          <Lightbulb role="img" aria-label="light on" size={11} className="ml-1 inline-block align-[-1px] text-soon" />
+        )}
+      </>
+    ),
   },
   { id: 'where', head: 'Where', track: 'minmax(0,1.5fr)', text: place },
   {

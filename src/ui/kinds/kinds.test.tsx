@@ -3,7 +3,7 @@ import { screen, within } from '@testing-library/react'
 import { kindOf, objectKinds } from '@/core/estate'
 import { sampleDrive, sampleId } from '@/core/estate/testing/samples'
 import { ServerLists } from '../frame'
-import { giveSizes, shown } from '../testing/browser'
+import { giveSizes, shown, wordsOf } from '../testing/browser'
 import { KindTable, ObjectFacts } from '.'
 import { textOf } from './textOf'
 
@@ -33,17 +33,18 @@ test('a kind that says how its list looks has a table of it, and what is not sta
     </ServerLists>,
   )
   const heads = screen.getAllByRole('columnheader').map(each => each.textContent)
-  expect(heads).toEqual(
-    objectKinds.ports.list?.columns
-      .filter(each => each.isFolded !== true)
-      .map(each => (each.field === 'name' ? `${each.words} ↑` : each.words)),
-  )
+  expect(heads).toEqual(objectKinds.ports.list?.columns.filter(each => each.isFolded !== true).map(each => each.words))
+  const sorted = screen.getAllByRole('columnheader').filter(each => each.getAttribute('aria-sort') === 'ascending')
+  expect(sorted.map(each => each.textContent)).toEqual(['Port'])
   const row = screen.getByRole('row', { name: /25 Gb\/s/ })
-  expect(
-    within(row)
-      .getAllByRole('cell')
-      .map(each => each.textContent),
-  ).toEqual(['port <b>1</b>', 'heron', '◐down', '25 Gb/s', 'not stated', 'iqn.2020-01.example:heron'])
+  expect(within(row).getAllByRole('cell').map(wordsOf)).toEqual([
+    'port <b>1</b>',
+    'heron',
+    '[soon] down',
+    '25 Gb/s',
+    'not stated',
+    'iqn.2020-01.example:heron',
+  ])
 })
 
 test('one object shows all that is known of it, and leads to what it belongs to', () => {

@@ -7,7 +7,7 @@ import type { PathCell } from '@/core/network'
 import { ask } from '../api'
 import { Ago } from '../parts/Ago'
 import { Refusal } from '../parts/Refusal'
-import { State, type Gravity } from '../parts/State'
+import { Mark, State, type Gravity } from '../parts/State'
 
 const gravityOf: Readonly<Record<PathCell['verdict'], Gravity>> = {
   passes: 'fine',
@@ -16,7 +16,6 @@ const gravityOf: Readonly<Record<PathCell['verdict'], Gravity>> = {
   'link down': 'now',
   'no answer': 'now',
 }
-const marks: Readonly<Record<Gravity, string>> = { fine: '●', soon: '◐', now: '▲', note: '○', unknown: '◇' }
 
 interface ProbeMatrixProps {
   readonly systemId: string
@@ -157,7 +156,7 @@ function Cell({
       title={cell?.words ?? 'not probed'}
       onClick={onOpen}
     >
-      <span aria-hidden>{marks[gravity]}</span>
+      <Mark gravity={gravity} />
     </button>
   )
 }

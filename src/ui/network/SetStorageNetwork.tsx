@@ -10,6 +10,9 @@ import { DraftFrame } from '../drafts/DraftFrame'
 import { useDraft } from '../drafts/useDraft'
 import { Choice } from '../parts/Choice'
 import { TextField } from '../parts/TextField'
+import { Select } from '../parts/Select'
+import { X } from 'lucide-react'
+import { Trouble } from '../parts/State'
 
 /** With the family, which the form always says. */
 type NetworkIntent = SetStorageNetworkIntent & { readonly family: 'IPv4' | 'IPv6' }
@@ -96,7 +99,7 @@ export function SetStorageNetwork({ systemId, nodes, nodePorts, mtu, kept }: Set
         />
       </div>
       <span className="label">Nodes</span>
-      {draft.errorOf('nodes') !== undefined && <div className="text-xs text-now">▲ {draft.errorOf('nodes')}</div>}
+      {draft.errorOf('nodes') !== undefined && <Trouble>{draft.errorOf('nodes')}</Trouble>}
       <table className="plain">
         <thead>
           <tr>
@@ -119,21 +122,15 @@ export function SetStorageNetwork({ systemId, nodes, nodePorts, mtu, kept }: Set
               <tr key={each.nodeId}>
                 <td className="whitespace-nowrap">{node?.name}</td>
                 <td>
-                  <select
-                    className="field h-[26px] py-0"
+                  <Select
+                    className="h-[26px] py-0"
                     aria-label={`Port of ${node?.name ?? ''}`}
                     value={each.portId}
-                    onChange={event => change(each.nodeId, { portId: event.target.value })}
-                  >
-                    {nodePorts
+                    options={nodePorts
                       .filter(own => own.nodeId === each.nodeId)
-                      .map(own => (
-                        <option key={own.id} value={own.id}>
-                          {own.name}, {formatBitsPerSecond(own.speedBitsPerSecond)}
-                          {own.traffic.length === 0 ? ', own' : ', shared'}
-                        </option>
-                      ))}
-                  </select>
+                      .map(own => ({ value: own.id, words: portWords(own) }))}
+                    onChange={portId => change(each.nodeId, { portId })}
+                  />
                   {port !== undefined && port.traffic.length > 0 && (
                     <div className="hint">
                       with {port.traffic.join(' and ')}: {(storageShare(port.traffic) * 100).toFixed(0)}% when all are
@@ -151,8 +148,8 @@ export function SetStorageNetwork({ systemId, nodes, nodePorts, mtu, kept }: Set
                       spellCheck={false}
                       onChange={event => change(each.nodeId, { address: event.target.value })}
                     />
-                    {typeof trouble === 'string' && <div className="text-xs text-soon">◐ {trouble}</div>}
-                    {trouble === undefined && <div className="hint">● names agree</div>}
+                    {typeof trouble === 'string' && <Trouble gravity="soon">{trouble}</Trouble>}
+                    {trouble === undefined && <Trouble gravity="fine">names agree</Trouble>}
                   </td>
                 )}
                 <td>
@@ -161,10 +158,9 @@ export function SetStorageNetwork({ systemId, nodes, nodePorts, mtu, kept }: Set
                       type="button"
                       className="border-0 bg-transparent p-0 text-faint"
                       aria-label={`Leave out ${node?.name ?? ''}`}
-                      title="Leave it out"
                       onClick={() => leaveOut(each.nodeId)}
                     >
-                      ×
+                      <X aria-hidden size={14} />
                     </button>
                   )}
                 </td>
@@ -181,6 +177,9 @@ export function SetStorageNetwork({ systemId, nodes, nodePorts, mtu, kept }: Set
     </DraftFrame>
   )
 }
+
+const portWords = ({ name, speedBitsPerSecond, traffic }: NodePort) =>
+  `${name}, ${formatBitsPerSecond(speedBitsPerSecond)}, ${traffic.length === 0 ? 'own' : 'shared'}`
 
 /** Asks the name server for the addresses being typed, a moment after the last key; the plan then knows the answers too. */
 function useNames(intent: NetworkIntent, nodes: readonly Node[], told: () => void): readonly NameAnswer[] {

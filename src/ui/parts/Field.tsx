@@ -1,5 +1,6 @@
 'use client'
 import { useId, type ReactNode } from 'react'
+import { Trouble } from './State'
 
 interface FieldProps {
   readonly label: string
@@ -23,7 +24,7 @@ export function Field({ label, hint, error, children }: FieldProps) {
       {children({ id, 'aria-invalid': error !== undefined, 'aria-describedby': `${id}-hint` })}
       <div id={`${id}-hint`}>
         {hint !== undefined && <div className="hint">{hint}</div>}
-        {error !== undefined && <div className="mt-[2px] text-xs text-now">▲ {error}</div>}
+        {error !== undefined && <Trouble>{error}</Trouble>}
       </div>
     </div>
   )

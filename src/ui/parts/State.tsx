@@ -1,8 +1,15 @@
+import { Circle, Contrast, Diamond, Triangle, type LucideIcon } from 'lucide-react'
 import type { ReactNode } from 'react'
 
 /** How grave something is. A shape, a word and a colour say it together, so that none is needed alone. */
 export type Gravity = 'fine' | 'soon' | 'now' | 'note' | 'unknown'
-const marks: Readonly<Record<Gravity, string>> = { fine: '●', soon: '◐', now: '▲', note: '○', unknown: '◇' }
+const shapes: Readonly<Record<Gravity, { readonly icon: LucideIcon; readonly isFilled: boolean }>> = {
+  fine: { icon: Circle, isFilled: true },
+  soon: { icon: Contrast, isFilled: false },
+  now: { icon: Triangle, isFilled: true },
+  note: { icon: Circle, isFilled: false },
+  unknown: { icon: Diamond, isFilled: false },
+}
 const colours: Readonly<Record<Gravity, string>> = {
   fine: 'text-fine',
   soon: 'text-soon',
@@ -11,11 +18,35 @@ const colours: Readonly<Record<Gravity, string>> = {
   unknown: 'text-unknown',
 }
 
+/** The shape alone, where the word stands elsewhere. */
+export function Mark({ gravity, size = 9 }: { readonly gravity: Gravity; readonly size?: number }) {
+  const { icon: Icon, isFilled } = shapes[gravity]
+  return (
+    <Icon
+      aria-hidden
+      data-gravity={gravity}
+      size={size}
+      strokeWidth={gravity === 'soon' ? 3 : 2.5}
+      fill={isFilled ? 'currentColor' : 'none'}
+      className="inline-block shrink-0"
+    />
+  )
+}
+
 export function State({ gravity, children }: { readonly gravity: Gravity; readonly children: ReactNode }) {
   return (
     <span className={`inline-flex items-baseline gap-[5px] ${colours[gravity]}`}>
-      <span aria-hidden>{marks[gravity]}</span>
+      <Mark gravity={gravity} />
       <span>{children}</span>
     </span>
+  )
+}
+
+/** Why something cannot stay as it is, beside it. */
+export function Trouble({ children, gravity = 'now' }: { readonly children: ReactNode; readonly gravity?: Gravity }) {
+  return (
+    <div className={`mt-[2px] text-xs ${colours[gravity]}`}>
+      <Mark gravity={gravity} /> {children}
+    </div>
   )
 }

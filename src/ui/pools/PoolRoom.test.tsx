@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react'
 import { sampleId, samplePool } from '@/core/estate/testing/samples'
-import { shown } from '../testing/browser'
+import { shown, wordsOf } from '../testing/browser'
 import { PoolRoom } from '.'
 
 const tebibyte = 1024n ** 4n
@@ -19,11 +19,11 @@ const pool = (number: number, written: bigint, more: object = {}) =>
 test('pools stand with what is left to write, the roomiest first, and each begins a draft', () => {
   shown(<PoolRoom pools={[pool(1, 9n), pool(2, 1n), pool(3, 5n, { state: 'degraded' }), pool(4, 12n)]} />)
   const links = screen.getAllByRole('link')
-  expect(links.map(each => each.textContent)).toEqual([
+  expect(links.map(wordsOf)).toEqual([
     'pool-29 TiB10% full, 20 TiB promised',
-    'pool-35 TiB▲degraded, 20 TiB promised',
-    'pool-11 TiB◐90% full, 20 TiB promised',
-    'pool-40 B◐120% full, 20 TiB promised',
+    'pool-35 TiB[now] degraded, 20 TiB promised',
+    'pool-11 TiB[soon] 90% full, 20 TiB promised',
+    'pool-40 B[soon] 120% full, 20 TiB promised',
   ])
   expect(links[0]?.getAttribute('href')).toBe(`/provision?draft=provision-volume&pool=${sampleId(2)}`)
 })

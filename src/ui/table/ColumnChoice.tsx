@@ -1,5 +1,6 @@
 'use client'
 import { DropdownMenu } from 'radix-ui'
+import { Check } from 'lucide-react'
 
 interface ColumnChoiceProps {
   readonly columns: readonly { readonly id: string; readonly head: string }[]
@@ -27,7 +28,7 @@ export function ColumnChoice({ columns: [, ...columns], shown, onChange }: Colum
               className="flex cursor-default items-center gap-2 rounded-sm px-2 py-[3px] outline-none data-[highlighted]:bg-action-wash"
             >
               <span aria-hidden className="w-3 text-action">
-                {shown.includes(id) ? '✓' : ''}
+                {shown.includes(id) && <Check size={12} />}
               </span>
               {head}
             </DropdownMenu.CheckboxItem>

@@ -6,6 +6,8 @@ import { csvText } from './csvText'
 import { save } from './save'
 import type { TableColumn } from './TableColumn'
 import { useTable } from './useTable'
+import { Checkbox } from '../parts/Checkbox'
+import { SortMark } from './SortMark'
 
 interface DataTableProps<Row> {
   readonly label: string
@@ -74,11 +76,9 @@ export function DataTable<Row>(props: DataTableProps<Row>) {
         <div role="row" className="grid gap-2 border-b border-rule pb-[3px] text-xs text-faint" style={tracks}>
           {bulk && (
             <span role="columnheader">
-              <input
-                type="checkbox"
-                className="block"
+              <Checkbox
                 aria-label={`Choose all ${label.toLowerCase()} shown`}
-                checked={isAllChosen}
+                isOn={isAllChosen || (chosen.length > 0 && 'some')}
                 onChange={() => table.chooseAll(!isAllChosen)}
               />
             </span>
@@ -115,12 +115,10 @@ export function DataTable<Row>(props: DataTableProps<Row>) {
                 >
                   {bulk && (
                     <span role="cell">
-                      <input
-                        type="checkbox"
-                        className="block"
+                      <Checkbox
                         aria-label={`Choose ${opener.text(row)}`}
-                        checked={table.isChosen(id)}
-                        onChange={event => table.choose(id, (event.nativeEvent as MouseEvent).shiftKey)}
+                        isOn={table.isChosen(id)}
+                        onChange={(_, isRange) => table.choose(id, isRange)}
                       />
                     </span>
                   )}
@@ -175,7 +173,7 @@ function Head<Row>({
     <span role="columnheader" aria-sort={sorted} className={column.isNumber === true ? 'text-right' : ''}>
       <button type="button" className="border-0 bg-transparent p-0 whitespace-nowrap hover:text-ink" onClick={onSort}>
         {column.head}
-        {sorted === 'none' ? '' : sorted === 'descending' ? ' ↓' : ' ↑'}
+        <SortMark sorted={sorted} />
       </button>
     </span>
   )

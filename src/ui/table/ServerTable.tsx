@@ -9,6 +9,7 @@ import { FilterField } from './FilterField'
 import { save } from './save'
 import { readAll, useServerPages, type ServerPage } from './useServerPages'
 import { useAddress } from './useAddress'
+import { SortMark } from './SortMark'
 
 type NameOf = (id: string) => string | undefined
 
@@ -226,7 +227,7 @@ function Head<Row>({
     <span role="columnheader" aria-sort={sorted} className={place}>
       <button type="button" className="border-0 bg-transparent p-0 whitespace-nowrap hover:text-ink" onClick={onSort}>
         {column.head}
-        {sorted === 'none' ? '' : sorted === 'descending' ? ' ↓' : ' ↑'}
+        <SortMark sorted={sorted} />
       </button>
     </span>
   )

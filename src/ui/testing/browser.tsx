@@ -1,10 +1,20 @@
-import { act, configure, render } from '@testing-library/react'
-import userEvent from '@testing-library/user-event'
+import { act, configure, render, screen } from '@testing-library/react'
+import userEvent, { type UserEvent } from '@testing-library/user-event'
 import type { ReactElement } from 'react'
 import { pushed } from './navigation'
 
 // What is waited for comes after a pause of the component's own; how long a busy machine takes for it says nothing of the component.
 configure({ asyncUtilTimeout: 5000 })
+
+// What lists and boxes ask of a browser and jsdom has not.
+HTMLElement.prototype.scrollIntoView = () => undefined
+HTMLElement.prototype.hasPointerCapture = () => false
+HTMLElement.prototype.releasePointerCapture = () => undefined
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
 
 /** What a component under test has asked Wendrel's API, in order. */
 export interface Asked {
@@ -54,3 +64,20 @@ export function shown(element: ReactElement, at = '/') {
 /** Lets some milliseconds of real time pass within React. */
 export const pass = (milliseconds: number) =>
   act(() => new Promise<void>(resolve => void setTimeout(resolve, milliseconds)))
+
+/** Chooses in a list, by what the option says. */
+export async function choose(user: UserEvent, list: HTMLElement, option: string | RegExp): Promise<void> {
+  await user.click(list)
+  await user.click(await screen.findByRole('option', { name: option }))
+}
+
+/** What an element says, with its marks in brackets: `[now] does not answer`. */
+export function wordsOf(element: Element | null | undefined): string {
+  const copy = element?.cloneNode(true) as Element | undefined
+  for (const mark of copy?.querySelectorAll('[data-gravity]') ?? [])
+    mark.replaceWith(`[${mark.getAttribute('data-gravity') ?? ''}] `)
+  return copy?.textContent?.replace(/\s+/g, ' ').trim() ?? ''
+}
+
+/** Whether what stands behind a line is unfolded. */
+export const isUnfolded = (line: HTMLElement) => line.closest('button')?.getAttribute('aria-expanded') === 'true'

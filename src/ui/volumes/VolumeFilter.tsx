@@ -1,6 +1,13 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useAddress } from '../table'
+import { Select } from '../parts/Select'
+
+const states = [
+  { value: '', words: 'every state' },
+  { value: 'in use', words: 'in use' },
+  { value: 'holding', words: 'holding' },
+]
 
 /** Filters the list by pool and by state; the address keeps it. */
 export function VolumeFilter({ pools }: { readonly pools: readonly { readonly id: string; readonly name: string }[] }) {
@@ -9,29 +16,20 @@ export function VolumeFilter({ pools }: { readonly pools: readonly { readonly id
   const put = (name: string, value: string) => router.replace(withChanges({ [name]: value }), { scroll: false })
   return (
     <>
-      <select
+      <Select
         aria-label="Pool"
-        className="field w-[190px]"
+        className="w-[190px]"
         value={query.get('poolId') ?? ''}
-        onChange={event => put('poolId', event.target.value)}
-      >
-        <option value="">every pool</option>
-        {pools.map(pool => (
-          <option key={pool.id} value={pool.id}>
-            {pool.name}
-          </option>
-        ))}
-      </select>
-      <select
+        options={[{ value: '', words: 'every pool' }, ...pools.map(({ id, name }) => ({ value: id, words: name }))]}
+        onChange={value => put('poolId', value)}
+      />
+      <Select
         aria-label="State"
-        className="field w-[120px]"
+        className="w-[120px]"
         value={query.get('state') ?? ''}
-        onChange={event => put('state', event.target.value)}
-      >
-        <option value="">every state</option>
-        <option value="in use">in use</option>
-        <option value="holding">holding</option>
-      </select>
+        options={states}
+        onChange={value => put('state', value)}
+      />
     </>
   )
 }

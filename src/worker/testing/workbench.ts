@@ -43,8 +43,8 @@ export async function workbench(rate: number) {
     const access = { userName: 'admin', password: `${name}-demo` }
     const { signal } = new AbortController()
     const endpoint = { address, acceptedFingerprint: null }
-    const { protocol, ...seen } = await identify(endpoint, signal)
-    const found = await protocolNamed(protocol).lookAt(endpoint, seen, access, signal)
+    const { protocol, identity } = await identify(endpoint, signal)
+    const found = await protocolNamed(protocol).lookAt(endpoint, identity, access, signal)
     return keepProbe({ database }, key, found, { protocol, ...endpoint, ...access, uuid: found.uuid }, 'tester')
   }
   return {

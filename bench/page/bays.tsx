@@ -1,7 +1,7 @@
 import { createRoot } from 'react-dom/client'
 import { flushSync } from 'react-dom'
 import { sampleDrive } from '@/core/estate/testing/samples'
-import { BayField, type BayGroup } from '@/ui/bayField'
+import { BayField, type BayGroup } from '@/ui/build/bayField'
 
 /** What the page tells the benchmark, in milliseconds. */
 export interface BayTimes {

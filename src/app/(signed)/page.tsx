@@ -11,7 +11,7 @@ import { workerSilentSeconds } from '@/records/inventory'
 import { pools, systems, unassigned, standingFindings } from '@/records/queries'
 import { ChangeState } from '@/ui/changes'
 import { Margin, Page as Frame, Title } from '@/ui/frame'
-import { Ladder, rungText } from '@/ui/ladder'
+import { Ladder, rungText } from '@/ui/drawings/ladder'
 import { Ago } from '@/ui/parts/Ago'
 import { State } from '@/ui/parts/State'
 

@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation'
 import { atTheDoor } from '@/app/server/guard'
-import { SignInForm } from '@/ui/access'
+import { SignInForm } from '@/ui/tend/access'
 
 export const dynamic = 'force-dynamic'
 

@@ -1,7 +1,7 @@
 import { redirect } from 'next/navigation'
 import { atTheDoor } from '@/app/server/guard'
 import { onlyTexts } from '@/app/server/onlyTexts'
-import { WelcomeForm } from '@/ui/access'
+import { WelcomeForm } from '@/ui/tend/access'
 
 export const dynamic = 'force-dynamic'
 

@@ -2,9 +2,9 @@
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
 import { formatBytes, formatSeconds, formatSecondsRange, oddsInWords } from '@/core/units'
 import Link from 'next/link'
-import { ClusterPlan } from '../clusters/ClusterPlan'
-import { FillBar } from '../fill/FillBar'
-import { Ladder } from '../ladder'
+import { ClusterPlan } from '../build/clusters/ClusterPlan'
+import { FillBar } from '../drawings/fill/FillBar'
+import { Ladder } from '../drawings/ladder'
 import { State } from '../parts/State'
 import { Fold } from '../parts/Fold'
 

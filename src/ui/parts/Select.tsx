@@ -64,7 +64,7 @@ export function Select<Value extends string>({
                 key={option.value}
                 value={option.value || none}
                 disabled={option.isDisabled === true}
-                className="list-item"
+                className="list-option"
               >
                 <Radix.ItemText>{option.words}</Radix.ItemText>
                 <Radix.ItemIndicator className="ml-auto">

@@ -26,9 +26,10 @@ export function Mark({ gravity, size = 9 }: { readonly gravity: Gravity; readonl
       aria-hidden
       data-gravity={gravity}
       size={size}
-      strokeWidth={gravity === 'soon' ? 3 : 2.5}
+      strokeWidth={2.5}
       fill={isFilled ? 'currentColor' : 'none'}
-      className="inline-block shrink-0"
+      // The half that is dark is dark, not outlined.
+      className={`inline-block shrink-0 ${gravity === 'soon' ? '[&_path]:fill-current' : ''}`}
     />
   )
 }

@@ -2,7 +2,7 @@ import Link from 'next/link'
 import { reader } from '@/app/server/guard'
 import { settings } from '@/records'
 import { administrators, tokensOf } from '@/records/access'
-import { Account } from '@/ui/access'
+import { Account } from '@/ui/tend/access'
 import { Page as Frame, Title } from '@/ui/frame'
 
 export const metadata = { title: 'Account' }

@@ -10,7 +10,7 @@ import { KeyedDraft, RegisterSystem } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Bytes } from '@/ui/parts/Bytes'
 import { State } from '@/ui/parts/State'
-import { AddSite } from '@/ui/sites/AddSite'
+import { AddSite } from '@/ui/build/sites/AddSite'
 import { buildParts } from './parts'
 
 export const metadata = { title: 'Build' }

@@ -19,8 +19,8 @@ import { Ago } from '@/ui/parts/Ago'
 import { Bytes } from '@/ui/parts/Bytes'
 import { Copied } from '@/ui/parts/Copied'
 import { State } from '@/ui/parts/State'
-import { PoolRoom } from '@/ui/pools'
-import { VolumeTable } from '@/ui/volumes'
+import { PoolRoom } from '@/ui/provision/pools'
+import { VolumeTable } from '@/ui/provision/volumes'
 import { provisionParts } from './parts'
 
 export const metadata = { title: 'Provision' }

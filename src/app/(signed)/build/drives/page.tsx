@@ -14,7 +14,7 @@ import {
   pools as allPools,
   systems as allSystems,
 } from '@/records/queries'
-import { groupsOf } from '@/ui/bayField'
+import { groupsOf } from '@/ui/build/bayField'
 import { KeyedDraft } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import {
@@ -27,7 +27,7 @@ import {
   KindTotals,
   SetLocateLight,
   type IntakeRow,
-} from '@/ui/intake'
+} from '@/ui/build/intake'
 import { Facts } from '@/ui/parts/Facts'
 import { State } from '@/ui/parts/State'
 import { buildParts } from '../parts'

@@ -8,7 +8,7 @@ import { nameTrouble, pathMatrix, storagePort } from '@/core/network'
 import { countAtStart, countWords, formatBitsPerSecond } from '@/core/units'
 import { rowNetwork, rowSystemIds, standingFindings, systems, type RowNetwork } from '@/records/queries'
 import { IntentForm, KeyedDraft } from '@/ui/drafts'
-import { FindingList, ImportCatalogue } from '@/ui/findings'
+import { FindingList, ImportCatalogue } from '@/ui/watch/findings'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import {
   NetworkDrawing,
@@ -17,7 +17,7 @@ import {
   SetRestartService,
   SetStorageNetwork,
   SetSwitchPort,
-} from '@/ui/network'
+} from '@/ui/build/network'
 import { State } from '@/ui/parts/State'
 import { buildParts } from '../parts'
 

@@ -8,10 +8,10 @@ import { byId, poolLadder, provisionableBytes, type Pool, type System } from '@/
 import { countAtStart, formatBytes, tebibytes } from '@/core/units'
 import type { PieceWork } from '@/core/views'
 import { drives, pieceWorks, pools, systems } from '@/records/queries'
-import { PieceWorks } from '@/ui/clusters'
+import { PieceWorks } from '@/ui/build/clusters'
 import { IntentForm, KeyedDraft } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
-import { Ladder, rungText } from '@/ui/ladder'
+import { Ladder, rungText } from '@/ui/drawings/ladder'
 import { State } from '@/ui/parts/State'
 import { buildParts } from '../parts'
 

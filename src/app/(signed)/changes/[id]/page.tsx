@@ -16,7 +16,7 @@ import { PlanView } from '@/ui/drafts'
 import { Margin, Page as Frame, Title } from '@/ui/frame'
 import { Ago } from '@/ui/parts/Ago'
 import { Refusal } from '@/ui/parts/Refusal'
-import { RunSheet } from '@/ui/runSheet'
+import { RunSheet } from '@/ui/drawings/runSheet'
 
 export const metadata = { title: 'Change' }
 

@@ -24,12 +24,12 @@ import {
   DraftedCluster,
   PieceWorks,
   ShrinkCluster,
-} from '@/ui/clusters'
+} from '@/ui/build/clusters'
 import { systemDraft } from './SystemDraft'
 import { KeyedDraft } from '@/ui/drafts'
-import { FindingList } from '@/ui/findings'
+import { FindingList } from '@/ui/watch/findings'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
-import { Ladder, rungText } from '@/ui/ladder'
+import { Ladder, rungText } from '@/ui/drawings/ladder'
 import { State } from '@/ui/parts/State'
 import { buildParts } from '../../parts'
 

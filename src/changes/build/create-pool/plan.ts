@@ -1,0 +1,290 @@
+import type { CreatePoolIntent as Intent } from '@/core/intents'
+import {
+  byId,
+  nameCheck,
+  sequentialBytesPerSecond,
+  suffixOf,
+  type Drive,
+  type Estate,
+  type System,
+} from '@/core/estate'
+import { poolDurability, reliabilityByMedia } from '@/core/durability'
+import {
+  capacityLadder,
+  leastGroupDrives,
+  raidLayout,
+  shareOf,
+  type NoRaidLayout,
+  type RaidLayout,
+} from '@/core/layout'
+import type { Plan, PlanCheck, Sketch } from '@/core/plan'
+import { forecastBefore, inSequence } from '@/core/transfer'
+import { formatBytes } from '@/core/units'
+import { answers, must, unclaimed, warn } from '../../parts/checks'
+import { readsOf } from '../../parts/reads'
+import type { Step } from './steps'
+
+/** What systems keep of raw for their own accounts, until they state it: a usual share, told apart from what is measured afterwards. */
+const expectedMetadataRatio = 0.0075
+/** Of a drive's rate that hosts leave to initialising and rebuilding. */
+const backgroundShare = 0.8
+const rebuildShare = 0.5
+/** To ask for the pool and hear that it has begun. */
+const askSeconds = 1
+
+export function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const system = byId(estate.systems, intent.systemId)
+  const known = new Map(estate.drives.map(drive => [drive.id, drive]))
+  const chosen = intent.driveIds.flatMap(id => known.get(id) ?? [])
+  const layout = raidLayout(
+    chosen.map(drive => drive.capacityBytes),
+    intent.scheme,
+    intent.maxGroupDrives,
+    intent.spareCount,
+  )
+  const rate = Math.min(...chosen.map(sequentialBytesPerSecond))
+  const largest = chosen.reduce((most, drive) => (drive.capacityBytes > most ? drive.capacityBytes : most), 0n)
+  const initialise = forecastBefore(
+    largest,
+    chosen.length === 0 ? [] : [{ name: 'drives', bytesPerSecond: rate * backgroundShare }],
+    2,
+    estate.pastMisses,
+  )
+  const ask = forecastBefore(0n, [], askSeconds, estate.pastMisses)
+  const claims = [...intent.driveIds, ...(system === undefined ? [] : [`pool:${system.id}/${intent.name}`])]
+  const groups = layout.feasible
+    ? layout.groups.map(group => group.driveIndexes.map(index => chosen[index]?.locator ?? ''))
+    : []
+  const spares = layout.feasible ? layout.spareIndexes.map(index => chosen[index]?.locator ?? '') : []
+  const sketch = layout.feasible ? sketchOf(layout, intent, chosen, rate) : undefined
+  const freeBytes = sketch?.of === 'pool' ? (sketch.ladder.at(-1)?.bytes ?? '0') : null
+  return {
+    title: `Create pool ${intent.name === '' ? '…' : intent.name}${system === undefined ? '' : ` on ${system.name}`}`,
+    checks: [...checksOf(estate, intent, system, chosen, layout), unclaimed(estate, claims)],
+    effects: [
+      { figure: 'freeBytes', label: 'Free to provision', unit: 'bytes', before: null, after: freeBytes },
+      {
+        figure: 'rawBytes',
+        label: 'Raw, of the chosen drives',
+        unit: 'bytes',
+        before: null,
+        after: `${chosen.reduce((sum, drive) => sum + drive.capacityBytes, 0n)}`,
+      },
+      {
+        figure: 'unassigned',
+        label: 'Drives left unassigned',
+        unit: 'count',
+        before: countUnassigned(estate.drives),
+        after: countUnassigned(estate.drives) - chosen.length,
+      },
+    ],
+    oneWay: [
+      "Layout and group size can't be changed later.",
+      'Initialising overwrites everything on the chosen drives.',
+    ],
+    undo: { possible: true, how: 'The pool can be removed as long as it holds no volumes; its drives are free again.' },
+    steps: [
+      {
+        name: 'create',
+        words: `Create it with ${groups.length} RAID group${groups.length === 1 ? '' : 's'}`,
+        forecast: ask,
+        step: {
+          step: 'create',
+          systemId: intent.systemId,
+          name: intent.name,
+          scheme: intent.scheme,
+          groups,
+          spares,
+          snapshotSharePercent: intent.snapshotSharePercent,
+        },
+      },
+      {
+        name: 'initialise',
+        words: 'Initialise its drives',
+        forecast: initialise,
+        step: { step: 'initialise', systemId: intent.systemId },
+      },
+    ],
+    forecast: inSequence([ask, initialise]),
+    reads: [
+      ...readsOf('system', [system]),
+      ...chosen.map(drive => ({
+        kind: 'drive',
+        id: drive.id,
+        name: `drive ${suffixOf(drive.serial)}`,
+        revision: drive.revision,
+      })),
+    ],
+    claims,
+    proof:
+      'The system is asked for the pool again: it must be ready, hold exactly the chosen drives, and have the usable space that was planned.',
+    ...(sketch === undefined ? {} : { sketch }),
+    suggestions: { name: suggestedName(estate, system, chosen) },
+  }
+}
+
+const countUnassigned = (drives: readonly Drive[]) =>
+  drives.filter(drive => drive.role === 'unassigned' && drive.state === 'fine').length
+
+function suggestedName(estate: Estate, system: System | undefined, chosen: readonly Drive[]): string {
+  if (system === undefined) return ''
+  const kind = chosen.some(drive => drive.media === 'HDD') ? 'bulk' : 'fast'
+  const taken = new Set(estate.pools.map(pool => pool.name))
+  for (let number = 1; ; number += 1) {
+    const name = `${system.name}-${kind}-${String(number).padStart(2, '0')}`
+    if (!taken.has(name)) return name
+  }
+}
+
+function checksOf(
+  estate: Estate,
+  intent: Intent,
+  system: System | undefined,
+  chosen: readonly Drive[],
+  layout: RaidLayout | NoRaidLayout,
+): PlanCheck[] {
+  const foreign = chosen.filter(drive => drive.systemId !== intent.systemId)
+  const taken = chosen.filter(drive => drive.role !== 'unassigned')
+  const hurt = chosen.filter(drive => drive.state !== 'fine')
+  const media = new Set(chosen.map(drive => drive.media))
+  const nameTaken = estate.pools.some(pool => pool.systemId === intent.systemId && pool.name === intent.name)
+  const suffixes = (drives: readonly Drive[]) => drives.map(drive => suffixOf(drive.serial)).join(', ')
+  return [
+    ...(system === undefined
+      ? [must('system', false, 'Choose the system on which to build.', { field: 'systemId' })]
+      : [answers(system)]),
+    nameCheck(intent.name, 'the pool'),
+    must(
+      'name-free',
+      !nameTaken,
+      nameTaken ? `${system?.name ?? 'The system'} has a pool of that name.` : 'The name is free.',
+      { field: 'name' },
+    ),
+    must(
+      'drives-known',
+      chosen.length === intent.driveIds.length && foreign.length === 0,
+      chosen.length === intent.driveIds.length && foreign.length === 0
+        ? 'All chosen drives are there.'
+        : 'Some chosen drives are gone from the system.',
+      { field: 'driveIds', remedy: 'Choose again from the bays.' },
+    ),
+    must(
+      'drives-free',
+      taken.length === 0,
+      taken.length === 0 ? 'No chosen drive is in use.' : `In use meanwhile: ${suffixes(taken)}.`,
+      { field: 'driveIds', remedy: 'Take them out of the choice.' },
+    ),
+    must(
+      'drives-fine',
+      hurt.length === 0,
+      hurt.length === 0 ? 'All chosen drives are healthy.' : `Not healthy: ${suffixes(hurt)}.`,
+      { field: 'driveIds', remedy: 'Take them out of the choice.' },
+    ),
+    must(
+      'one-media',
+      media.size <= 1,
+      media.size <= 1
+        ? 'All are of one media.'
+        : 'HDD and SSD in one pool: it would be as slow as the disks and as small as the SSDs.',
+      { field: 'driveIds', remedy: 'Make a pool of each.' },
+    ),
+    layoutCheck(intent, chosen.length, layout),
+    ...(layout.feasible ? [strandedCheck(layout)] : []),
+    warn(
+      'spares',
+      intent.spareCount > 0,
+      intent.spareCount > 0
+        ? `${intent.spareCount} spare${intent.spareCount === 1 ? '' : 's'}: a lost drive is rebuilt at once.`
+        : 'No spare: after losing a drive the pool waits for somebody to bring one.',
+      { field: 'spareCount' },
+    ),
+  ]
+}
+
+function layoutCheck(intent: Intent, driveCount: number, layout: RaidLayout | NoRaidLayout): PlanCheck {
+  const least = leastGroupDrives(intent.scheme)
+  if (layout.feasible)
+    return must(
+      'layout',
+      true,
+      `${layout.groupCount} group${layout.groupCount === 1 ? '' : 's'} of ${[...new Set(layout.groupSizes)].join(' and ')} drives.`,
+      { field: 'maxGroupDrives' },
+    )
+  const words: Readonly<Record<NoRaidLayout['reason'], readonly [string, string]>> = {
+    'no-drives': [
+      driveCount === 0 ? 'No drives are chosen yet.' : `All ${driveCount} chosen drives would be spares.`,
+      `Choose at least ${least + intent.spareCount} drives.`,
+    ],
+    'not-a-multiple-of-copies': [
+      `${driveCount - intent.spareCount} drives cannot be cut into whole mirror sets of ${intent.scheme.kind === 'mirror' ? intent.scheme.copies : 1}.`,
+      'Add or take away drives, or change the number of spares.',
+    ],
+    'group-too-small': [
+      `A group of this layout needs at least ${least} drives.`,
+      `Choose more drives, or allow larger groups; least is ${least} and ${intent.spareCount} spares.`,
+    ],
+  }
+  const [why, remedy] = words[layout.reason]
+  return must('layout', false, why, {
+    field: layout.reason === 'group-too-small' && intent.maxGroupDrives < least ? 'maxGroupDrives' : 'driveIds',
+    remedy,
+  })
+}
+
+const strandedCheck = (layout: RaidLayout) =>
+  warn(
+    'nothing-stranded',
+    layout.strandedBytes === 0n,
+    layout.strandedBytes === 0n
+      ? 'All drives of a group are of one size; nothing is stranded.'
+      : `${formatBytes(layout.strandedBytes)} of larger drives can't be used beside smaller ones.`,
+    { field: 'driveIds', remedy: 'Make groups of equal drives.' },
+  )
+
+function sketchOf(layout: RaidLayout, intent: Intent, chosen: readonly Drive[], rate: number): Sketch {
+  const metadataBytes = shareOf(layout.rawBytes, expectedMetadataRatio)
+  const ladder = capacityLadder({
+    rawBytes: layout.rawBytes,
+    spareBytes: layout.spareBytes,
+    redundancyBytes: layout.redundancyBytes,
+    strandedBytes: layout.strandedBytes,
+    metadataBytes,
+    snapshotReserveBytes: shareOf(layout.usableBytes - metadataBytes, intent.snapshotSharePercent / 100),
+    writtenBytes: 0n,
+  })
+  const media = chosen.some(drive => drive.media === 'HDD') ? 'HDD' : 'SSD'
+  const smallest = layout.groups.reduce((most, group) => (group.smallestBytes > most ? group.smallestBytes : most), 0n)
+  const durability = poolDurability(
+    layout.groupSizes,
+    intent.scheme,
+    smallest,
+    rate * rebuildShare,
+    reliabilityByMedia[media],
+  )
+  return {
+    of: 'pool',
+    ladder: ladder.map(rung => ({
+      name: rung.name,
+      bytes: `${rung.bytes}`,
+      takenBytes: `${rung.takenBytes}`,
+      sum: rung.sum.map(item => ({ name: item.name, bytes: `${item.bytes}` })),
+    })),
+    groups: layout.groups.map(group => ({
+      driveIds: group.driveIndexes.map(index => chosen[index]?.id ?? ''),
+      words: groupWords(group.driveIndexes.length, intent),
+    })),
+    spareDriveIds: layout.spareIndexes.map(index => chosen[index]?.id ?? ''),
+    durability: {
+      survives: durability.survivedLosses,
+      oneYear: durability.oneYear,
+      fiveYears: durability.fiveYears,
+      rebuildHours: durability.rebuildHours,
+      basis: `${(reliabilityByMedia[media].annualFailureRate * 100).toFixed(1)}% of ${media} drives fail in a year; independent failures; rebuilt at half a drive's rate`,
+    },
+  }
+}
+
+const groupWords = (drives: number, { scheme }: Intent) =>
+  scheme.kind === 'parity'
+    ? `${drives - scheme.parityDrives} data + ${scheme.parityDrives} parity`
+    : `${drives / scheme.copies} × ${scheme.copies} copies`

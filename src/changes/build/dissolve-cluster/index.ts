@@ -1,0 +1,69 @@
+import { dissolveClusterIntent, type DissolveClusterIntent as Intent } from '@/core/intents'
+import { byId, type Estate, within } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import type { ChangeKind } from '../../ChangeKind'
+import { must } from '../../parts/checks'
+import { rowChecks } from '../../parts/nodes'
+import { outlined } from '../../parts/outline'
+import { readsOf } from '../../parts/reads'
+
+interface Step {
+  readonly step: 'dissolve'
+  readonly systemId: string
+  readonly name: string
+}
+
+export const dissolveCluster: ChangeKind<Intent, Step> = {
+  ...dissolveClusterIntent,
+  needs: ({ systemId }) => within(systemId),
+  plan,
+  async runStep({ systemId, name }, _, ports) {
+    await (await ports.of(systemId, 'clusters')).dissolve(name)
+    return {}
+  },
+  undoStep: () => Promise.resolve('The cluster stays dissolved; its nodes can form another.'),
+  async prove({ systemId }, _, __, ports) {
+    const found = await (await ports.of(systemId, 'clusters')).now()
+    return [
+      { claim: 'The nodes are single again', holds: found === undefined, measured: { cluster: found?.name ?? 'none' } },
+    ]
+  },
+  collects: ({ systemId }) => [systemId],
+  reverse: () => undefined,
+}
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const system = byId(estate.systems, intent.systemId)
+  const pools = estate.pools.filter(pool => pool.systemId === intent.systemId)
+  const name = system?.clusterName ?? null
+  return outlined<Step>(estate, {
+    title: `Dissolve cluster ${name ?? '…'}`,
+    checks: [
+      ...rowChecks(system, estate.nodes),
+      must('cluster', name !== null, name === null ? 'The nodes form no cluster.' : `They form ${name}.`),
+      must(
+        'no-pools',
+        pools.length === 0,
+        pools.length === 0 ? 'It holds no pool.' : `It holds ${pools.map(pool => pool.name).join(', ')}.`,
+        { remedy: 'Remove its pools first.' },
+      ),
+      must(
+        'typed-name',
+        intent.typedName === name,
+        intent.typedName === name ? 'The name is right.' : `Type the cluster's name, ${name ?? ''}.`,
+        { field: 'typedName' },
+      ),
+    ],
+    undo: { possible: false, how: 'The nodes can be formed into a cluster again.' },
+    steps: [
+      {
+        step: { step: 'dissolve', systemId: intent.systemId, name: name ?? '' },
+        words: 'Let the nodes go',
+        seconds: 0.4,
+      },
+    ],
+    reads: readsOf('system', [system]),
+    claims: [`cluster:${intent.systemId}`],
+    proof: 'The system is asked for its cluster again: there is none.',
+  })
+}

@@ -1,0 +1,98 @@
+import { forgetSystemIntent, type ForgetSystemIntent as Intent } from '@/core/intents'
+import { byId, type Estate, those } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import { forecastBefore } from '@/core/transfer'
+import type { ChangeKind } from '../../ChangeKind'
+import { must, unclaimed, warn } from '../../parts/checks'
+import { readsOf } from '../../parts/reads'
+
+type Step = Readonly<{ step: 'forget'; systemId: string }>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const system = byId(estate.systems, intent.systemId)
+  const pools = estate.pools.filter(pool => pool.systemId === system?.id)
+  const held = estate.volumes.filter(volume => volume.systemId === system?.id && volume.state === 'holding')
+  const claims = system === undefined ? [] : [system.id, ...pools.map(pool => pool.id)]
+  const forecast = forecastBefore(0n, [], 0.2, estate.pastMisses)
+  return {
+    title: `Take ${system?.name ?? 'a system'} out of the estate`,
+    checks: [
+      must(
+        'system',
+        system !== undefined,
+        system === undefined ? 'The system is not in the estate.' : `${system.name} is in the estate.`,
+      ),
+      must(
+        'nothing-held',
+        held.length === 0,
+        held.length === 0
+          ? 'No volume of it is in holding.'
+          : `${held.map(volume => volume.name).join(', ')} in holding would never be deleted.`,
+        {
+          remedy: 'Wait until their holding is over, or bring them back.',
+        },
+      ),
+      warn(
+        'unused',
+        pools.length === 0,
+        pools.length === 0
+          ? 'It has no pools.'
+          : `${pools.map(pool => pool.name).join(', ')} will no longer be watched. Hosts go on using what is mapped.`,
+      ),
+      unclaimed(estate, claims),
+    ],
+    effects: [
+      {
+        figure: 'systems',
+        label: 'Systems in the estate',
+        unit: 'count',
+        before: estate.systems.length,
+        after: estate.systems.length - 1,
+      },
+    ],
+    oneWay: [],
+    undo: { possible: false, how: 'Nothing is changed on the system; it can be registered again.' },
+    steps: [
+      {
+        name: 'forget',
+        words: 'Take it and what it has out of the records',
+        forecast,
+        step: { step: 'forget', systemId: intent.systemId },
+      },
+    ],
+    forecast,
+    reads: readsOf('system', [system]),
+    claims,
+    proof:
+      'The estate is read again: it no longer holds the system or anything of it. The changes made to it are kept.',
+  }
+}
+
+export const forgetSystem: ChangeKind<Intent, Step> = {
+  ...forgetSystemIntent,
+  needs: () => [],
+  needsAlso: (estate, { systemId }) => [
+    those('volumes', 'poolId', ...estate.pools.filter(pool => pool.systemId === systemId).map(pool => pool.id)),
+  ],
+  plan,
+  async runStep(step, _context, ports) {
+    await ports.records.forgetSystem(step.systemId)
+    return {}
+  },
+  undoStep: async () => 'The system is out of the estate; nothing on it has been changed.',
+  async prove(intent, _plan, _facts, ports) {
+    const estate = await ports.estate()
+    const left = [...estate.systems, ...estate.pools].filter(
+      each => each.id === intent.systemId || ('systemId' in each && each.systemId === intent.systemId),
+    )
+    return [
+      {
+        claim: 'Nothing of the system is in the records',
+        holds: left.length === 0,
+        measured: { left: `${left.length}` },
+      },
+    ]
+  },
+  collects: () => [],
+  reverse: () => undefined,
+}

@@ -1,0 +1,235 @@
+import type { FormClusterIntent as Intent } from '@/core/intents'
+import {
+  clusterLayout,
+  metadataRatio,
+  schemeWords,
+  widthOf,
+  type ClusterLayout,
+  type LayoutWish,
+} from '@/core/clusters'
+import { byId, nameCheck, sequentialBytesPerSecond, type Estate, type System } from '@/core/estate'
+import type { Plan, PlanCheck } from '@/core/plan'
+import { formatBytes } from '@/core/units'
+import { must, warn } from '../../parts/checks'
+import { banksCheck, cleanDriveChecks, clusterChoice, type ClusterChoice } from '../../parts/clusterChoice'
+import { nodesAnswer, rowChecks } from '../../parts/nodes'
+import { findingsCheck } from '../../parts/openFindings'
+import { outlined } from '../../parts/outline'
+import { readsOf } from '../../parts/reads'
+import { rowReady } from '../../parts/rowReady'
+import { clusterSketch } from './sketch'
+import type { Step } from './steps'
+
+const layOutShare = 0.8
+/** What each node takes over the storage network to become part of the cluster, and the part of the link that it gets. */
+const imageBytes = 6_000_000_000n
+const imageShare = 0.1
+
+export function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
+  const system = byId(estate.systems, intent.systemId)
+  const choice = clusterChoice(estate, intent.systemId, intent.driveIds, intent.roles)
+  const wish: LayoutWish = {
+    domain: intent.domain,
+    scheme: intent.scheme,
+    keepsRebuildReserve: intent.keepsRebuildReserve,
+    snapshotShareRatio: intent.snapshotSharePercent / 100,
+  }
+  const laid = clusterLayout(choice, wish)
+  const nodeLocators = choice.nodes.map(node => node.locator)
+  const link = Math.min(
+    ...estate.nodePorts
+      .filter(port => port.storage !== null)
+      .map(port => port.speedBitsPerSecond / 8 / (1 + port.traffic.length)),
+    10e9,
+  )
+  const slowest = Math.min(...choice.capacity.map(sequentialBytesPerSecond), 1e10)
+  const largest = choice.drives.reduce((most, drive) => (drive.capacityBytes > most ? drive.capacityBytes : most), 0n)
+  const driveAt = new Map(estate.drives.map(drive => [drive.id, drive.locator]))
+  const nodeAt = new Map(estate.nodes.map(node => [node.id, node.locator]))
+  const claims = [...intent.driveIds, ...choice.nodes.map(node => node.id), `cluster:${intent.systemId}`]
+  return outlined<Step>(estate, {
+    title: `Form cluster ${intent.name === '' ? '…' : intent.name} of ${choice.nodes.length} nodes`,
+    checks: checksOf(estate, intent, system, choice, laid, now),
+    effects: [
+      { figure: 'freeBytes', label: 'Free to provision', unit: 'bytes', before: null, after: `${laid.freeBytes}` },
+      { figure: 'rawBytes', label: 'Raw, cache included', unit: 'bytes', before: null, after: `${laid.rawBytes}` },
+    ],
+    oneWay: [
+      'Layout and failure domain cannot be changed later; nodes, banks and drives can be added and taken out.',
+      'Everything on the chosen drives is overwritten.',
+    ],
+    undo: {
+      possible: true,
+      how: 'As long as it holds no volumes its pool can be removed and the cluster dissolved; nodes and drives are free again.',
+    },
+    steps: [
+      {
+        step: { step: 'probe', systemId: intent.systemId, nodeIds: choice.nodes.map(node => node.id) },
+        words: 'Probe every path once more',
+        seconds: 2,
+      },
+      {
+        step: { step: 'pause-restart', systemId: intent.systemId, nodeLocators },
+        words: 'Switch off the restart service while the storage network comes up',
+        seconds: 1 + 0.2 * nodeLocators.length,
+      },
+      {
+        step: { step: 'form', systemId: intent.systemId, name: intent.name, nodeLocators },
+        words: `Join ${nodeLocators.length} nodes`,
+        seconds: 3,
+        bytes: imageBytes,
+        parts: [{ name: 'network', bytesPerSecond: link * imageShare }],
+      },
+      {
+        step: {
+          step: 'lay-out',
+          systemId: intent.systemId,
+          name: `${intent.name}-01`,
+          scheme: intent.scheme,
+          domain: intent.domain,
+          keepsRebuildReserve: intent.keepsRebuildReserve,
+          snapshotSharePercent: intent.snapshotSharePercent,
+          banks: choice.banks.map(bank => ({
+            number: bank.number,
+            nodeLocator: nodeAt.get(bank.nodeId) ?? '',
+            cacheLocator: driveAt.get(bank.cacheDriveId) ?? '',
+            capacityLocators: bank.capacityDriveIds.map(id => driveAt.get(id) ?? ''),
+          })),
+          usableBytes: `${laid.usableBytes}`,
+        },
+        words: `Lay out ${choice.banks.length} banks as ${schemeWords(intent.scheme)}`,
+        seconds: 3,
+        bytes: BigInt(Math.round(Number(largest) * metadataRatio)),
+        parts: choice.capacity.length === 0 ? [] : [{ name: 'drives', bytesPerSecond: slowest * layOutShare }],
+      },
+      {
+        step: { step: 'resume-restart', systemId: intent.systemId, nodeLocators },
+        words: 'Switch the restart service on again',
+        seconds: 1 + 0.2 * nodeLocators.length,
+      },
+    ],
+    reads: [
+      ...readsOf('system', [system]),
+      ...readsOf('node', choice.nodes),
+      ...readsOf('drive', choice.drives),
+      ...estate.nodePorts
+        .filter(port => choice.nodes.some(node => node.id === port.nodeId))
+        .map(port => ({ kind: 'port', id: port.id, name: port.name, revision: port.revision })),
+    ],
+    claims,
+    proof:
+      'The system is asked again: all chosen nodes are in it, the pool is ready with exactly the planned banks and space, every restart service is on, all pairs pass full frames, and no finding stands that nobody has signed for.',
+    sketch: clusterSketch(estate, intent.systemId, choice, wish, laid),
+    suggestions: { name: suggestedName(estate, system) },
+  })
+}
+
+function suggestedName(estate: Estate, system: System | undefined): string {
+  if (system === undefined) return ''
+  const taken = new Set([
+    ...estate.pools.map(pool => pool.name.replace(/-\d+$/, '')),
+    ...estate.systems.map(each => each.clusterName ?? ''),
+  ])
+  for (let number = 1; ; number += 1) {
+    const name = number === 1 ? `${system.name}-cluster` : `${system.name}-cluster-${number}`
+    if (!taken.has(name)) return name
+  }
+}
+
+function checksOf(
+  estate: Estate,
+  intent: Intent,
+  system: System | undefined,
+  choice: ClusterChoice,
+  laid: ClusterLayout,
+  now: Date,
+): PlanCheck[] {
+  const nameTaken = estate.pools.some(pool => pool.systemId === intent.systemId && pool.name === `${intent.name}-01`)
+  const odd = laid.domains.filter(domain => domain.strandedBytes > 0n)
+  return [
+    ...rowChecks(system, estate.nodes),
+    ...(system?.clusterName == null
+      ? []
+      : [
+          must('no-cluster-yet', false, `The nodes of ${system.name} form ${system.clusterName} already.`, {
+            remedy: 'Add to that one.',
+          }),
+        ]),
+    nameCheck(intent.name, 'the cluster'),
+    must('name-free', !nameTaken, nameTaken ? 'A pool of that name exists.' : 'The name is free.', { field: 'name' }),
+    nodesAnswer(choice.nodes),
+    ...rowReady(estate, intent.systemId, choice.nodes),
+    findingsCheck(estate, intent.systemId, new Set(choice.nodes.map(node => node.id)), now),
+    ...cleanDriveChecks(choice, intent.driveIds.length),
+    banksCheck(estate, choice),
+    alikeCheck(choice),
+    ...layoutChecks(intent, laid),
+    warn(
+      'nothing-stranded',
+      odd.length === 0,
+      odd.length === 0
+        ? 'No node holds space that the others cannot match.'
+        : `${odd.map(domain => `${domain.name} strands ${formatBytes(domain.strandedBytes)}`).join('; ')}: the others hold too little beside it.`,
+      { field: 'driveIds', remedy: 'See below what would free it.' },
+    ),
+  ]
+}
+
+function alikeCheck(choice: ClusterChoice): PlanCheck {
+  const wordsOf = (nodeId: string) =>
+    choice.banks
+      .filter(bank => bank.nodeId === nodeId)
+      .map(bank => bank.capacityDriveIds.length)
+      .sort()
+      .join(' and ')
+  const kinds = new Set(choice.nodes.map(node => wordsOf(node.id)))
+  return warn(
+    'alike',
+    kinds.size <= 1,
+    kinds.size <= 1
+      ? 'All nodes have banks of the same shape.'
+      : 'The nodes do not have banks of the same shape; the table shows what differs.',
+    { field: 'driveIds' },
+  )
+}
+
+function layoutChecks(intent: Intent, laid: ClusterLayout): PlanCheck[] {
+  const width = widthOf(intent.scheme)
+  const domains = laid.domains.length
+  const words = intent.domain === 'node' ? 'nodes' : `${intent.domain}s`
+  const fits = domains >= width
+  const heals = laid.layout.rebuildPossible
+  return [
+    must(
+      'layout',
+      fits,
+      fits
+        ? `${schemeWords(intent.scheme)} over ${domains} ${words}.`
+        : `${schemeWords(intent.scheme)} takes ${width} ${words}, a piece on each; the choice has ${domains === 0 ? 'none with a whole bank' : domains}.`,
+      {
+        field: 'scheme',
+        remedy: `Choose drives in ${width - domains} more ${words}, or a narrower layout.`,
+      },
+    ),
+    warn(
+      'heals',
+      heals,
+      heals
+        ? `After losing one of the ${words} everything can be made whole again on the others.`
+        : `After losing one of the ${words} nothing can be made whole until it is back: fewer than ${width} would be left.`,
+      { field: 'scheme', remedy: `Take one more of the ${words} than the layout needs.` },
+    ),
+    warn(
+      'reserve',
+      intent.keepsRebuildReserve || !heals,
+      intent.keepsRebuildReserve || !heals
+        ? heals
+          ? `${formatBytes(laid.rebuildReserveBytes)} is kept free for that.`
+          : 'No reserve is kept, since it could not be used.'
+        : 'Without a reserve a full cluster cannot make itself whole again.',
+      {
+        field: 'keepsRebuildReserve',
+      },
+    ),
+  ]
+}

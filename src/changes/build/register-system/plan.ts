@@ -1,0 +1,108 @@
+import type { RegisterSystemIntent as Intent } from '@/core/intents'
+import { byId, nameCheck, type Estate } from '@/core/estate'
+import { forecastBefore, inSequence } from '@/core/transfer'
+import type { Plan } from '@/core/plan'
+import { must } from '../../parts/checks'
+import type { Step } from './steps'
+
+/** Seconds to read one drive's or volume's resource, as a first guess. */
+const secondsByObject = 0.0005
+const secondsAtLeast = 0.25
+
+export function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const probe = byId(estate.probes, intent.probeId)
+  const driveCount = (probe?.drives ?? []).reduce((sum, kind) => sum + kind.count, 0)
+  const rawBytes = (probe?.drives ?? []).reduce((sum, kind) => sum + kind.bytes, 0n)
+  const sameUuid = estate.systems.find(system => system.uuid === probe?.uuid)
+  const sameAddress = estate.systems.find(system => system.address === probe?.address)
+  const known = sameUuid ?? sameAddress
+  const needsFingerprint = probe?.certificateTrouble != null
+  const forecast = forecastBefore(
+    0n,
+    [],
+    secondsAtLeast + (driveCount + (probe?.volumes ?? 0)) * secondsByObject,
+    estate.pastMisses,
+  )
+  const enrol = forecastBefore(0n, [], 0.03, estate.pastMisses)
+  return {
+    title: `Register ${intent.name === '' ? 'a system' : intent.name}`,
+    checks: [
+      must(
+        'looked-at',
+        probe !== undefined,
+        probe === undefined
+          ? 'Look at its address first: what is found there is what will be registered.'
+          : `${probe.maker} ${probe.model}, serial ${probe.serial}, answered at ${probe.address}.`,
+      ),
+      nameCheck(intent.name, 'the system'),
+      must(
+        'name-free',
+        !estate.systems.some(system => system.name === intent.name),
+        `${intent.name === '' ? 'The name' : intent.name} is ${estate.systems.some(system => system.name === intent.name) ? 'the name of another system' : 'free'}.`,
+        { field: 'name' },
+      ),
+      must(
+        'new',
+        known === undefined,
+        known === undefined
+          ? 'It is not registered yet.'
+          : `It is registered already, as ${known.name}${sameUuid === undefined ? ', by its address' : ', known by its UUID'}.`,
+        { remedy: known === undefined ? '' : `Open ${known.name} instead.` },
+      ),
+      ...(probe === undefined || probe.isEncrypted
+        ? []
+        : [
+            must(
+              'plain-http',
+              intent.isPlainHttpAccepted,
+              'The address is plain HTTP: name, password and everything else can be read on the way.',
+              { field: 'isPlainHttpAccepted', remedy: 'Use an https address, or accept it for this system.' },
+            ),
+          ]),
+      ...(needsFingerprint
+        ? [
+            must(
+              'certificate',
+              intent.acceptedFingerprint === probe.certificateFingerprint,
+              `No known authority signed its certificate (${probe.certificateTrouble}). Compare the fingerprint with the one that the system shows on its own console.`,
+              { field: 'acceptedFingerprint', remedy: 'Accept exactly this fingerprint.' },
+            ),
+          ]
+        : []),
+      must(
+        'site',
+        intent.siteId === '' || byId(estate.sites, intent.siteId) !== undefined,
+        'The site is one of the estate.',
+        { field: 'siteId' },
+      ),
+    ],
+    effects: [
+      {
+        figure: 'systems',
+        label: 'Systems in the estate',
+        unit: 'count',
+        before: estate.systems.length,
+        after: estate.systems.length + 1,
+      },
+      { figure: 'rawBytes', label: 'Raw capacity it brings', unit: 'bytes', before: null, after: `${rawBytes}` },
+      { figure: 'drives', label: 'Drives it brings', unit: 'count', before: null, after: driveCount },
+    ],
+    oneWay: [],
+    undo: { possible: true, how: 'Nothing is changed on the system itself. It can be taken out of the estate again.' },
+    steps: [
+      {
+        name: 'enrol',
+        words: 'Take it into the estate',
+        forecast: enrol,
+        step: { step: 'enrol', probeId: intent.probeId, name: intent.name, siteId: intent.siteId },
+      },
+      { name: 'read', words: 'Read all that it has', forecast, step: { step: 'read' } },
+    ],
+    forecast: inSequence([enrol, forecast]),
+    reads: [],
+    claims: [`name:${intent.name}`, ...(probe === undefined ? [] : [`uuid:${probe.uuid}`])],
+    proof:
+      'It is asked anew who it is, and its drives are compared with what was kept, serial number by serial number.',
+    suggestions: probe === undefined ? {} : { name: probe.model.toLowerCase().replace(/[^a-z0-9]+/g, '-') },
+  }
+}

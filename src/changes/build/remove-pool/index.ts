@@ -1,0 +1,71 @@
+import { removePoolIntent, type RemovePoolIntent as Intent } from '@/core/intents'
+import { byId, type Estate, those } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import { forecastBefore } from '@/core/transfer'
+import type { ChangeKind } from '../../ChangeKind'
+import { answers, must, unclaimed } from '../../parts/checks'
+import { readsOf } from '../../parts/reads'
+
+type Step = Readonly<{ step: 'remove'; systemId: string; locator: string; name: string }>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const pool = byId(estate.pools, intent.poolId)
+  const system = byId(estate.systems, pool?.systemId ?? intent.systemId)
+  const held = estate.volumes.filter(volume => volume.poolId === pool?.id)
+  const forecast = forecastBefore(0n, [], 1, estate.pastMisses)
+  const drives = (pool?.groupSizes ?? []).reduce((sum, size) => sum + size, pool?.spareCount ?? 0)
+  const claims = pool === undefined ? [] : [pool.id]
+  return {
+    title: `Remove pool ${pool?.name ?? '…'}`,
+    checks: [
+      must('pool', pool !== undefined, pool === undefined ? 'The pool is gone.' : `${pool.name} is there.`),
+      ...(system === undefined ? [] : [answers(system)]),
+      must(
+        'empty',
+        held.length === 0,
+        held.length === 0
+          ? 'It holds no volumes.'
+          : `It holds ${held.length} volumes, in holding or in use: ${held
+              .slice(0, 3)
+              .map(volume => volume.name)
+              .join(', ')}${held.length > 3 ? ' …' : ''}.`,
+        { remedy: 'Remove them first; those in holding go when their time is over.' },
+      ),
+      unclaimed(estate, claims),
+    ],
+    effects: [{ figure: 'unassigned', label: 'Drives that become free', unit: 'count', before: 0, after: drives }],
+    oneWay: ['A removed pool cannot be brought back; it is empty, so no data goes with it.'],
+    undo: { possible: false, how: 'It can be created anew from the same drives.' },
+    steps: [
+      {
+        name: 'remove',
+        words: 'Remove it and free its drives',
+        forecast,
+        step: { step: 'remove', systemId: system?.id ?? '', locator: pool?.locator ?? '', name: pool?.name ?? '' },
+      },
+    ],
+    forecast,
+    reads: [...readsOf('system', [system]), ...readsOf('pool', [pool])],
+    claims,
+    proof: 'The system is asked for the pool again: it must be gone.',
+  }
+}
+
+export const removePool: ChangeKind<Intent, Step> = {
+  ...removePoolIntent,
+  needs: ({ poolId }) => [those('volumes', 'poolId', poolId)],
+  plan,
+  async runStep(step, _context, ports) {
+    await (await ports.of(step.systemId, 'pools')).remove(step.locator, step.name)
+    await ports.records.collect(step.systemId)
+    await ports.records.gone(step.systemId, [step.locator])
+    return { poolLocator: step.locator }
+  },
+  undoStep: async () => 'The pool has been removed.',
+  async prove(intent, _plan, facts, ports) {
+    const pool = await (await ports.of(intent.systemId, 'pools')).at(facts['poolLocator'] ?? '')
+    return [{ claim: 'The pool is gone', holds: pool === undefined, measured: { stated: pool?.name ?? 'nothing' } }]
+  },
+  collects: ({ systemId }) => [systemId],
+  reverse: () => undefined,
+}

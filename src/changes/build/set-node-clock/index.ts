@@ -1,0 +1,73 @@
+import { setNodeClockIntent, type SetNodeClockIntent as Intent } from '@/core/intents'
+import { byId, type Estate, within } from '@/core/estate'
+import { clockToleranceSeconds } from '@/core/findings'
+import type { Plan } from '@/core/plan'
+import type { ChangeKind } from '../../ChangeKind'
+import { must } from '../../parts/checks'
+import { nodesAnswer, rowChecks } from '../../parts/nodes'
+import { outlined } from '../../parts/outline'
+import { readsOf } from '../../parts/reads'
+
+interface Step {
+  readonly step: 'set'
+  readonly systemId: string
+  readonly nodeLocator: string
+}
+export const setNodeClock: ChangeKind<Intent, Step> = {
+  ...setNodeClockIntent,
+  needs: ({ systemId }) => within(systemId),
+  plan,
+  async runStep({ systemId, nodeLocator }, _, ports) {
+    await (await ports.of(systemId, 'nodes')).followRowTime(nodeLocator)
+    return {}
+  },
+  undoStep: () => Promise.resolve('The clock stays as it was set: the time before was wrong.'),
+  async prove({ systemId }, made, _, ports) {
+    const offset = await (await ports.of(systemId, 'nodes')).clockOffsetSeconds(made.steps[0]?.step.nodeLocator ?? '')
+    return [
+      {
+        claim: `The clock is within ${clockToleranceSeconds} s of the row's`,
+        holds: Math.abs(offset) <= clockToleranceSeconds,
+        measured: { offsetSeconds: offset.toFixed(1) },
+      },
+    ]
+  },
+  collects: ({ systemId }) => [systemId],
+  reverse: () => undefined,
+}
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const system = byId(estate.systems, intent.systemId)
+  const node = byId(estate.nodes, intent.nodeId)
+  return outlined<Step>(estate, {
+    title: `Set the clock of ${node?.name ?? 'a node'}`,
+    checks: [
+      ...rowChecks(system, estate.nodes),
+      must('node', node !== undefined, node === undefined ? 'Choose a node.' : `${node.name} is there.`, {
+        field: 'nodeId',
+      }),
+      nodesAnswer(node === undefined ? [] : [node]),
+    ],
+    effects: [
+      {
+        figure: 'offset',
+        label: 'Clock less the row’s',
+        unit: 'words',
+        before: `${(node?.clockOffsetSeconds ?? 0).toFixed(1)} s`,
+        after: 'about 0 s',
+      },
+    ],
+    oneWay: ['What the node has logged keeps the wrong times.'],
+    undo: { possible: false, how: 'A clock that was set is not set back.' },
+    steps: [
+      {
+        step: { step: 'set', systemId: intent.systemId, nodeLocator: node?.locator ?? '' },
+        words: `Let ${node?.name ?? 'the node'} take its time from the row`,
+        seconds: 0.4,
+      },
+    ],
+    reads: [...readsOf('system', [system]), ...readsOf('node', [node])],
+    claims: node === undefined ? [] : [node.id],
+    proof: "The node's time is read again beside the row's.",
+  })
+}

@@ -1,0 +1,84 @@
+import { setRestartServiceIntent, type SetRestartServiceIntent as Intent } from '@/core/intents'
+import { byId, type Estate, within } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import type { ChangeKind } from '../../ChangeKind'
+import { must, warn } from '../../parts/checks'
+import { nodesAnswer, nodesOf, rowChecks, switchRestartService } from '../../parts/nodes'
+import { outlined } from '../../parts/outline'
+import { readsOf } from '../../parts/reads'
+
+interface Step {
+  readonly step: 'switch'
+  readonly systemId: string
+  readonly nodeLocators: readonly string[]
+  readonly isOn: boolean
+}
+
+export const setRestartService: ChangeKind<Intent, Step> = {
+  ...setRestartServiceIntent,
+  needs: ({ systemId }) => within(systemId),
+  plan,
+  async runStep(step, _, ports) {
+    await switchRestartService(await ports.of(step.systemId, 'nodes'), step.nodeLocators, step.isOn, ports)
+    return {}
+  },
+  async undoStep(step, _, ports) {
+    await switchRestartService(await ports.of(step.systemId, 'nodes'), step.nodeLocators, !step.isOn, ports)
+    return undefined
+  },
+  async prove({ systemId, isOn }, made, _, ports) {
+    const nodes = await ports.of(systemId, 'nodes')
+    const locators = made.steps[0]?.step.nodeLocators ?? []
+    const now = await Promise.all(locators.map(locator => nodes.isRestartServiceOn(locator)))
+    return [
+      {
+        claim: `The restart service is ${isOn ? 'on' : 'off'} in each node`,
+        holds: now.length > 0 && now.every(each => each === isOn),
+        measured: { nodes: `${now.length}`, asWanted: `${now.filter(each => each === isOn).length}` },
+      },
+    ]
+  },
+  collects: ({ systemId }) => [systemId],
+  reverse: ({ systemId, nodeIds, isOn }) => ({
+    kind: 'set-restart-service',
+    intent: { systemId, nodeIds, isOn: !isOn },
+  }),
+}
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const system = byId(estate.systems, intent.systemId)
+  const nodes = nodesOf(estate, intent.nodeIds)
+  const words = intent.isOn ? 'on' : 'off'
+  return outlined<Step>(estate, {
+    title: `Switch the restart service ${words} in ${nodes.length === 1 ? (nodes[0]?.name ?? '') : `${nodes.length} nodes`}`,
+    checks: [
+      ...rowChecks(system, estate.nodes),
+      must('nodes', nodes.length > 0, nodes.length > 0 ? `${nodes.length} chosen.` : 'Choose nodes.', {
+        field: 'nodeIds',
+      }),
+      nodesAnswer(nodes),
+      warn(
+        'watched',
+        intent.isOn,
+        intent.isOn ? 'Services that hang are restarted.' : 'While it is off, nobody restarts services that hang.',
+        { field: 'isOn' },
+      ),
+    ],
+    undo: { possible: true, how: 'It can be switched back.' },
+    steps: [
+      {
+        step: {
+          step: 'switch',
+          systemId: intent.systemId,
+          nodeLocators: nodes.map(node => node.locator),
+          isOn: intent.isOn,
+        },
+        words: `Switch it ${words}`,
+        seconds: 0.3 + 0.05 * nodes.length,
+      },
+    ],
+    reads: [...readsOf('system', [system]), ...readsOf('node', nodes)],
+    claims: nodes.map(node => node.id),
+    proof: 'Each node is asked again.',
+  })
+}

@@ -1,0 +1,123 @@
+import { setSwitchPortIntent, type SetSwitchPortIntent as Intent } from '@/core/intents'
+import { byId, type Estate, within } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import type { ChangeKind } from '../../ChangeKind'
+import { must, warn } from '../../parts/checks'
+import { rowChecks } from '../../parts/nodes'
+import { outlined } from '../../parts/outline'
+import { probeEvidence } from '../../parts/probeEvidence'
+import { readsOf } from '../../parts/reads'
+
+interface Setting {
+  readonly mtu: number
+  readonly vlans: readonly number[]
+}
+interface Step {
+  readonly step: 'set'
+  readonly systemId: string
+  readonly locator: string
+  readonly wanted: Setting
+  readonly before: Setting
+}
+
+const same = (a: Setting, b: Setting) => a.mtu === b.mtu && [...a.vlans].sort().join() === [...b.vlans].sort().join()
+
+export const setSwitchPort: ChangeKind<Intent, Step> = {
+  ...setSwitchPortIntent,
+  needs: ({ systemId }) => within(systemId),
+  plan,
+  async runStep(step, _, ports) {
+    const switchPorts = await ports.of(step.systemId, 'switchPorts')
+    if (!same(await switchPorts.at(step.locator), step.wanted)) await switchPorts.set(step.locator, step.wanted)
+    return {}
+  },
+  async undoStep(step, _, ports) {
+    await (await ports.of(step.systemId, 'switchPorts')).set(step.locator, step.before)
+    return undefined
+  },
+  async prove(intent, made, _, ports) {
+    const [first] = made.steps
+    const now = await (await ports.of(intent.systemId, 'switchPorts')).at(first?.step.locator ?? '')
+    await ports.records.collect(intent.systemId)
+    const estate = await ports.estate()
+    const near = estate.nodePorts.filter(port => port.switchPortId === intent.switchPortId).map(port => port.nodeId)
+    // A port between switches serves every node.
+    const nodeIds = near.length > 0 ? near : estate.nodes.map(node => node.id)
+    return [
+      {
+        claim: 'The switch port is set as planned',
+        holds: same(now, { mtu: intent.mtu, vlans: intent.vlans }),
+        measured: { mtu: `${now.mtu}`, vlans: now.vlans.join(', ') },
+      },
+      ...(await probeEvidence(intent.systemId, ports, nodeIds)),
+    ]
+  },
+  collects: ({ systemId }) => [systemId],
+  reverse: () => undefined,
+}
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const system = byId(estate.systems, intent.systemId)
+  const port = byId(estate.switchPorts, intent.switchPortId)
+  const owner = byId(estate.switches, port?.switchId)
+  const name = port === undefined ? 'a switch port' : `${owner?.name ?? 'switch'} port ${port.name}`
+  const near = estate.nodePorts.find(each => each.switchPortId === port?.id)
+  const isMtu = intent.mtu >= 1280 && intent.mtu <= 9216
+  const strange = intent.vlans.filter(vlan => vlan < 1 || vlan > 4094)
+  const cutOff = near?.storage?.vlan != null && !intent.vlans.includes(near.storage.vlan)
+  return outlined<Step>(estate, {
+    title: `Set ${name}`,
+    checks: [
+      ...rowChecks(system, estate.nodes),
+      must('port', port !== undefined, port === undefined ? 'Choose a switch port.' : `${name} is there.`, {
+        field: 'switchPortId',
+      }),
+      must('mtu', isMtu, isMtu ? `MTU ${intent.mtu}.` : 'An MTU is 1280 to 9216 bytes.', { field: 'mtu' }),
+      must(
+        'vlans',
+        strange.length === 0 && intent.vlans.length > 0,
+        strange.length === 0
+          ? intent.vlans.length === 0
+            ? 'The port would carry nothing.'
+            : `VLANs ${intent.vlans.join(', ')}.`
+          : `${strange.join(', ')} is no VLAN: they go from 1 to 4094.`,
+        { field: 'vlans' },
+      ),
+      warn(
+        'node-kept',
+        !cutOff,
+        cutOff
+          ? `The node behind it uses VLAN ${near?.storage?.vlan ?? ''}, which the port would no longer carry.`
+          : 'The node behind it stays reachable.',
+        { field: 'vlans' },
+      ),
+    ],
+    effects: [
+      { figure: 'mtu', label: `MTU of ${name}`, unit: 'count', before: port?.mtu ?? null, after: intent.mtu },
+      {
+        figure: 'vlans',
+        label: 'VLANs',
+        unit: 'words',
+        before: port?.vlans.join(', ') ?? null,
+        after: intent.vlans.join(', '),
+      },
+    ],
+    undo: { possible: true, how: 'The port can be set back to what it is now.' },
+    steps: [
+      {
+        step: {
+          step: 'set',
+          systemId: intent.systemId,
+          locator: port?.locator ?? '',
+          wanted: { mtu: intent.mtu, vlans: intent.vlans },
+          before: { mtu: port?.mtu ?? 1500, vlans: port?.vlans ?? [] },
+        },
+        words: `Set ${name}`,
+        seconds: 0.4,
+      },
+    ],
+    reads: [...readsOf('system', [system]), ...readsOf('switch port', [port])],
+    claims: port === undefined ? [] : [port.id],
+    proof: 'The port is read again, and all pairs of nodes are probed with full frames.',
+  })
+}

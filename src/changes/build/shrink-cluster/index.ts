@@ -1,0 +1,212 @@
+import { shrinkClusterIntent, type ShrinkClusterIntent as Intent } from '@/core/intents'
+import { clusterLayout, widthOf } from '@/core/clusters'
+import { byId, provisionableBytes, type Estate, within } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import { formatBytes } from '@/core/units'
+import type { ChangePorts } from '@/ports'
+import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
+import { must, warn } from '../../parts/checks'
+import { movedBytes, movingParts, spreadOf } from '../../parts/growing'
+import { rowChecks } from '../../parts/nodes'
+import { outlined } from '../../parts/outline'
+import { readsOf } from '../../parts/reads'
+import { waitForTask } from '../../parts/waitForTask'
+
+type Step =
+  | {
+      readonly step: 'empty'
+      readonly systemId: string
+      readonly poolLocator: string
+      readonly driveLocators: readonly string[]
+      readonly rateRatio: number
+    }
+  | { readonly step: 'part'; readonly systemId: string; readonly staying: readonly string[] }
+
+export const shrinkCluster: ChangeKind<Intent, Step> = {
+  ...shrinkClusterIntent,
+  needs: ({ systemId }) => within(systemId),
+  plan,
+  runStep,
+  undoStep: step =>
+    Promise.resolve(
+      step.step === 'empty' ? 'What has moved stays where it is; drives that have left are unassigned.' : undefined,
+    ),
+  prove,
+  collects: ({ systemId }) => [systemId],
+  reverse: () => undefined,
+}
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const system = byId(estate.systems, intent.systemId)
+  const pool = byId(estate.pools, intent.poolId)
+  const scheme = spreadOf(pool)
+  const current = estate.drives.filter(drive => drive.poolId === intent.poolId)
+  const chosen = new Set(intent.driveIds)
+  const caches = current.filter(drive => drive.role === 'cache' && chosen.has(drive.id))
+  const leaving = current.filter(
+    drive => chosen.has(drive.id) || caches.some(cache => cache.nodeId === drive.nodeId && cache.bank === drive.bank),
+  )
+  const data = current.filter(drive => drive.role === 'data')
+  const going = data.filter(drive => leaving.includes(drive))
+  const staying = data.filter(drive => !leaving.includes(drive))
+  const nodes = estate.nodes.filter(node => current.some(drive => drive.nodeId === node.id))
+  const left = nodes.filter(node => staying.some(drive => drive.nodeId === node.id))
+  const gone = nodes.filter(node => !left.includes(node))
+  const after =
+    pool === undefined || scheme === undefined || pool.failureDomain === null
+      ? undefined
+      : clusterLayout(
+          { nodes: left, cache: [], capacity: staying },
+          {
+            domain: pool.failureDomain,
+            scheme,
+            keepsRebuildReserve: pool.rebuildReserveBytes > 0n,
+            snapshotShareRatio: 0,
+          },
+        )
+  const snapshotRatio =
+    pool === undefined
+      ? 0
+      : Number(pool.snapshotReserveBytes) / Math.max(1, Number(provisionableBytes(pool) + pool.snapshotReserveBytes))
+  const room = after === undefined ? 0n : BigInt(Math.floor(Number(after.freeBytes) * (1 - snapshotRatio)))
+  const width = scheme === undefined ? 0 : widthOf(scheme)
+  const moved = pool === undefined || scheme === undefined ? 0n : movedBytes(pool, scheme, going, data)
+  const wide = (after?.domains.length ?? 0) >= width
+  const fits = room >= (pool?.writtenBytes ?? 0n)
+  return outlined<Step>(estate, {
+    title: `Take ${going.length} drives${gone.length > 0 ? ` and ${gone.map(node => node.name).join(', ')}` : ''} out of ${pool?.name ?? '…'}`,
+    checks: [
+      ...rowChecks(system, estate.nodes),
+      must(
+        'pool',
+        scheme !== undefined,
+        scheme === undefined ? 'Choose a pool of a cluster.' : `${pool?.name ?? ''} can give drives away.`,
+        { field: 'poolId' },
+      ),
+      must(
+        'pool-whole',
+        pool?.state === 'fine',
+        pool?.state === 'fine' ? 'Nothing of it is lost.' : `${pool?.name ?? 'The pool'} is ${pool?.state ?? 'gone'}.`,
+        { remedy: 'Let it make itself whole first.' },
+      ),
+      must(
+        'drives',
+        going.length > 0,
+        going.length > 0
+          ? `${going.length} capacity drives leave${caches.length > 0 ? ` with ${caches.length} cache drives` : ''}.`
+          : 'Choose drives of the pool.',
+        { field: 'driveIds' },
+      ),
+      must(
+        'too-few-domains',
+        wide,
+        wide
+          ? `${after?.domains.length ?? 0} failure domains are left for stripes of ${width} pieces.`
+          : `Only ${after?.domains.length ?? 0} failure domains would be left, and a stripe has ${width} pieces.`,
+        { field: 'driveIds', remedy: 'Leave drives in more domains.' },
+      ),
+      must(
+        'capacity',
+        !wide || fits,
+        fits
+          ? `${formatBytes(room)} is left for volumes.`
+          : `${formatBytes(pool?.writtenBytes ?? 0n)} is written, and only ${formatBytes(room)} would be left.`,
+        { field: 'driveIds', remedy: 'Add drives elsewhere first, or remove volumes.' },
+      ),
+      warn(
+        'promised',
+        room >= (pool?.provisionedBytes ?? 0n),
+        room >= (pool?.provisionedBytes ?? 0n)
+          ? 'What is promised to volumes still fits.'
+          : 'More is promised to volumes than would be left.',
+        { field: 'driveIds' },
+      ),
+    ],
+    effects: [
+      {
+        figure: 'usableBytes',
+        label: 'Usable',
+        unit: 'bytes',
+        before: `${pool?.usableBytes ?? 0n}`,
+        after: after === undefined ? null : `${after.usableBytes}`,
+      },
+      { figure: 'movedBytes', label: 'Moves because of it', unit: 'bytes', before: null, after: `${moved}` },
+      { figure: 'unprotected', label: 'Unprotected meanwhile', unit: 'bytes', before: null, after: '0' },
+    ],
+    oneWay: ['What has moved off a drive does not move back by itself.'],
+    undo: { possible: false, how: 'The drives can be added again by another change.' },
+    steps: [
+      {
+        step: {
+          step: 'empty',
+          systemId: intent.systemId,
+          poolLocator: pool?.locator ?? '',
+          driveLocators: leaving.map(drive => drive.locator),
+          rateRatio: intent.ratePercent / 100,
+        },
+        words: `Move ${formatBytes(moved)} of pieces to the other drives`,
+        seconds: 3,
+        bytes: moved,
+        parts:
+          going.length === 0 || staying.length === 0 ? [] : movingParts(estate, going, staying, intent.ratePercent),
+      },
+      ...(gone.length === 0
+        ? []
+        : [
+            {
+              step: { step: 'part' as const, systemId: intent.systemId, staying: left.map(node => node.locator) },
+              words: `Let ${gone.map(node => node.name).join(', ')} go`,
+              seconds: 1,
+            },
+          ]),
+    ],
+    reads: [...readsOf('system', [system]), ...readsOf('pool', [pool]), ...readsOf('drive', leaving)],
+    claims: [...leaving.map(drive => drive.id), ...(pool === undefined ? [] : [pool.id]), `cluster:${intent.systemId}`],
+    proof: 'The pool is asked for its banks again: none of the drives is in it, and they are unassigned.',
+  })
+}
+
+async function runStep(step: Step, _: object, ports: ChangePorts): Promise<Facts> {
+  const clusters = await ports.of(step.systemId, 'clusters')
+  const spreadPools = await ports.of(step.systemId, 'spreadPools')
+  if (step.step === 'part') {
+    await clusters.setMembers(step.staying)
+    return {}
+  }
+  const running = await spreadPools.moving(step.poolLocator)
+  const isDone = async () => (await spreadPools.moving(step.poolLocator)) === null
+  const wait = { systemId: step.systemId, words: 'Moving pieces', isDone }
+  if (running !== null) {
+    await waitForTask({ ...wait, task: running }, ports)
+  } else {
+    const held = (await spreadPools.banksOf(step.poolLocator)).flatMap(bank => [
+      bank.cacheLocator,
+      ...bank.capacityLocators,
+    ])
+    const left = step.driveLocators.filter(locator => held.includes(locator))
+    if (left.length > 0)
+      await waitForTask(
+        { ...wait, task: await spreadPools.removeDrives(step.poolLocator, left, step.rateRatio) },
+        ports,
+      )
+  }
+  return {}
+}
+
+async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangePorts): Promise<Evidence[]> {
+  const spreadPools = await ports.of(intent.systemId, 'spreadPools')
+  const empty = made.steps.map(each => each.step).find(step => step.step === 'empty')
+  if (empty?.step !== 'empty') return []
+  const held = (await spreadPools.banksOf(empty.poolLocator)).flatMap(bank => [
+    bank.cacheLocator,
+    ...bank.capacityLocators,
+  ])
+  const left = empty.driveLocators.filter(locator => held.includes(locator))
+  return [
+    {
+      claim: 'None of the drives is in the pool any more',
+      holds: empty.driveLocators.length > 0 && left.length === 0,
+      measured: { stillIn: `${left.length}`, taken: `${empty.driveLocators.length}` },
+    },
+  ]
+}

@@ -1,0 +1,139 @@
+import { bringBackVolumeIntent, type BringBackVolumeIntent as Intent } from '@/core/intents'
+import { byId, type Estate, one } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import { forecastBefore } from '@/core/transfer'
+import type { ChangeKind } from '../../ChangeKind'
+import { answers, must, unclaimed } from '../../parts/checks'
+import { lookFrom, seesIt } from '../../parts/hostProof'
+import { readsOf } from '../../parts/reads'
+
+interface Group {
+  readonly groupName: string
+  readonly initiators: readonly string[]
+}
+type Step = Readonly<{
+  step: 'bring-back'
+  systemId: string
+  volumeId: string
+  volumeLocator: string
+  naa: string
+  groups: readonly Group[]
+}>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const volume = byId(estate.volumes, intent.volumeId)
+  const system = byId(estate.systems, volume?.systemId)
+  const groups = intent.groupNames.map(groupName => {
+    const group = estate.hostGroups.find(each => each.name === groupName)
+    return {
+      groupName,
+      initiators: estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators),
+    }
+  })
+  const unknown = groups.filter(group => group.initiators.length === 0)
+  const claims = volume === undefined ? [] : [volume.id]
+  const forecast = forecastBefore(0n, [], 0.6, estate.pastMisses)
+  return {
+    title: `Bring back ${volume?.name ?? 'a volume'}`,
+    checks: [
+      must(
+        'in-holding',
+        volume?.state === 'holding',
+        volume === undefined
+          ? 'It is gone: its time in holding is over.'
+          : volume.state === 'holding'
+            ? `${volume.name} is in holding.`
+            : `${volume.name} is not in holding.`,
+      ),
+      ...(system === undefined ? [] : [answers(system)]),
+      must(
+        'groups',
+        unknown.length === 0,
+        unknown.length === 0
+          ? 'All groups that saw it are there.'
+          : `No initiator is known of ${unknown.map(group => group.groupName).join(', ')}.`,
+        { field: 'groupNames', remedy: 'Bring it back without them and map it afterwards.' },
+      ),
+      unclaimed(estate, claims),
+    ],
+    effects: [
+      { figure: 'mappings', label: 'Groups that see it again', unit: 'count', before: 0, after: groups.length },
+    ],
+    oneWay: [],
+    undo: { possible: true, how: 'It can be removed again.' },
+    steps: [
+      {
+        name: 'bring-back',
+        words:
+          groups.length === 0
+            ? 'Take it out of holding'
+            : `Take it out of holding and map it to ${intent.groupNames.join(', ')}`,
+        forecast,
+        step: {
+          step: 'bring-back',
+          systemId: system?.id ?? '',
+          volumeId: intent.volumeId,
+          volumeLocator: volume?.locator ?? '',
+          naa: volume?.naa ?? '',
+          groups,
+        },
+      },
+    ],
+    forecast,
+    reads: [...readsOf('system', [system]), ...readsOf('volume', [volume])],
+    claims,
+    proof: 'Hosts that saw it rescan and find it with its size.',
+  }
+}
+
+export const bringBackVolume: ChangeKind<Intent, Step> = {
+  ...bringBackVolumeIntent,
+  needs: ({ volumeId }) => [one('volumes', volumeId)],
+  plan,
+  async runStep(step, { key }, ports) {
+    const mappings = await ports.of(step.systemId, 'mappings')
+    for (const { groupName, initiators } of step.groups)
+      await mappings.make(step.volumeLocator, groupName, initiators, key)
+    await ports.records.release(step.volumeId)
+    return { systemId: step.systemId, naa: step.naa, volumeId: step.volumeId }
+  },
+  undoStep: async () => 'The volume is out of holding.',
+  async prove(intent, _plan, facts, ports) {
+    const estate = await ports.estate()
+    const volume = byId(estate.volumes, intent.volumeId)
+    const wanted = new Set(
+      estate.hostGroups.filter(group => intent.groupNames.includes(group.name)).map(group => group.id),
+    )
+    const hosts = estate.hosts.filter(host => wanted.has(host.hostGroupId) && host.initiators.length > 0)
+    const mappings = await ports.of(facts['systemId'] ?? '', 'mappings')
+    const volumes = await ports.of(facts['systemId'] ?? '', 'volumes')
+    const targets = await mappings.targets()
+    const stated = await volumes.at(volume?.locator ?? '')
+    return [
+      {
+        claim: 'The system states the volume with its size, and it is out of holding',
+        holds:
+          stated !== undefined &&
+          stated.naa === facts['naa'] &&
+          stated.sizeBytes === volume?.sizeBytes &&
+          volume.state === 'in use',
+        measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}` },
+      },
+      ...(await Promise.all(
+        hosts.map(async host =>
+          seesIt(
+            host,
+            (await lookFrom(ports, host, targets, facts['naa'] ?? '')).device,
+            facts['naa'] ?? '',
+            volume?.sizeBytes ?? 0n,
+          ),
+        ),
+      )),
+    ]
+  },
+  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  reverse: (_intent, facts) => ({
+    kind: 'remove-volume',
+    intent: { volumeId: facts['volumeId'] ?? '', confirmedName: '' },
+  }),
+}

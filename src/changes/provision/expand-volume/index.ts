@@ -1,0 +1,158 @@
+import { expandVolumeIntent, type ExpandVolumeIntent as Intent } from '@/core/intents'
+import { byId, type Estate, one } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import { forecastBefore } from '@/core/transfer'
+import { formatBytes } from '@/core/units'
+import type { ChangeKind, Evidence } from '../../ChangeKind'
+import { answers, must, unclaimed } from '../../parts/checks'
+import { fillEffects, fillSketch } from '../../parts/fill'
+import { lookFrom, seesIt, writesAndReadsBack } from '../../parts/hostProof'
+import { readsOf } from '../../parts/reads'
+import { fitChecks, readSize } from '../../parts/size'
+import { waitForTask } from '../../parts/waitForTask'
+
+type Step = Readonly<{
+  step: 'enlarge'
+  systemId: string
+  volumeLocator: string
+  naa: string
+  fromBytes: string
+  sizeBytes: string
+}>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const volume = byId(estate.volumes, intent.volumeId)
+  const pool = byId(estate.pools, volume?.poolId)
+  const system = byId(estate.systems, volume?.systemId)
+  const size = readSize(intent.size)
+  const addedBytes = size.bytes - (volume?.sizeBytes ?? 0n)
+  const claims = volume === undefined ? [] : [volume.id, ...(volume.isThin || pool === undefined ? [] : [pool.id])]
+  const forecast = forecastBefore(0n, [], 0.6, estate.pastMisses)
+  return {
+    title: `Expand ${volume?.name ?? 'a volume'} to ${formatBytes(size.bytes)}`,
+    checks: [
+      must(
+        'volume',
+        volume?.state === 'in use',
+        volume === undefined
+          ? 'Choose a volume.'
+          : volume.state === 'in use'
+            ? `${volume.name} has ${formatBytes(volume.sizeBytes)} now.`
+            : `${volume.name} is in holding.`,
+        { field: 'volumeId' },
+      ),
+      ...size.checks,
+      ...(volume === undefined || size.bytes === 0n
+        ? []
+        : [
+            must(
+              'grows',
+              addedBytes > 0n,
+              addedBytes > 0n
+                ? `It grows by ${formatBytes(addedBytes)}.`
+                : `It has ${formatBytes(volume.sizeBytes)} already, and a volume is never made smaller.`,
+              { field: 'size', remedy: `Give more than ${formatBytes(volume.sizeBytes)}.` },
+            ),
+          ]),
+      ...(pool === undefined || addedBytes <= 0n ? [] : fitChecks(pool, addedBytes, volume?.isThin ?? true)),
+      ...(system === undefined ? [] : [answers(system)]),
+      unclaimed(estate, claims),
+    ],
+    effects:
+      pool === undefined
+        ? []
+        : [
+            {
+              figure: 'sizeBytes',
+              label: 'Size',
+              unit: 'bytes',
+              before: `${volume?.sizeBytes ?? 0n}`,
+              after: `${size.bytes}`,
+            },
+            ...fillEffects(pool, addedBytes > 0n ? addedBytes : 0n, volume?.isThin === false ? addedBytes : 0n),
+          ],
+    oneWay: [`${volume?.name ?? 'The volume'} cannot be made smaller again.`],
+    undo: { possible: false, how: 'It cannot be undone; the data stays as it is.' },
+    steps: [
+      {
+        name: 'enlarge',
+        words: `Enlarge it to ${formatBytes(size.bytes)}`,
+        forecast,
+        step: {
+          step: 'enlarge',
+          systemId: system?.id ?? '',
+          volumeLocator: volume?.locator ?? '',
+          naa: volume?.naa ?? '',
+          fromBytes: `${volume?.sizeBytes ?? 0n}`,
+          sizeBytes: `${size.bytes}`,
+        },
+      },
+    ],
+    forecast,
+    reads: [...readsOf('system', [system]), ...readsOf('volume', [volume]), ...readsOf('pool', [pool])],
+    claims,
+    proof:
+      'A host that sees it rescans, finds the new size, and writes to the new part and reads it back. What was there is not touched.',
+    ...(pool === undefined ? {} : { sketch: fillSketch(pool, addedBytes > 0n ? addedBytes : 0n) }),
+  }
+}
+
+export const expandVolume: ChangeKind<Intent, Step> = {
+  ...expandVolumeIntent,
+  needs: ({ volumeId }) => [one('volumes', volumeId)],
+  plan,
+  async runStep(step, _context, ports) {
+    const volumes = await ports.of(step.systemId, 'volumes')
+    const sizeBytes = BigInt(step.sizeBytes)
+    const now = await volumes.at(step.volumeLocator)
+    const isAsked = now !== undefined && now.sizeBytes >= sizeBytes
+    // One that was asked for by a run that was cut off may still be at work on the new part.
+    const task = !isAsked
+      ? (await volumes.enlarge(step.volumeLocator, step.naa, sizeBytes)).task
+      : now.isReady
+        ? null
+        : now.task
+    const isDone = async () => {
+      const then = await volumes.at(step.volumeLocator)
+      return then !== undefined && then.sizeBytes >= sizeBytes && then.isReady
+    }
+    await waitForTask({ systemId: step.systemId, task, words: 'Zeroing the new part', isDone }, ports)
+    return { systemId: step.systemId, naa: step.naa, fromBytes: step.fromBytes, volumeLocator: step.volumeLocator }
+  },
+  undoStep: async step => `The volume keeps the size that it has now, at least ${formatBytes(BigInt(step.fromBytes))}.`,
+  async prove(intent, plan, facts, ports) {
+    const estate = await ports.estate()
+    const naa = facts['naa'] ?? ''
+    const sizeBytes = BigInt(plan.steps[0]?.step.sizeBytes ?? '0')
+    const groups = new Set(
+      estate.mappings.filter(mapping => mapping.volumeId === intent.volumeId).map(mapping => mapping.hostGroupId),
+    )
+    const hosts = estate.hosts.filter(host => groups.has(host.hostGroupId) && host.initiators.length > 0)
+    const volumes = await ports.of(facts['systemId'] ?? '', 'volumes')
+    const stated = await volumes.at(facts['volumeLocator'] ?? '')
+    const evidence: Evidence[] = [
+      {
+        claim: 'The system states the new size, and that all of it is ready',
+        holds: stated?.naa === naa && stated.sizeBytes === sizeBytes && stated.isReady,
+        measured: {
+          state: stated === undefined ? 'not there' : stated.isReady ? 'ready' : 'not ready',
+          statedBytes: `${stated?.sizeBytes ?? 'nothing'}`,
+          askedBytes: `${sizeBytes}`,
+        },
+      },
+    ]
+    const systemId = facts['systemId'] ?? ''
+    const targets = hosts.length === 0 ? [] : await (await ports.of(systemId, 'mappings')).targets()
+    for (const [index, host] of hosts.entries()) {
+      const { agent, device } = await lookFrom(ports, host, targets, naa)
+      evidence.push(seesIt(host, device, naa, sizeBytes))
+      if (device !== undefined && index === 0)
+        evidence.push(
+          ...(await writesAndReadsBack(agent, host, naa, BigInt(facts['fromBytes'] ?? '0'), sizeBytes, naa)),
+        )
+    }
+    return evidence
+  },
+  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  reverse: () => undefined,
+}

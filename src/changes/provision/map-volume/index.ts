@@ -1,0 +1,150 @@
+import { mapVolumeIntent, type MapVolumeIntent as Intent } from '@/core/intents'
+import { byId, type Estate, one } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import { forecastBefore } from '@/core/transfer'
+import type { ChangeKind } from '../../ChangeKind'
+import { beyond, beyondCheck, beyondEvidence } from '../../parts/beyond'
+import { answers, must, unclaimed, warn } from '../../parts/checks'
+import { lookFrom, seesIt } from '../../parts/hostProof'
+import { readsOf } from '../../parts/reads'
+import { unmapped } from '../../parts/unmapped'
+
+type Step = Readonly<{
+  step: 'map'
+  systemId: string
+  volumeLocator: string
+  naa: string
+  groupName: string
+  initiators: readonly string[]
+  /** What is in the group on the system besides, of which we know nothing: it stays there. */
+  kept: readonly string[]
+}>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const volume = byId(estate.volumes, intent.volumeId)
+  const system = byId(estate.systems, volume?.systemId)
+  const group = byId(estate.hostGroups, intent.hostGroupId)
+  const initiators = estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators)
+  const present = estate.mappings.filter(mapping => mapping.volumeId === volume?.id)
+  const twice = present.some(mapping => mapping.hostGroupId === group?.id)
+  const others = present.filter(mapping => mapping.hostGroupId !== group?.id)
+  const kept = beyond(estate, system, group?.name ?? '')
+  const claims = volume === undefined ? [] : [volume.id]
+  const forecast = forecastBefore(0n, [], 0.6, estate.pastMisses)
+  return {
+    title: `Map ${volume?.name ?? 'a volume'} to ${group?.name ?? '…'}`,
+    checks: [
+      must(
+        'volume',
+        volume !== undefined && volume.state === 'in use',
+        volume === undefined
+          ? 'Choose a volume.'
+          : volume.state === 'in use'
+            ? `${volume.name} is in use.`
+            : `${volume.name} is in holding.`,
+        { field: 'volumeId', remedy: 'Bring it back first.' },
+      ),
+      ...(system === undefined ? [] : [answers(system)]),
+      must(
+        'host-group',
+        group !== undefined,
+        group === undefined ? 'Choose the host group that shall see it.' : `${group.name} is there.`,
+        { field: 'hostGroupId' },
+      ),
+      must(
+        'initiators',
+        initiators.length > 0,
+        initiators.length > 0
+          ? `It has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`
+          : 'The group has no host with an initiator: nothing could log in.',
+        { field: 'hostGroupId' },
+      ),
+      must(
+        'new',
+        !twice,
+        twice ? `It is mapped to ${group?.name ?? 'it'} already.` : 'It is not mapped to that group yet.',
+        { field: 'hostGroupId' },
+      ),
+      warn(
+        'alone',
+        others.length === 0,
+        others.length === 0
+          ? 'No other group sees it.'
+          : `${others.map(mapping => mapping.groupName).join(', ')} will go on seeing it: hosts that do not share a cluster file system would destroy each other's data.`,
+        { field: 'hostGroupId' },
+      ),
+      ...beyondCheck(system, group?.name ?? '', kept),
+      unclaimed(estate, claims),
+    ],
+    effects: [
+      {
+        figure: 'mappings',
+        label: 'Groups that see it',
+        unit: 'count',
+        before: present.length,
+        after: present.length + 1,
+      },
+    ],
+    oneWay: [],
+    undo: { possible: true, how: 'The mapping can be removed again.' },
+    steps: [
+      {
+        name: 'map',
+        words: `Map it to ${group?.name ?? '…'}`,
+        forecast,
+        step: {
+          step: 'map',
+          systemId: system?.id ?? '',
+          volumeLocator: volume?.locator ?? '',
+          naa: volume?.naa ?? '',
+          groupName: group?.name ?? '',
+          initiators,
+          kept,
+        },
+      },
+    ],
+    forecast,
+    reads: [...readsOf('system', [system]), ...readsOf('volume', [volume]), ...readsOf('host group', [group])],
+    claims,
+    proof: 'Every host of the group logs in and finds it by its WWN. Nothing is written: it may hold data.',
+  }
+}
+
+export const mapVolume: ChangeKind<Intent, Step> = {
+  ...mapVolumeIntent,
+  needs: ({ volumeId }) => [one('volumes', volumeId)],
+  plan,
+  async runStep(step, { key }, ports) {
+    const mapping = await (
+      await ports.of(step.systemId, 'mappings')
+    ).make(step.volumeLocator, step.groupName, step.initiators, key)
+    return { mappingLocator: mapping.locator, lun: `${mapping.lun}`, naa: step.naa, systemId: step.systemId }
+  },
+  async undoStep(step, _context, ports) {
+    const mappings = await ports.of(step.systemId, 'mappings')
+    const mapping = (await mappings.of(step.volumeLocator)).find(each => each.groupName === step.groupName)
+    if (mapping !== undefined) await unmapped(step.volumeLocator, mapping, step.systemId, ports)
+    return undefined
+  },
+  async prove(intent, made, facts, ports) {
+    const estate = await ports.estate()
+    const volume = byId(estate.volumes, intent.volumeId)
+    const mappings = await ports.of(facts['systemId'] ?? '', 'mappings')
+    const targets = await mappings.targets()
+    const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
+    const seen = await Promise.all(
+      hosts.map(async host =>
+        seesIt(
+          host,
+          (await lookFrom(ports, host, targets, facts['naa'] ?? '')).device,
+          facts['naa'] ?? '',
+          volume?.sizeBytes ?? 0n,
+        ),
+      ),
+    )
+    const step = made.steps[0]?.step
+    return [...seen, ...(step === undefined ? [] : await beyondEvidence(mappings, step.groupName, step.kept))]
+  },
+  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  reverse: intent => ({ kind: 'unmap-volume', intent }),
+}

@@ -1,0 +1,177 @@
+import type { ProvisionVolumeIntent as Intent } from '@/core/intents'
+import {
+  byId,
+  nameByPattern,
+  nameCheck,
+  namePrefix,
+  sequentialBytesPerSecond,
+  type Estate,
+  type EstateNeeds,
+  type HostGroup,
+  type Pool,
+  beginning,
+  those,
+} from '@/core/estate'
+import type { Plan, PlanCheck, PlannedStep } from '@/core/plan'
+import { forecastBefore, inSequence } from '@/core/transfer'
+import { formatBytes } from '@/core/units'
+import { beyond, beyondCheck } from '../../parts/beyond'
+import { answers, must, unclaimed, warn } from '../../parts/checks'
+import { fillEffects, fillSketch } from '../../parts/fill'
+import { readsOf } from '../../parts/reads'
+import { fitChecks, readSize } from '../../parts/size'
+import type { Step } from './steps'
+
+/** Of the drives' rate that hosts leave to zeroing. */
+const zeroingShare = 0.6
+
+/** The words of the naming pattern, from what has been chosen so far. */
+const words = (intent: Intent, group: HostGroup | undefined) => ({ group: group?.name ?? '', purpose: intent.purpose })
+
+export const needs = (intent: Intent): EstateNeeds => [those('volumes', 'name', intent.name)]
+
+export function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const pool = byId(estate.pools, intent.poolId)
+  const system = byId(estate.systems, pool?.systemId)
+  const group = byId(estate.hostGroups, intent.hostGroupId)
+  const initiators = estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators)
+  const kept = beyond(estate, system, group?.name ?? '')
+  const size = readSize(intent.size)
+  const writtenAtOnce = intent.isThin ? 0n : size.bytes
+  const claims = [
+    `volume:${system?.id ?? ''}/${intent.name}`,
+    ...(pool === undefined || intent.isThin ? [] : [pool.id]),
+  ]
+  const request = forecastBefore(0n, [], 0.35, estate.pastMisses)
+  const zeroing =
+    pool === undefined
+      ? request
+      : forecastBefore(size.bytes, [{ name: 'drives', bytesPerSecond: poolBytesPerSecond(pool) }], 1, estate.pastMisses)
+  const create: PlannedStep<Step> = {
+    name: 'create',
+    words: `Create ${intent.name || 'the volume'}, ${formatBytes(size.bytes)}, ${intent.isThin ? 'thin' : 'thick: its space is zeroed first'}`,
+    forecast: intent.isThin ? request : zeroing,
+    step: {
+      step: 'create',
+      systemId: system?.id ?? '',
+      name: intent.name,
+      poolLocator: pool?.locator ?? '',
+      sizeBytes: `${size.bytes}`,
+      isThin: intent.isThin,
+    },
+  }
+  const map: PlannedStep<Step>[] =
+    group === undefined
+      ? []
+      : [
+          {
+            name: 'map',
+            words: `Map it to ${group.name}`,
+            forecast: request,
+            step: { step: 'map', systemId: system?.id ?? '', groupName: group.name, initiators, kept },
+          },
+        ]
+  return {
+    title: `Provision ${intent.name === '' ? 'a volume' : intent.name}${group === undefined ? '' : ` to ${group.name}`}`,
+    checks: [
+      ...checksOf(estate, intent, pool, group, initiators),
+      ...size.checks,
+      ...(pool === undefined || size.bytes === 0n ? [] : fitChecks(pool, size.bytes, intent.isThin)),
+      ...beyondCheck(system, group?.name ?? '', kept),
+      unclaimed(estate, claims),
+    ],
+    effects: pool === undefined ? [] : fillEffects(pool, size.bytes, writtenAtOnce),
+    oneWay: [
+      'A volume can be made larger later, never smaller.',
+      ...(intent.isThin ? [] : ['A thick volume cannot be made thin later.']),
+    ],
+    undo: {
+      possible: true,
+      how: `It can be removed; for ${estate.settings.holdingDays} days it can then be brought back.`,
+    },
+    steps: [create, ...map],
+    forecast: inSequence([create, ...map].map(step => step.forecast)),
+    reads: [...readsOf('system', [system]), ...readsOf('pool', [pool]), ...readsOf('host group', [group])],
+    claims,
+    proof:
+      group === undefined
+        ? 'The system is asked for the volume again; without a mapping no host can test it.'
+        : `A host of ${group.name} logs in, finds it by its WWN, writes to it and reads the same back; a host outside must not see it.`,
+    ...(pool === undefined ? {} : { sketch: fillSketch(pool, size.bytes) }),
+    suggestions: { name: suggestedName(estate, intent, group) },
+  }
+}
+
+function suggestedName(estate: Estate, intent: Intent, group: HostGroup | undefined): string {
+  const taken = new Set(estate.volumes.map(volume => volume.name))
+  return nameByPattern(estate.settings.volumeNaming, words(intent, group), taken)
+}
+
+/** For a name yet to be suggested: the names that the pattern would give, so that its number counts past them. */
+export function needsAlso(estate: Estate, intent: Intent): EstateNeeds | undefined {
+  const prefix = namePrefix(estate.settings.volumeNaming, words(intent, byId(estate.hostGroups, intent.hostGroupId)))
+  return intent.name !== '' || prefix === '' ? undefined : [beginning('volumes', prefix)]
+}
+
+function checksOf(
+  estate: Estate,
+  intent: Intent,
+  pool: Pool | undefined,
+  group: HostGroup | undefined,
+  initiators: readonly string[],
+): PlanCheck[] {
+  const system = byId(estate.systems, pool?.systemId)
+  const namesake = estate.volumes.find(volume => volume.name === intent.name)
+  return [
+    nameCheck(intent.name, 'the volume'),
+    must(
+      'name-free',
+      namesake === undefined,
+      namesake === undefined
+        ? 'The name is free.'
+        : `A volume of that name exists on ${byId(estate.systems, namesake.systemId)?.name ?? 'another system'}${namesake.state === 'holding' ? ', in holding' : ''}.`,
+      { field: 'name' },
+    ),
+    pool === undefined
+      ? must('pool', false, 'Choose the pool that it comes from.', { field: 'poolId' })
+      : must(
+          'pool-ready',
+          pool.state === 'fine' || pool.state === 'degraded',
+          pool.state === 'starting'
+            ? `${pool.name} is still being initialised.`
+            : pool.state === 'failed'
+              ? `${pool.name} has failed.`
+              : `${pool.name} is ready.`,
+          { field: 'poolId', remedy: 'Wait for it, or choose another pool.' },
+        ),
+    ...(pool?.state === 'degraded'
+      ? [warn('pool-whole', false, `${pool.name} has lost a drive and is not whole.`, { field: 'poolId' })]
+      : []),
+    ...(system === undefined ? [] : [answers(system)]),
+    ...(group === undefined
+      ? [
+          warn('mapped', false, 'No host group: nobody will see the volume until it is mapped.', {
+            field: 'hostGroupId',
+          }),
+        ]
+      : [
+          must(
+            'initiators',
+            initiators.length > 0,
+            initiators.length > 0
+              ? `${group.name} has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`
+              : `${group.name} has no host with an initiator: nothing could log in.`,
+            {
+              field: 'hostGroupId',
+              remedy: 'Configure an initiator on the host and register it anew, or choose another group.',
+            },
+          ),
+        ]),
+  ]
+}
+
+/** Zeroing writes to all of a pool's drives at once, beside its hosts. */
+const poolBytesPerSecond = (pool: Pool) =>
+  pool.groupSizes.reduce((sum, drives) => sum + drives, 0) *
+  sequentialBytesPerSecond({ ...pool.driveKind, rotationSpeedRpm: null }) *
+  zeroingShare

@@ -1,0 +1,43 @@
+import type { ProvisionVolumeIntent as Intent } from '@/core/intents'
+import { byId } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import type { ChangePorts } from '@/ports'
+import type { Evidence, Facts } from '../../ChangeKind'
+import { beyondEvidence } from '../../parts/beyond'
+import { lookFrom, seesIt, seesItNot, writesAndReadsBack } from '../../parts/hostProof'
+import type { Step } from './steps'
+
+/** Asks the hosts, not the system that was told: one of the group writes and reads back, one outside must see nothing. */
+export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
+  const estate = await ports.estate()
+  const naa = facts['naa'] ?? ''
+  const create = plan.steps[0]?.step
+  const sizeBytes = create?.step === 'create' ? BigInt(create.sizeBytes) : 0n
+  const systemId = create?.systemId ?? ''
+  const volumes = await ports.of(systemId, 'volumes')
+  const stated = await volumes.at(facts['volumeLocator'] ?? '')
+  const evidence: Evidence[] = [
+    {
+      claim: 'The system states the volume with the size that was asked for',
+      holds: stated !== undefined && stated.naa === naa && stated.sizeBytes === sizeBytes && stated.isReady,
+      measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}`, askedBytes: `${sizeBytes}`, wwn: naa },
+    },
+  ]
+  const group = byId(estate.hostGroups, intent.hostGroupId)
+  if (group === undefined) return evidence
+  const mappings = await ports.of(systemId, 'mappings')
+  const map = plan.steps.map(each => each.step).find(step => step.step === 'map')
+  if (map?.step === 'map') evidence.push(...(await beyondEvidence(mappings, map.groupName, map.kept)))
+  const targets = await mappings.targets()
+  const inside = estate.hosts.filter(host => host.hostGroupId === group.id && host.initiators.length > 0)
+  for (const [index, host] of inside.entries()) {
+    const { agent, device } = await lookFrom(ports, host, targets, naa)
+    evidence.push(seesIt(host, device, naa, sizeBytes))
+    if (device !== undefined && index === 0)
+      evidence.push(...(await writesAndReadsBack(agent, host, naa, 0n, sizeBytes, facts['volumeId'] ?? naa)))
+  }
+  const outside = estate.hosts.find(host => host.hostGroupId !== group.id && host.initiators.length > 0)
+  if (outside !== undefined)
+    evidence.push(seesItNot(outside, (await lookFrom(ports, outside, targets, naa)).device, naa))
+  return evidence
+}

@@ -1,0 +1,94 @@
+import { registerHostIntent, type RegisterHostIntent as Intent } from '@/core/intents'
+import { nameCheck, type Estate } from '@/core/estate'
+import { forecastBefore } from '@/core/transfer'
+import type { Plan } from '@/core/plan'
+import type { ChangeKind } from '../../ChangeKind'
+import { must, warn } from '../../parts/checks'
+
+type Step = Readonly<{ step: 'enrol'; agentAddress: string; groupName: string }>
+
+const isAddress = (text: string) => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol)
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const known = estate.hosts.find(host => host.agentAddress === intent.agentAddress)
+  const group = estate.hostGroups.find(each => each.name === intent.groupName)
+  const forecast = forecastBefore(0n, [], 0.09, estate.pastMisses)
+  return {
+    title: `Register the host at ${intent.agentAddress}`,
+    checks: [
+      must(
+        'address',
+        isAddress(intent.agentAddress),
+        isAddress(intent.agentAddress)
+          ? 'The address can be asked.'
+          : "Give the address of the host's agent, such as http://10.0.0.5:4300.",
+        { field: 'agentAddress' },
+      ),
+      must(
+        'new',
+        known === undefined,
+        known === undefined ? 'It is not registered yet.' : `It is registered already, as ${known.name}.`,
+        { field: 'agentAddress' },
+      ),
+      { ...nameCheck(intent.groupName, 'the host group'), field: 'groupName' },
+      warn(
+        'group-known',
+        group !== undefined,
+        group === undefined ? `The host group ${intent.groupName} is new.` : `It joins ${group.name}.`,
+        { field: 'groupName' },
+      ),
+    ],
+    effects: [
+      {
+        figure: 'hosts',
+        label: 'Hosts in the estate',
+        unit: 'count',
+        before: estate.hosts.length,
+        after: estate.hosts.length + 1,
+      },
+    ],
+    oneWay: [],
+    undo: { possible: false, how: 'Nothing is changed on the host.' },
+    steps: [
+      {
+        name: 'enrol',
+        words: 'Ask the host who it is and take it into the estate',
+        forecast,
+        step: { step: 'enrol', ...intent },
+      },
+    ],
+    forecast,
+    reads: [],
+    claims: [`host:${intent.agentAddress}`],
+    proof: 'The agent is asked for its initiators again.',
+  }
+}
+
+export const registerHost: ChangeKind<Intent, Step> = {
+  ...registerHostIntent,
+  needs: () => [],
+  plan,
+  async runStep(step, { key }, ports) {
+    const identity = await (await ports.host(step.agentAddress)).identity()
+    return {
+      hostId: await ports.records.enrolHost(
+        { ...identity, agentAddress: step.agentAddress, groupName: step.groupName },
+        key,
+      ),
+    }
+  },
+  undoStep: async () => undefined,
+  async prove(intent, _plan, facts, ports) {
+    const identity = await (await ports.host(intent.agentAddress)).identity()
+    const kept = (await ports.estate()).hosts.find(host => host.id === facts['hostId'])
+    return [
+      {
+        claim: "The records hold the host's own initiators",
+        holds: kept !== undefined && JSON.stringify(kept.initiators) === JSON.stringify(identity.initiators),
+        measured: { stated: identity.initiators.join(', '), kept: kept?.initiators.join(', ') ?? '' },
+      },
+    ]
+  },
+  collects: () => [],
+  reverse: () => undefined,
+}

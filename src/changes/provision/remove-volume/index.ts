@@ -1,0 +1,166 @@
+import { removeVolumeIntent, type RemoveVolumeIntent as Intent } from '@/core/intents'
+import { byId, type Estate, type Mapping, one } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import { forecastBefore, inSequence } from '@/core/transfer'
+import { formatBytes } from '@/core/units'
+import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
+import { answers, must, unclaimed, warn } from '../../parts/checks'
+import { lookFrom, seesItNot } from '../../parts/hostProof'
+import { readsOf } from '../../parts/reads'
+import { unmapped } from '../../parts/unmapped'
+
+interface Access {
+  readonly locator: string
+  readonly groupName: string
+  readonly initiators: readonly string[]
+}
+type Step = Readonly<
+  | { step: 'unmap'; systemId: string; volumeLocator: string; naa: string; access: readonly Access[] }
+  | { step: 'hold'; systemId: string; volumeId: string; days: number }
+>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const volume = byId(estate.volumes, intent.volumeId)
+  const system = byId(estate.systems, volume?.systemId)
+  const mappings = estate.mappings.filter(mapping => mapping.volumeId === volume?.id)
+  const days = estate.settings.holdingDays
+  const claims = volume === undefined ? [] : [volume.id]
+  const forecast = forecastBefore(0n, [], 0.4, estate.pastMisses)
+  const holding = forecastBefore(0n, [], 0.05, estate.pastMisses)
+  const systemId = system?.id ?? ''
+  const access = mappings.map((mapping: Mapping) => ({
+    locator: mapping.locator,
+    groupName: mapping.groupName,
+    initiators: estate.hosts.filter(host => host.hostGroupId === mapping.hostGroupId).flatMap(host => host.initiators),
+  }))
+  const isNamed = volume !== undefined && intent.confirmedName === volume.name
+  return {
+    title: `Remove ${volume?.name ?? 'a volume'}`,
+    checks: [
+      must(
+        'volume',
+        volume?.state === 'in use',
+        volume === undefined
+          ? 'Choose a volume.'
+          : volume.state === 'in use'
+            ? `${volume.name} holds ${formatBytes(volume.writtenBytes)}.`
+            : `${volume.name} is in holding already.`,
+        { field: 'volumeId' },
+      ),
+      ...(system === undefined ? [] : [answers(system)]),
+      must(
+        'named',
+        isNamed,
+        isNamed ? 'Its name has been given.' : `Write its name, ${volume?.name ?? '…'}, to say that you mean this one.`,
+        { field: 'confirmedName' },
+      ),
+      warn(
+        'unmapped',
+        mappings.length === 0,
+        mappings.length === 0
+          ? 'No host sees it.'
+          : `${mappings.map(mapping => mapping.groupName).join(', ')} will lose it at once.`,
+      ),
+      unclaimed(estate, claims),
+    ],
+    effects: [
+      { figure: 'holding', label: 'Can be brought back for', unit: 'words', before: null, after: `${days} days` },
+      {
+        figure: 'freeBytes',
+        label: 'Given back after that',
+        unit: 'bytes',
+        before: null,
+        after: `${volume?.writtenBytes ?? 0n}`,
+      },
+    ],
+    oneWay: [`After ${days} days in holding it is deleted, and nothing brings it back.`],
+    undo: { possible: true, how: `For ${days} days it can be brought back with its mappings and every byte.` },
+    steps: [
+      {
+        name: 'unmap',
+        words:
+          mappings.length === 0
+            ? 'It is mapped to nobody'
+            : `Take it from ${mappings.map(mapping => mapping.groupName).join(', ')}`,
+        forecast,
+        step: { step: 'unmap', systemId, volumeLocator: volume?.locator ?? '', naa: volume?.naa ?? '', access },
+      },
+      {
+        name: 'hold',
+        words: `Keep it in holding for ${days} days`,
+        forecast: holding,
+        step: { step: 'hold', systemId, volumeId: intent.volumeId, days },
+      },
+    ],
+    forecast: inSequence([forecast, holding]),
+    reads: [...readsOf('system', [system]), ...readsOf('volume', [volume])],
+    claims,
+    proof: 'Hosts that saw it rescan and no longer find it; the system still states it, with every byte.',
+  }
+}
+
+export const removeVolume: ChangeKind<Intent, Step> = {
+  ...removeVolumeIntent,
+  needs: ({ volumeId }) => [one('volumes', volumeId)],
+  plan,
+  async runStep(step, _context, ports): Promise<Facts> {
+    if (step.step === 'hold') {
+      const until = new Date((await ports.now()).getTime() + step.days * 86_400_000)
+      await ports.records.hold(step.volumeId, until)
+      return { holdingUntil: until.toISOString() }
+    }
+    for (const access of step.access) await unmapped(step.volumeLocator, access, step.systemId, ports)
+    return {
+      naa: step.naa,
+      volumeLocator: step.volumeLocator,
+      systemId: step.systemId,
+      access: JSON.stringify(step.access.map(({ groupName }) => groupName)),
+    }
+  },
+  async undoStep(step, { key }, ports) {
+    if (step.step === 'hold') {
+      await ports.records.release(step.volumeId)
+      return undefined
+    }
+    const mappings = await ports.of(step.systemId, 'mappings')
+    for (const { groupName, initiators } of step.access)
+      await mappings.make(step.volumeLocator, groupName, initiators, key)
+    return undefined
+  },
+  async prove(_intent, plan, facts, ports) {
+    const naa = facts['naa'] ?? ''
+    const unmap = plan.steps[0]?.step
+    const lost = new Set(unmap?.step === 'unmap' ? unmap.access.flatMap(each => each.initiators) : [])
+    const hosts = (await ports.estate()).hosts.filter(host => host.initiators.some(initiator => lost.has(initiator)))
+    const volumes = await ports.of(facts['systemId'] ?? '', 'volumes')
+    const mappings = await ports.of(facts['systemId'] ?? '', 'mappings')
+    const stated = await volumes.at(facts['volumeLocator'] ?? '')
+    const mapped = await mappings.of(facts['volumeLocator'] ?? '')
+    // Hosts that we do not know cannot be asked: the system's word is all there is for them.
+    const unmappedEvidence: Evidence = {
+      claim: 'The system maps it to nobody',
+      holds: mapped.length === 0,
+      measured: { mappedTo: mapped.map(each => each.groupName).join(', ') || 'nobody' },
+    }
+    const kept: Evidence = {
+      claim: 'The system still has the volume',
+      holds: naa !== '' && stated?.naa === naa,
+      measured: { wwn: naa, stated: stated?.naa ?? 'nothing' },
+    }
+    const unseen = await Promise.all(
+      hosts.map(async host => ({
+        ...seesItNot(host, (await lookFrom(ports, host, [], naa)).device, naa),
+        claim: `${host.name} no longer sees it`,
+      })),
+    )
+    return [kept, unmappedEvidence, ...unseen]
+  },
+  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  reverse: (intent, facts) => ({
+    kind: 'bring-back-volume',
+    intent: {
+      volumeId: intent.volumeId,
+      groupNames: facts['access'] === undefined ? [] : (JSON.parse(facts['access']) as string[]),
+    },
+  }),
+}

@@ -1,0 +1,111 @@
+import { unmapVolumeIntent, type UnmapVolumeIntent as Intent } from '@/core/intents'
+import { byId, type Estate, one } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import { forecastBefore } from '@/core/transfer'
+import type { ChangeKind } from '../../ChangeKind'
+import { answers, must, unclaimed, warn } from '../../parts/checks'
+import { lookFrom, seesItNot } from '../../parts/hostProof'
+import { readsOf } from '../../parts/reads'
+import { unmapped } from '../../parts/unmapped'
+
+type Step = Readonly<{
+  step: 'unmap'
+  systemId: string
+  volumeLocator: string
+  naa: string
+  mappingLocator: string
+  groupName: string
+  initiators: readonly string[]
+}>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const volume = byId(estate.volumes, intent.volumeId)
+  const system = byId(estate.systems, volume?.systemId)
+  const group = byId(estate.hostGroups, intent.hostGroupId)
+  const mapping = estate.mappings.find(each => each.volumeId === volume?.id && each.hostGroupId === group?.id)
+  const hosts = estate.hosts.filter(host => host.hostGroupId === group?.id)
+  const claims = volume === undefined ? [] : [volume.id]
+  const forecast = forecastBefore(0n, [], 0.4, estate.pastMisses)
+  return {
+    title: `Unmap ${volume?.name ?? 'a volume'} from ${group?.name ?? '…'}`,
+    checks: [
+      must(
+        'mapped',
+        mapping !== undefined,
+        mapping === undefined
+          ? 'Choose a volume and a group that sees it.'
+          : `${mapping.groupName} sees it as LUN ${mapping.lun}.`,
+        { field: 'hostGroupId' },
+      ),
+      ...(system === undefined ? [] : [answers(system)]),
+      warn(
+        'unmounted',
+        hosts.length === 0,
+        `${hosts.map(host => host.name).join(', ') || 'No host'} will lose it at once. Unmount it there first: what is not yet written would be lost.`,
+      ),
+      unclaimed(estate, claims),
+    ],
+    effects: [{ figure: 'hosts', label: 'Hosts that lose it', unit: 'count', before: hosts.length, after: 0 }],
+    oneWay: [],
+    undo: { possible: true, how: 'It can be mapped again; its data stays as it is.' },
+    steps: [
+      {
+        name: 'unmap',
+        words: `Take it from ${group?.name ?? '…'}`,
+        forecast,
+        step: {
+          step: 'unmap',
+          systemId: system?.id ?? '',
+          volumeLocator: volume?.locator ?? '',
+          naa: volume?.naa ?? '',
+          mappingLocator: mapping?.locator ?? '',
+          groupName: group?.name ?? '',
+          initiators: hosts.flatMap(host => host.initiators),
+        },
+      },
+    ],
+    forecast,
+    reads: [...readsOf('system', [system]), ...readsOf('volume', [volume]), ...readsOf('host group', [group])],
+    claims,
+    proof: 'Every host of the group rescans and no longer finds it.',
+  }
+}
+
+export const unmapVolume: ChangeKind<Intent, Step> = {
+  ...unmapVolumeIntent,
+  needs: ({ volumeId }) => [one('volumes', volumeId)],
+  plan,
+  async runStep(step, _context, ports) {
+    const mapping = { locator: step.mappingLocator, groupName: step.groupName }
+    await unmapped(step.volumeLocator, mapping, step.systemId, ports)
+    return { naa: step.naa, systemId: step.systemId }
+  },
+  async undoStep(step, { key }, ports) {
+    await (await ports.of(step.systemId, 'mappings')).make(step.volumeLocator, step.groupName, step.initiators, key)
+    return undefined
+  },
+  async prove(intent, made, facts, ports) {
+    const estate = await ports.estate()
+    const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
+    const step = made.steps[0]?.step
+    const mapped = await (await ports.of(facts['systemId'] ?? '', 'mappings')).of(step?.volumeLocator ?? '')
+    const unmappedEvidence = {
+      claim: `The system maps it to ${step?.groupName ?? 'the group'} no longer`,
+      holds: step !== undefined && !mapped.some(each => each.groupName === step.groupName),
+      measured: { mappedTo: mapped.map(each => each.groupName).join(', ') || 'nobody' },
+    }
+    const unseen = await Promise.all(
+      hosts.map(async host => {
+        const evidence = seesItNot(
+          host,
+          (await lookFrom(ports, host, [], facts['naa'] ?? '')).device,
+          facts['naa'] ?? '',
+        )
+        return { ...evidence, claim: `${host.name} no longer sees it` }
+      }),
+    )
+    return [unmappedEvidence, ...unseen]
+  },
+  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  reverse: intent => ({ kind: 'map-volume', intent }),
+}

@@ -1,0 +1,85 @@
+import { signExceptionIntent, type SignExceptionIntent as Intent } from '@/core/intents'
+import type { Estate } from '@/core/estate'
+import type { Plan } from '@/core/plan'
+import type { ChangeKind } from '../../ChangeKind'
+import { must } from '../../parts/checks'
+import { outlined } from '../../parts/outline'
+
+interface Step extends Intent {
+  readonly step: 'sign'
+}
+const leastReason = 10
+const mostDays = 366
+const dayMilliseconds = 86_400_000
+
+export const signException: ChangeKind<Intent, Step> = {
+  ...signExceptionIntent,
+  needs: () => [],
+  plan,
+  async runStep({ findingKey, reason, until }, { key }, ports) {
+    await ports.records.signException({ findingKey, reason, until: endOf(until), signedBy: ports.madeBy }, key)
+    return {}
+  },
+  async undoStep(_, { key }, ports) {
+    await ports.records.withdrawException(key)
+    return undefined
+  },
+  async prove({ findingKey, reason, until }, _, __, ports) {
+    const { exceptions } = await ports.estate()
+    const found = exceptions.find(
+      each =>
+        each.findingKey === findingKey &&
+        each.reason === reason &&
+        Date.parse(each.until) === endOf(until).getTime() &&
+        each.signedBy === ports.madeBy,
+    )
+    return [
+      {
+        claim: 'The exception is on record',
+        holds: found !== undefined,
+        measured: { until: found?.until ?? 'none', signedBy: found?.signedBy ?? '' },
+      },
+    ]
+  },
+  collects: () => [],
+  reverse: () => undefined,
+}
+
+const endOf = (day: string) => new Date(`${day}T23:59:59Z`)
+
+function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
+  const until = /^\d{4}-\d{2}-\d{2}$/.test(intent.until) ? endOf(intent.until).getTime() : NaN
+  const isDay = !Number.isNaN(until)
+  const days = isDay ? (until - now.getTime()) / dayMilliseconds : 0
+  return outlined<Step>(estate, {
+    title: `Let stand: ${intent.findingTitle === '' ? intent.findingKey : intent.findingTitle}`,
+    checks: [
+      must(
+        'reason',
+        intent.reason.trim().length >= leastReason,
+        intent.reason.trim().length >= leastReason
+          ? 'A reason is given.'
+          : `Say why it may stand, in at least ${leastReason} characters.`,
+        { field: 'reason' },
+      ),
+      must(
+        'until',
+        isDay && days > 0 && days <= mostDays,
+        !isDay
+          ? 'Choose the day on which the exception ends.'
+          : days <= 0
+            ? 'That day is over.'
+            : days > mostDays
+              ? 'An exception lasts a year at most.'
+              : `It ends in ${Math.ceil(days)} days.`,
+        { field: 'until' },
+      ),
+    ],
+    oneWay: ['The finding stands on until it clears by itself; only its call for work is answered until that day.'],
+    undo: { possible: true, how: 'An exception can be withdrawn at any time.' },
+    steps: [{ step: { step: 'sign', ...intent }, words: 'Sign it with your name', seconds: 0.2 }],
+    reads: [],
+    claims: [`finding:${intent.findingKey}`],
+    proof: 'The record is read again.',
+  })
+}

@@ -1,0 +1,132 @@
+'use client'
+import { useRef } from 'react'
+import type { Drive, Enclosure, Pool } from '@/core/estate'
+import { usePoolChoice } from '../../drafts/PoolChoice'
+import { Bays, type BayMark } from './Bays'
+import { groupColour } from './groupColours'
+
+interface SystemBaysProps {
+  readonly enclosures: readonly Enclosure[]
+  readonly drives: readonly Drive[]
+  readonly pools: readonly Pool[]
+  readonly highlighted?: string | undefined
+}
+
+/** All enclosures of a system; while a pool is drafted, its drives are chosen here and its groups drawn as they would be. */
+export function SystemBays({ enclosures, drives, pools, highlighted }: SystemBaysProps) {
+  const { isOpen, chosen, choose, sketch } = usePoolChoice()
+  const last = useRef<string>(undefined)
+  const marks = new Map<string, BayMark>(drives.flatMap(drive => markOf(drive, pools)))
+  sketch?.groups.forEach((group, index) =>
+    group.driveIds.forEach(id =>
+      marks.set(id, {
+        words: `group ${index + 1} of the draft, ${group.words}`,
+        colour: groupColour(index),
+        isSpare: false,
+      }),
+    ),
+  )
+  sketch?.spareDriveIds.forEach(id =>
+    marks.set(id, { words: 'spare of the draft', colour: 'var(--faint)', isSpare: true }),
+  )
+
+  const toggle = (id: string, isRange: boolean) => {
+    const order = drives.filter(drive => drive.role === 'unassigned' && drive.state === 'fine').map(drive => drive.id)
+    const [a, b] = [order.indexOf(last.current ?? id), order.indexOf(id)].sort((x, y) => x - y)
+    const range = isRange && a !== undefined && b !== undefined && a >= 0 ? order.slice(a, b + 1) : [id]
+    last.current = id
+    const isTaken = chosen.includes(id)
+    const others = chosen.filter(each => !range.includes(each))
+    choose(isTaken && !isRange ? others : [...others, ...range])
+  }
+  const chosenSet = new Set(chosen)
+  return (
+    <>
+      {enclosures.map(enclosure => {
+        const own = drives.filter(drive => drive.enclosureId === enclosure.id)
+        return (
+          <figure key={enclosure.id} className="m-0">
+            <h3>
+              {enclosure.name}
+              <span>
+                {own.length} drives in {enclosure.bayCount} bays{isOpen ? '; choose with a click or Space' : ''}
+              </span>
+            </h3>
+            <Bays
+              enclosure={enclosure}
+              drives={own}
+              marks={marks}
+              chosen={isOpen ? chosenSet : undefined}
+              onToggle={isOpen ? toggle : undefined}
+              highlighted={highlighted}
+            />
+          </figure>
+        )
+      })}
+      <Legend
+        pools={pools}
+        sketchGroups={sketch?.groups.map(group => group.words) ?? []}
+        spares={sketch?.spareDriveIds.length ?? 0}
+        media={new Set(drives.map(drive => drive.media))}
+        hasSpares={drives.some(drive => drive.role === 'spare')}
+      />
+    </>
+  )
+}
+
+function markOf(drive: Drive, pools: readonly Pool[]): [string, BayMark][] {
+  const index = pools.findIndex(pool => pool.id === drive.poolId)
+  const pool = pools[index]
+  if (pool === undefined) return []
+  const words =
+    drive.role === 'spare' ? `spare of ${pool.name}` : `group ${(drive.groupIndex ?? 0) + 1} of ${pool.name}`
+  return [
+    [drive.id, { words, colour: groupColour(index * 4 + (drive.groupIndex ?? 0)), isSpare: drive.role === 'spare' }],
+  ]
+}
+
+interface LegendProps {
+  readonly pools: readonly Pool[]
+  readonly sketchGroups: readonly string[]
+  readonly spares: number
+  readonly media: ReadonlySet<Drive['media']>
+  readonly hasSpares: boolean
+}
+
+/** What the colours and textures stand for; each is said in words on the bay itself too. */
+function Legend({ pools, sketchGroups, spares, media, hasSpares }: LegendProps) {
+  const swatch = (colour: string) => (
+    <i
+      aria-hidden
+      className="mr-[5px] inline-block h-[10px] w-[10px] border align-[-1px]"
+      style={{ borderColor: colour, background: `color-mix(in srgb, ${colour} 20%, var(--sheet))` }}
+    />
+  )
+  const groups = pools.flatMap((pool, index) =>
+    pool.groupSizes.map((size, group) => ({
+      key: `${pool.id}/${group}`,
+      words: `${pool.name} group ${group + 1} (${size})`,
+      colour: groupColour(index * 4 + group),
+    })),
+  )
+  return (
+    <div className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm text-second">
+      {groups.map(group => (
+        <span key={group.key}>
+          {swatch(group.colour)}
+          {group.words}
+        </span>
+      ))}
+      {sketchGroups.map((words, index) => (
+        <span key={`${words}/${index}`}>
+          {swatch(groupColour(index))}
+          draft: group {index + 1}, {words}
+        </span>
+      ))}
+      {spares > 0 && <span>▨ draft: {spares === 1 ? 'one spare' : `${spares} spares`}</span>}
+      {media.has('HDD') && <span>○ disk</span>}
+      {media.has('SSD') && <span>— flash</span>}
+      {hasSpares && <span>▨ spare</span>}
+    </div>
+  )
+}

@@ -1,0 +1,159 @@
+'use client'
+import { useState } from 'react'
+import type { RungText } from '@/core/plan'
+import { formatBytes } from '@/core/units'
+import { Bytes } from '../../parts/Bytes'
+import { Hatch } from '../../parts/Hatch'
+import { ladderBars } from './ladderBars'
+
+interface LadderProps {
+  readonly title: string
+  readonly rungs: readonly RungText[]
+  readonly width?: number
+}
+
+const rowPixels = 23
+const namePixels = 136
+const figurePixels = 82
+const colours = ['var(--d7)', 'var(--d7)', 'var(--d4)', 'var(--d4)', 'var(--d3)', 'var(--d1)', 'var(--d1)']
+
+/** From raw to free as a stepped bar; each rung opens to the sum that it came from. */
+export function Ladder({ title, rungs, width = 460 }: LadderProps) {
+  const [opened, open] = useState<string>()
+  const [isTable, showTable] = useState(false)
+  const height = rungs.length * rowPixels
+  const bars = ladderBars(rungs, width - namePixels - figurePixels, height)
+  const rung = rungs.find(each => each.name === opened)
+  return (
+    <figure className="m-0">
+      <h3>
+        {title}
+        <button
+          type="button"
+          className="border-0 bg-transparent p-0 text-xs font-normal text-faint hover:text-ink"
+          aria-pressed={isTable}
+          onClick={() => showTable(was => !was)}
+        >
+          {isTable ? 'as a drawing' : 'as a table'}
+        </button>
+      </h3>
+      {isTable ? (
+        <RungTable rungs={rungs} />
+      ) : (
+        <svg
+          viewBox={`0 0 ${width} ${height}`}
+          className="block w-full"
+          style={{ maxWidth: width * 1.35 }}
+          role="group"
+          aria-label={`${title}: ${rungs.map(inWords).join('; ')}`}
+        >
+          <Hatch id="ladder-taken" />
+          {bars.map((bar, index) => (
+            <g
+              key={bar.rung.name}
+              role="button"
+              tabIndex={0}
+              aria-label={`${inWords(bar.rung)}. Open to its sum`}
+              aria-expanded={opened === bar.rung.name}
+              className="cursor-pointer outline-offset-0"
+              onClick={() => open(opened === bar.rung.name ? undefined : bar.rung.name)}
+              onKeyDown={event => {
+                if (event.key !== 'Enter' && event.key !== ' ') return
+                event.preventDefault()
+                open(opened === bar.rung.name ? undefined : bar.rung.name)
+              }}
+            >
+              <rect
+                x={0}
+                y={bar.y - 3}
+                width={width}
+                height={bar.height + 6}
+                fill={opened === bar.rung.name ? 'var(--action-wash)' : 'transparent'}
+              />
+              <text
+                x={namePixels - 8}
+                y={bar.y + bar.height / 2 + 4}
+                textAnchor="end"
+                fontWeight={index === rungs.length - 1 ? 600 : 400}
+                style={{ fill: index === rungs.length - 1 ? 'var(--ink)' : 'var(--second)' }}
+              >
+                {bar.rung.name}
+              </text>
+              <rect
+                x={namePixels}
+                y={bar.y}
+                width={Math.max(bar.width, 0.5)}
+                height={bar.height}
+                fill={colours[index] ?? 'var(--d1)'}
+                opacity={index === rungs.length - 1 ? 1 : 0.6}
+              />
+              {bar.takenWidth > 0.5 && (
+                <rect
+                  x={namePixels + bar.takenX}
+                  y={bar.y}
+                  width={bar.takenWidth}
+                  height={bar.height}
+                  fill="url(#ladder-taken)"
+                  stroke="var(--faint)"
+                  strokeWidth={0.5}
+                />
+              )}
+              <text
+                x={width - 2}
+                y={bar.y + bar.height / 2 + 4}
+                textAnchor="end"
+                className="mono"
+                style={{ fontFamily: 'var(--font-mono)', fontWeight: index === rungs.length - 1 ? 600 : 400 }}
+              >
+                {formatBytes(BigInt(bar.rung.bytes))}
+              </text>
+            </g>
+          ))}
+        </svg>
+      )}
+      {rung !== undefined && !isTable && (
+        <div className="mt-1 border-l-2 border-action pl-3">
+          <div className="text-second">
+            {rung.name}:{' '}
+            {rung.takenBytes === '0' ? 'the sum of' : `less ${formatBytes(BigInt(rung.takenBytes))}, the sum of`}
+          </div>
+          {rung.sum.map(item => (
+            <div key={item.name} className="flex justify-between gap-3">
+              <span className="min-w-0 truncate">{item.name}</span>
+              <Bytes bytes={item.bytes} />
+            </div>
+          ))}
+        </div>
+      )}
+    </figure>
+  )
+}
+
+const inWords = (rung: RungText) => `${rung.name} ${formatBytes(BigInt(rung.bytes))}`
+
+function RungTable({ rungs }: { readonly rungs: readonly RungText[] }) {
+  return (
+    <table className="plain">
+      <thead>
+        <tr>
+          <th>Rung</th>
+          <th className="number">Taken</th>
+          <th className="number">Left</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rungs.map(rung => (
+          <tr key={rung.name}>
+            <td>{rung.name}</td>
+            <td className="number">
+              <Bytes bytes={rung.takenBytes} />
+            </td>
+            <td className="number">
+              <Bytes bytes={rung.bytes} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

@@ -1,0 +1,86 @@
+'use client'
+import type { VolumeLine } from '@/core/views'
+import { Bytes } from '../../parts/Bytes'
+import { State, type Gravity } from '../../parts/State'
+import { ServerTable, type ServerColumn, type ServerPage } from '../../table'
+import { VolumeFilter } from './VolumeFilter'
+
+interface VolumeTableProps {
+  readonly first: ServerPage<VolumeLine>
+  /** What the list was asked for, as a query without offset and limit. */
+  readonly question: string
+  readonly selected: string | undefined
+  readonly pools: readonly { readonly id: string; readonly name: string }[]
+}
+
+const stateOf = ({ missingSince, state }: VolumeLine) => (missingSince === null ? state : 'missing')
+const gravity: Readonly<Record<ReturnType<typeof stateOf>, Gravity>> = {
+  'in use': 'fine',
+  holding: 'soon',
+  missing: 'now',
+}
+const bytesColumn = (id: string, head: string, bytes: (line: VolumeLine) => string): ServerColumn<VolumeLine> => ({
+  id,
+  head,
+  track: '84px',
+  sort: id,
+  isNumber: true,
+  text: line => bytes(line),
+  cell: line => <Bytes bytes={bytes(line)} />,
+})
+
+const columns: readonly ServerColumn<VolumeLine>[] = [
+  { id: 'name', head: 'Volume', track: 'minmax(120px,2.1fr)', sort: 'name', text: line => line.name },
+  {
+    id: 'pool',
+    head: 'Pool',
+    track: 'minmax(90px,1.3fr)',
+    text: line => `${line.poolName} on ${line.systemName}`,
+    cell: line => line.poolName,
+  },
+  {
+    id: 'seen',
+    head: 'Seen by',
+    track: 'minmax(90px,1.5fr)',
+    text: line => line.groupNames.join(', '),
+    cell: line =>
+      line.groupNames.length === 0 ? <span className="text-faint">nobody</span> : line.groupNames.join(', '),
+  },
+  bytesColumn('size', 'Size', line => line.sizeBytes),
+  bytesColumn('written', 'Written', line => line.writtenBytes),
+  { id: 'space', head: 'Space', track: '52px', text: line => (line.isThin ? 'thin' : 'thick') },
+  {
+    id: 'state',
+    head: 'State',
+    track: '88px',
+    text: stateOf,
+    cell: line => <State gravity={gravity[stateOf(line)]}>{stateOf(line)}</State>,
+  },
+  { id: 'system', head: 'System', track: 'minmax(80px,1fr)', text: line => line.systemName, isAtFirstHidden: true },
+  {
+    id: 'naa',
+    head: 'WWN',
+    track: '270px',
+    text: line => line.naa,
+    cell: line => <span className="mono">{line.naa}</span>,
+    isAtFirstHidden: true,
+  },
+]
+
+/** All volumes, filtered by name, WWN, pool and state. */
+export function VolumeTable({ first, question, selected, pools }: VolumeTableProps) {
+  return (
+    <ServerTable
+      label="Volumes"
+      path="/volumes"
+      question={question}
+      first={first}
+      columns={columns}
+      idOf={line => line.id}
+      sortAtFirst="name"
+      selected={selected}
+      filterWords="Filter by name or WWN"
+      filters={<VolumeFilter pools={pools} />}
+    />
+  )
+}

@@ -1,7 +1,7 @@
 import { layBanks, suggestedRole, type Bank, type DriveRole, type LaidBanks, type SuggestedRole } from '@/core/clusters'
 import { byId, intakeState, suffixOf, type Drive, type Estate, type Node } from '@/core/estate'
 import type { PlanCheck } from '@/core/plan'
-import { must } from './checks'
+import { must, rule } from './checks'
 
 export interface ClusterChoice {
   readonly drives: readonly Drive[]
@@ -75,36 +75,33 @@ export function cleanDriveChecks(choice: ClusterChoice, wanted: number): PlanChe
       choice.drives.length === 0 ? 'No drives are chosen yet.' : `${choice.drives.length} drives are chosen.`,
       { field: 'driveIds', remedy: 'Choose drives in the bays, or by kind.' },
     ),
-    must(
+    rule(
       'drives-known',
       choice.drives.length === wanted,
-      choice.drives.length === wanted ? 'All chosen drives are there.' : 'Some chosen drives are gone.',
+      'All chosen drives are there.',
+      'Some chosen drives are gone.',
       { field: 'driveIds', remedy: 'Choose again.' },
     ),
-    must(
+    rule(
       'no-boot',
       boot.length === 0,
-      boot.length === 0 ? 'No chosen drive is one that a node starts from.' : `Nodes start from ${suffixes(boot)}.`,
+      'No chosen drive is one that a node starts from.',
+      `Nodes start from ${suffixes(boot)}.`,
       { field: 'driveIds', remedy: 'Take them out of the choice.' },
     ),
-    must(
-      'drives-free',
-      taken.length === 0,
-      taken.length === 0 ? 'No chosen drive is in use.' : `In use: ${suffixes(taken)}.`,
-      { field: 'driveIds', remedy: 'Take them out of the choice.' },
-    ),
-    must(
-      'drives-fine',
-      hurt.length === 0,
-      hurt.length === 0 ? 'All chosen drives are healthy.' : `Not healthy: ${suffixes(hurt)}.`,
-      { field: 'driveIds', remedy: 'Take them out of the choice.' },
-    ),
-    must(
+    rule('drives-free', taken.length === 0, 'No chosen drive is in use.', `In use: ${suffixes(taken)}.`, {
+      field: 'driveIds',
+      remedy: 'Take them out of the choice.',
+    }),
+    rule('drives-fine', hurt.length === 0, 'All chosen drives are healthy.', `Not healthy: ${suffixes(hurt)}.`, {
+      field: 'driveIds',
+      remedy: 'Take them out of the choice.',
+    }),
+    rule(
       'drives-clean',
       foreign.length === 0,
-      foreign.length === 0
-        ? 'Nothing is left over on them.'
-        : `Earlier use has left data on ${suffixes(foreign)}${firstForeign?.leftOver?.system == null ? '' : `, from ${firstForeign.leftOver.system}`}.`,
+      'Nothing is left over on them.',
+      `Earlier use has left data on ${suffixes(foreign)}${firstForeign?.leftOver?.system == null ? '' : `, from ${firstForeign.leftOver.system}`}.`,
       {
         field: 'driveIds',
         remedy: 'Erase them, or take them out of the choice.',

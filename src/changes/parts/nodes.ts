@@ -1,7 +1,7 @@
 import { byId, type Estate, type Node, type System } from '@/core/estate'
 import type { PlanCheck } from '@/core/plan'
 import type { ChangePorts, Nodes } from '@/ports'
-import { answers, must } from './checks'
+import { answers, must, rule } from './checks'
 
 /** That a system is there, answers, and is a row of nodes. */
 export function rowChecks(system: System | undefined, nodes: readonly Node[]): PlanCheck[] {
@@ -15,12 +15,11 @@ export function rowChecks(system: System | undefined, nodes: readonly Node[]): P
 /** That each of the nodes answers. */
 export function nodesAnswer(nodes: readonly Node[]): PlanCheck {
   const silent = nodes.filter(node => node.state !== 'fine').map(node => node.name)
-  return must(
+  return rule(
     'nodes-answer',
     silent.length === 0,
-    silent.length === 0
-      ? 'All nodes answer.'
-      : `${silent.join(', ')} ${silent.length === 1 ? 'does' : 'do'} not answer.`,
+    'All nodes answer.',
+    `${silent.join(', ')} ${silent.length === 1 ? 'does' : 'do'} not answer.`,
     { remedy: 'Wait until they are up, or leave them out.' },
   )
 }

@@ -1,7 +1,7 @@
 import type { Estate } from '@/core/estate'
 import { rowFindings, standing, type Finding } from '@/core/findings'
 import type { PlanCheck } from '@/core/plan'
-import { must } from './checks'
+import { rule } from './checks'
 
 /** Findings that have a check of their own in the plans of a row, or that such a plan mends itself. */
 const toldElsewhere = new Set([
@@ -33,12 +33,11 @@ export function openFindings(estate: Estate, systemId: string, nodeIds: Readonly
 export function findingsCheck(estate: Estate, systemId: string, nodeIds: ReadonlySet<string>, now: Date): PlanCheck {
   const open = openFindings(estate, systemId, nodeIds, now).filter(finding => !toldElsewhere.has(finding.check))
   const [first] = open
-  return must(
+  return rule(
     'findings',
     first === undefined,
-    first === undefined
-      ? 'No finding of these nodes stands that nobody has signed for.'
-      : `${open.map(finding => finding.title).join('; ')}.`,
+    'No finding of these nodes stands that nobody has signed for.',
+    `${open.map(finding => finding.title).join('; ')}.`,
     {
       remedy: 'Mend what is found, or sign an exception with the day on which it ends.',
       ...(first === undefined

@@ -2,7 +2,7 @@ import type { Estate, Node } from '@/core/estate'
 import { clockToleranceSeconds } from '@/core/findings'
 import { pathMatrix, storagePort } from '@/core/network'
 import type { PlanCheck } from '@/core/plan'
-import { must, warn } from './checks'
+import { advise, must, rule } from './checks'
 
 /** What must hold between nodes before they become one, in the order in which it is looked at: firmware, clocks, network. */
 export function rowReady(estate: Estate, systemId: string, nodes: readonly Node[]): PlanCheck[] {
@@ -12,10 +12,11 @@ export function rowReady(estate: Estate, systemId: string, nodes: readonly Node[
 function firmwareCheck(nodes: readonly Node[]): PlanCheck {
   const versions = [...new Set(nodes.map(node => node.firmware ?? 'none stated'))]
   const alike = versions.length <= 1
-  return must(
+  return rule(
     'firmware-alike',
     alike,
-    alike ? `All nodes run firmware ${versions[0] ?? ''}.` : `The nodes run ${versions.join(' and ')}.`,
+    `All nodes run firmware ${versions[0] ?? ''}.`,
+    `The nodes run ${versions.join(' and ')}.`,
     {
       remedy: "Bring all to one version with the maker's own tool.",
     },
@@ -25,17 +26,16 @@ function firmwareCheck(nodes: readonly Node[]): PlanCheck {
 function clockCheck(systemId: string, nodes: readonly Node[]): PlanCheck {
   const off = nodes.filter(node => Math.abs(node.clockOffsetSeconds) > clockToleranceSeconds)
   const [first] = off
-  return must(
+  return rule(
     'clocks',
     first === undefined,
-    first === undefined
-      ? `All clocks are within ${clockToleranceSeconds} s.`
-      : off
-          .map(
-            node =>
-              `${node.name} is ${Math.abs(node.clockOffsetSeconds).toFixed(0)} s ${node.clockOffsetSeconds > 0 ? 'ahead' : 'behind'}`,
-          )
-          .join('; ') + '.',
+    `All clocks are within ${clockToleranceSeconds} s.`,
+    off
+      .map(
+        node =>
+          `${node.name} is ${Math.abs(node.clockOffsetSeconds).toFixed(0)} s ${node.clockOffsetSeconds > 0 ? 'ahead' : 'behind'}`,
+      )
+      .join('; ') + '.',
     {
       remedy: 'Set its clock.',
       ...(first === undefined
@@ -92,12 +92,11 @@ function networkChecks(estate: Estate, systemId: string, nodes: readonly Node[])
               : `/build/network?system=${systemId}&draft=set-storage-network&mtu=${probe?.wantedMtu ?? 9000}`,
       },
     ),
-    warn(
+    advise(
       'reserved',
       leased.length === 0,
-      leased.length === 0
-        ? 'No address is leased without a reservation.'
-        : `${leased.map(port => wiring.nodeName(port.nodeId)).join(', ')} ${leased.length === 1 ? 'has an address that is' : 'have addresses that are'} leased without a reservation.`,
+      'No address is leased without a reservation.',
+      `${leased.map(port => wiring.nodeName(port.nodeId)).join(', ')} ${leased.length === 1 ? 'has an address that is' : 'have addresses that are'} leased without a reservation.`,
       {
         remedy: 'Reserve them, or set them by hand.',
       },

@@ -2,7 +2,7 @@ import type { Pool } from '@/core/estate'
 import type { PlanCheck } from '@/core/plan'
 import { formatBytes, parseBytes } from '@/core/units'
 import { freeBytesOf, overcommitOf } from './fill'
-import { must, warn } from './checks'
+import { advise, must, rule, warn } from './checks'
 
 /** Sizes go to systems as JSON numbers, which state whole bytes exactly up to here. */
 const largestBytes = BigInt(Number.MAX_SAFE_INTEGER)
@@ -15,20 +15,18 @@ export function readSize(size: string): { readonly bytes: bigint; readonly check
   return {
     bytes,
     checks: [
-      must(
+      rule(
         'size-above-zero',
         bytes > 0n,
-        bytes > 0n
-          ? `${formatBytes(bytes)} is ${formatBytes(bytes, 'decimal')}.`
-          : 'A volume of no size holds nothing.',
+        `${formatBytes(bytes)} is ${formatBytes(bytes, 'decimal')}.`,
+        'A volume of no size holds nothing.',
         { field: 'size', remedy: 'Give a size above zero.' },
       ),
-      must(
+      rule(
         'size-statable',
         bytes <= largestBytes,
-        bytes <= largestBytes
-          ? 'The size can be stated to the system exactly.'
-          : "Above 2^53 − 1 bytes (8 PiB) a system's JSON answer no longer states the exact size.",
+        'The size can be stated to the system exactly.',
+        "Above 2^53 − 1 bytes (8 PiB) a system's JSON answer no longer states the exact size.",
         { field: 'size', remedy: 'Make several volumes of at most 8 PiB.' },
       ),
     ],
@@ -56,12 +54,11 @@ export function fitChecks(pool: Pool, addedBytes: bigint, isThin: boolean): Plan
       `${pool.name} will have promised ${(after * 100).toFixed(0)}% of its capacity${after > 1 ? ': it is over-committed, and hosts can fill it before they reach their sizes' : ''}.`,
       { field: 'size', remedy: 'Watch its fill, or choose another pool.' },
     ),
-    warn(
+    advise(
       'room-now',
       addedBytes <= free,
-      addedBytes <= free
-        ? `${formatBytes(free)} is left to write.`
-        : `Only ${formatBytes(free)} is left to write: less than the size that is asked for.`,
+      `${formatBytes(free)} is left to write.`,
+      `Only ${formatBytes(free)} is left to write: less than the size that is asked for.`,
       { field: 'poolId' },
     ),
   ]

@@ -1,13 +1,5 @@
 import type { CreatePoolIntent as Intent } from '@/core/intents'
-import {
-  byId,
-  nameCheck,
-  sequentialBytesPerSecond,
-  suffixOf,
-  type Drive,
-  type Estate,
-  type System,
-} from '@/core/estate'
+import { nameCheck, sequentialBytesPerSecond, suffixOf, type Drive, type Estate, type System } from '@/core/estate'
 import { poolDurability, reliabilityByMedia } from '@/core/durability'
 import {
   capacityLadder,
@@ -20,8 +12,8 @@ import {
 import type { Plan, PlanCheck, Sketch } from '@/core/plan'
 import { forecastBefore, inSequence } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
-import { answers, must, unclaimed, warn } from '../../parts/checks'
-import { readsOf } from '../../parts/reads'
+import { advise, answers, must, rule, unclaimed } from '../../parts/checks'
+import { lookInto } from '../../parts/look'
 import type { Step } from './steps'
 
 /** What systems keep of raw for their own accounts, until they state it: a usual share, told apart from what is measured afterwards. */
@@ -33,9 +25,11 @@ const rebuildShare = 0.5
 const askSeconds = 1
 
 export function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
   const known = new Map(estate.drives.map(drive => [drive.id, drive]))
   const chosen = intent.driveIds.flatMap(id => known.get(id) ?? [])
+  look.at('drives', chosen)
   const layout = raidLayout(
     chosen.map(drive => drive.capacityBytes),
     intent.scheme,
@@ -106,15 +100,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
       },
     ],
     forecast: inSequence([ask, initialise]),
-    reads: [
-      ...readsOf('system', [system]),
-      ...chosen.map(drive => ({
-        kind: 'drive',
-        id: drive.id,
-        name: `drive ${suffixOf(drive.serial)}`,
-        revision: drive.revision,
-      })),
-    ],
+    reads: look.reads,
     claims,
     proof:
       'The system is asked for the pool again: it must be ready, hold exactly the chosen drives, and have the usable space that was planned.',
@@ -154,48 +140,38 @@ function checksOf(
       ? [must('system', false, 'Choose the system on which to build.', { field: 'systemId' })]
       : [answers(system)]),
     nameCheck(intent.name, 'the pool'),
-    must(
-      'name-free',
-      !nameTaken,
-      nameTaken ? `${system?.name ?? 'The system'} has a pool of that name.` : 'The name is free.',
-      { field: 'name' },
-    ),
-    must(
+    rule('name-free', !nameTaken, 'The name is free.', `${system?.name ?? 'The system'} has a pool of that name.`, {
+      field: 'name',
+    }),
+    rule(
       'drives-known',
       chosen.length === intent.driveIds.length && foreign.length === 0,
-      chosen.length === intent.driveIds.length && foreign.length === 0
-        ? 'All chosen drives are there.'
-        : 'Some chosen drives are gone from the system.',
+      'All chosen drives are there.',
+      'Some chosen drives are gone from the system.',
       { field: 'driveIds', remedy: 'Choose again from the bays.' },
     ),
-    must(
-      'drives-free',
-      taken.length === 0,
-      taken.length === 0 ? 'No chosen drive is in use.' : `In use meanwhile: ${suffixes(taken)}.`,
-      { field: 'driveIds', remedy: 'Take them out of the choice.' },
-    ),
-    must(
-      'drives-fine',
-      hurt.length === 0,
-      hurt.length === 0 ? 'All chosen drives are healthy.' : `Not healthy: ${suffixes(hurt)}.`,
-      { field: 'driveIds', remedy: 'Take them out of the choice.' },
-    ),
-    must(
+    rule('drives-free', taken.length === 0, 'No chosen drive is in use.', `In use meanwhile: ${suffixes(taken)}.`, {
+      field: 'driveIds',
+      remedy: 'Take them out of the choice.',
+    }),
+    rule('drives-fine', hurt.length === 0, 'All chosen drives are healthy.', `Not healthy: ${suffixes(hurt)}.`, {
+      field: 'driveIds',
+      remedy: 'Take them out of the choice.',
+    }),
+    rule(
       'one-media',
       media.size <= 1,
-      media.size <= 1
-        ? 'All are of one media.'
-        : 'HDD and SSD in one pool: it would be as slow as the disks and as small as the SSDs.',
+      'All are of one media.',
+      'HDD and SSD in one pool: it would be as slow as the disks and as small as the SSDs.',
       { field: 'driveIds', remedy: 'Make a pool of each.' },
     ),
     layoutCheck(intent, chosen.length, layout),
     ...(layout.feasible ? [strandedCheck(layout)] : []),
-    warn(
+    advise(
       'spares',
       intent.spareCount > 0,
-      intent.spareCount > 0
-        ? `${intent.spareCount} spare${intent.spareCount === 1 ? '' : 's'}: a lost drive is rebuilt at once.`
-        : 'No spare: after losing a drive the pool waits for somebody to bring one.',
+      `${intent.spareCount} spare${intent.spareCount === 1 ? '' : 's'}: a lost drive is rebuilt at once.`,
+      'No spare: after losing a drive the pool waits for somebody to bring one.',
       { field: 'spareCount' },
     ),
   ]
@@ -232,12 +208,11 @@ function layoutCheck(intent: Intent, driveCount: number, layout: RaidLayout | No
 }
 
 const strandedCheck = (layout: RaidLayout) =>
-  warn(
+  advise(
     'nothing-stranded',
     layout.strandedBytes === 0n,
-    layout.strandedBytes === 0n
-      ? 'All drives of a group are of one size; nothing is stranded.'
-      : `${formatBytes(layout.strandedBytes)} of larger drives can't be used beside smaller ones.`,
+    'All drives of a group are of one size; nothing is stranded.',
+    `${formatBytes(layout.strandedBytes)} of larger drives can't be used beside smaller ones.`,
     { field: 'driveIds', remedy: 'Make groups of equal drives.' },
   )
 

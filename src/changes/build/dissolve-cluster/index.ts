@@ -1,11 +1,11 @@
 import { dissolveClusterIntent, type DissolveClusterIntent as Intent } from '@/core/intents'
-import { byId, type Estate, within } from '@/core/estate'
+import { type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
-import { must } from '../../parts/checks'
+import { rule } from '../../parts/checks'
 import { rowChecks } from '../../parts/nodes'
 import { outlined } from '../../parts/outline'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 
 interface Step {
   readonly step: 'dissolve'
@@ -33,26 +33,25 @@ export const dissolveCluster: ChangeKind<Intent, Step> = {
 }
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
   const pools = estate.pools.filter(pool => pool.systemId === intent.systemId)
   const name = system?.clusterName ?? null
   return outlined<Step>(estate, {
     title: `Dissolve cluster ${name ?? '…'}`,
     checks: [
       ...rowChecks(system, estate.nodes),
-      must('cluster', name !== null, name === null ? 'The nodes form no cluster.' : `They form ${name}.`),
-      must(
+      rule('cluster', name !== null, `They form ${name}.`, 'The nodes form no cluster.'),
+      rule(
         'no-pools',
         pools.length === 0,
-        pools.length === 0 ? 'It holds no pool.' : `It holds ${pools.map(pool => pool.name).join(', ')}.`,
+        'It holds no pool.',
+        `It holds ${pools.map(pool => pool.name).join(', ')}.`,
         { remedy: 'Remove its pools first.' },
       ),
-      must(
-        'typed-name',
-        intent.typedName === name,
-        intent.typedName === name ? 'The name is right.' : `Type the cluster's name, ${name ?? ''}.`,
-        { field: 'typedName' },
-      ),
+      rule('typed-name', intent.typedName === name, 'The name is right.', `Type the cluster's name, ${name ?? ''}.`, {
+        field: 'typedName',
+      }),
     ],
     undo: { possible: false, how: 'The nodes can be formed into a cluster again.' },
     steps: [
@@ -62,7 +61,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         seconds: 0.4,
       },
     ],
-    reads: readsOf('system', [system]),
+    reads: look.reads,
     claims: [`cluster:${intent.systemId}`],
     proof: 'The system is asked for its cluster again: there is none.',
   })

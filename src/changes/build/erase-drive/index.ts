@@ -1,14 +1,14 @@
 import { eraseDriveIntent, type EraseDriveIntent as Intent } from '@/core/intents'
-import { byId, intakeState, sequentialBytesPerSecond, suffixOf, type Estate, within } from '@/core/estate'
+import { intakeState, sequentialBytesPerSecond, suffixOf, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { begunOnce } from '../../parts/begunOnce'
-import { answers, must, warn } from '../../parts/checks'
+import { answers, must, rule, there, warn } from '../../parts/checks'
 import { nodesAnswer } from '../../parts/nodes'
 import { outlined } from '../../parts/outline'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 import { waitForTask } from '../../parts/waitForTask'
 
 interface Step {
@@ -51,9 +51,10 @@ export const eraseDrive: ChangeKind<Intent, Step> = {
 }
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
-  const drive = byId(estate.drives, intent.driveId)
-  const node = byId(estate.nodes, drive?.nodeId)
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
+  const drive = look.one('drives', intent.driveId)
+  const node = look.one('nodes', drive?.nodeId)
   const suffix = suffixOf(drive?.serial ?? '')
   const state = drive === undefined ? undefined : intakeState(drive)
   const isTyped = intent.lastFour.trim().toUpperCase() === suffix && suffix !== ''
@@ -63,39 +64,33 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     title: `Erase drive ${suffix === '' ? '…' : suffix}${node === undefined ? '' : ` in ${node.name}, bay ${drive?.bay ?? ''}`}`,
     checks: [
       ...(system === undefined ? [must('system', false, 'Choose a drive.', { field: 'driveId' })] : [answers(system)]),
-      must(
+      there(
         'drive',
-        drive !== undefined,
-        drive === undefined
-          ? 'The drive is no longer in its bay.'
-          : `${formatBytes(drive.capacityBytes, 'decimal')} ${drive.media}, serial number ${drive.serial}.`,
+        drive,
+        drive => `${formatBytes(drive.capacityBytes, 'decimal')} ${drive.media}, serial number ${drive.serial}.`,
+        'The drive is no longer in its bay.',
         { field: 'driveId' },
       ),
       nodesAnswer(node === undefined ? [] : [node]),
-      must(
-        'no-boot',
-        state !== 'boot',
-        state === 'boot' ? `${node?.name ?? 'Its node'} starts from it.` : 'No node starts from it.',
-        { field: 'driveId', remedy: 'A boot drive is never erased from here.' },
-      ),
+      rule('no-boot', state !== 'boot', 'No node starts from it.', `${node?.name ?? 'Its node'} starts from it.`, {
+        field: 'driveId',
+        remedy: 'A boot drive is never erased from here.',
+      }),
       must(
         'not-in-use',
         state !== 'in use' && state !== 'spare',
         state === 'in use' || state === 'spare' ? 'A pool uses it.' : 'No pool uses it.',
         { field: 'driveId', remedy: 'Take it out of its pool first.' },
       ),
-      must(
-        'drive-fine',
-        state !== 'failed',
-        state === 'failed' ? 'It has failed: nothing can be written to it.' : 'It can be written.',
-        { field: 'driveId', remedy: 'Destroy it by hand if what is on it matters.' },
-      ),
-      must(
+      rule('drive-fine', state !== 'failed', 'It can be written.', 'It has failed: nothing can be written to it.', {
+        field: 'driveId',
+        remedy: 'Destroy it by hand if what is on it matters.',
+      }),
+      rule(
         'last-four',
         isTyped,
-        isTyped
-          ? 'The last four characters are right.'
-          : 'Type the last four characters of its serial number, as they stand on its label.',
+        'The last four characters are right.',
+        'Type the last four characters of its serial number, as they stand on its label.',
         { field: 'lastFour' },
       ),
       warn(
@@ -131,7 +126,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
           drive === undefined ? [] : [{ name: 'drive', bytesPerSecond: sequentialBytesPerSecond(drive) * eraseShare }],
       },
     ],
-    reads: [...readsOf('system', [system]), ...readsOf('drive', [drive])],
+    reads: look.reads,
     claims: drive === undefined ? [] : [drive.id],
     proof:
       'Through its node, sectors at both ends, in the middle and where partitions began are read: all must be zero.',

@@ -1,10 +1,10 @@
 import { forgetMissingIntent, type ForgetMissingIntent as Intent } from '@/core/intents'
-import { byId, type Estate } from '@/core/estate'
+import { type Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, must } from '../../parts/checks'
 import { outlined } from '../../parts/outline'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 
 interface Step {
   readonly step: 'forget'
@@ -41,7 +41,8 @@ export const forgetMissing: ChangeKind<Intent, Step> = {
 }
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
   return outlined<Step>(estate, {
     title: `Forget what is missing of ${system?.name ?? 'a system'}`,
     checks: [
@@ -54,7 +55,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     ],
     undo: { possible: false, how: 'What the system states again is taken in as something new.' },
     steps: [{ step: { step: 'forget', systemId: intent.systemId }, words: 'Take it out of the records', seconds: 0.5 }],
-    reads: readsOf('system', [system]),
+    reads: look.reads,
     claims: system === undefined ? [] : [`missing:${system.id}`],
     proof: 'The system is read again and held against the records: they hold nothing that it does not state.',
   })

@@ -1,15 +1,16 @@
 import { forgetSystemIntent, type ForgetSystemIntent as Intent } from '@/core/intents'
-import { byId, type Estate, those } from '@/core/estate'
+import { type Estate, those } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../../ChangeKind'
-import { must, unclaimed, warn } from '../../parts/checks'
-import { readsOf } from '../../parts/reads'
+import { advise, rule, there, unclaimed } from '../../parts/checks'
+import { lookInto } from '../../parts/look'
 
 type Step = Readonly<{ step: 'forget'; systemId: string }>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
   const pools = estate.pools.filter(pool => pool.systemId === system?.id)
   const held = estate.volumes.filter(volume => volume.systemId === system?.id && volume.state === 'holding')
   const claims = system === undefined ? [] : [system.id, ...pools.map(pool => pool.id)]
@@ -17,27 +18,21 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   return {
     title: `Take ${system?.name ?? 'a system'} out of the estate`,
     checks: [
-      must(
-        'system',
-        system !== undefined,
-        system === undefined ? 'The system is not in the estate.' : `${system.name} is in the estate.`,
-      ),
-      must(
+      there('system', system, system => `${system.name} is in the estate.`, 'The system is not in the estate.'),
+      rule(
         'nothing-held',
         held.length === 0,
-        held.length === 0
-          ? 'No volume of it is in holding.'
-          : `${held.map(volume => volume.name).join(', ')} in holding would never be deleted.`,
+        'No volume of it is in holding.',
+        `${held.map(volume => volume.name).join(', ')} in holding would never be deleted.`,
         {
           remedy: 'Wait until their holding is over, or bring them back.',
         },
       ),
-      warn(
+      advise(
         'unused',
         pools.length === 0,
-        pools.length === 0
-          ? 'It has no pools.'
-          : `${pools.map(pool => pool.name).join(', ')} will no longer be watched. Hosts go on using what is mapped.`,
+        'It has no pools.',
+        `${pools.map(pool => pool.name).join(', ')} will no longer be watched. Hosts go on using what is mapped.`,
       ),
       unclaimed(estate, claims),
     ],
@@ -61,7 +56,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       },
     ],
     forecast,
-    reads: readsOf('system', [system]),
+    reads: look.reads,
     claims,
     proof:
       'The estate is read again: it no longer holds the system or anything of it. The changes made to it are kept.',

@@ -7,15 +7,15 @@ import {
   type ClusterLayout,
   type LayoutWish,
 } from '@/core/clusters'
-import { byId, nameCheck, sequentialBytesPerSecond, type Estate, type System } from '@/core/estate'
+import { nameCheck, sequentialBytesPerSecond, type Estate, type System } from '@/core/estate'
 import type { Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
-import { must, warn } from '../../parts/checks'
+import { advise, must, rule } from '../../parts/checks'
 import { banksCheck, cleanDriveChecks, clusterChoice, type ClusterChoice } from '../../parts/clusterChoice'
 import { nodesAnswer, rowChecks } from '../../parts/nodes'
 import { findingsCheck } from '../../parts/openFindings'
 import { outlined } from '../../parts/outline'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 import { rowReady } from '../../parts/rowReady'
 import { clusterSketch } from './sketch'
 import type { Step } from './steps'
@@ -26,7 +26,8 @@ const imageBytes = 6_000_000_000n
 const imageShare = 0.1
 
 export function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
   const choice = clusterChoice(estate, intent.systemId, intent.driveIds, intent.roles)
   const wish: LayoutWish = {
     domain: intent.domain,
@@ -47,6 +48,12 @@ export function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   const driveAt = new Map(estate.drives.map(drive => [drive.id, drive.locator]))
   const nodeAt = new Map(estate.nodes.map(node => [node.id, node.locator]))
   const claims = [...intent.driveIds, ...choice.nodes.map(node => node.id), `cluster:${intent.systemId}`]
+  look.at('nodes', choice.nodes)
+  look.at('drives', choice.drives)
+  look.at(
+    'nodePorts',
+    estate.nodePorts.filter(port => choice.nodes.some(node => node.id === port.nodeId)),
+  )
   return outlined<Step>(estate, {
     title: `Form cluster ${intent.name === '' ? '…' : intent.name} of ${choice.nodes.length} nodes`,
     checks: checksOf(estate, intent, system, choice, laid, now),
@@ -108,14 +115,7 @@ export function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
         seconds: 1 + 0.2 * nodeLocators.length,
       },
     ],
-    reads: [
-      ...readsOf('system', [system]),
-      ...readsOf('node', choice.nodes),
-      ...readsOf('drive', choice.drives),
-      ...estate.nodePorts
-        .filter(port => choice.nodes.some(node => node.id === port.nodeId))
-        .map(port => ({ kind: 'port', id: port.id, name: port.name, revision: port.revision })),
-    ],
+    reads: look.reads,
     claims,
     proof:
       'The system is asked again: all chosen nodes are in it, the pool is ready with exactly the planned banks and space, every restart service is on, all pairs pass full frames, and no finding stands that nobody has signed for.',
@@ -156,7 +156,7 @@ function checksOf(
           }),
         ]),
     nameCheck(intent.name, 'the cluster'),
-    must('name-free', !nameTaken, nameTaken ? 'A pool of that name exists.' : 'The name is free.', { field: 'name' }),
+    rule('name-free', !nameTaken, 'The name is free.', 'A pool of that name exists.', { field: 'name' }),
     nodesAnswer(choice.nodes),
     ...rowReady(estate, intent.systemId, choice.nodes),
     findingsCheck(estate, intent.systemId, new Set(choice.nodes.map(node => node.id)), now),
@@ -164,12 +164,11 @@ function checksOf(
     banksCheck(estate, choice),
     alikeCheck(choice),
     ...layoutChecks(intent, laid),
-    warn(
+    advise(
       'nothing-stranded',
       odd.length === 0,
-      odd.length === 0
-        ? 'No node holds space that the others cannot match.'
-        : `${odd.map(domain => `${domain.name} strands ${formatBytes(domain.strandedBytes)}`).join('; ')}: the others hold too little beside it.`,
+      'No node holds space that the others cannot match.',
+      `${odd.map(domain => `${domain.name} strands ${formatBytes(domain.strandedBytes)}`).join('; ')}: the others hold too little beside it.`,
       { field: 'driveIds', remedy: 'See below what would free it.' },
     ),
   ]
@@ -183,12 +182,11 @@ function alikeCheck(choice: ClusterChoice): PlanCheck {
       .sort()
       .join(' and ')
   const kinds = new Set(choice.nodes.map(node => wordsOf(node.id)))
-  return warn(
+  return advise(
     'alike',
     kinds.size <= 1,
-    kinds.size <= 1
-      ? 'All nodes have banks of the same shape.'
-      : 'The nodes do not have banks of the same shape; the table shows what differs.',
+    'All nodes have banks of the same shape.',
+    'The nodes do not have banks of the same shape; the table shows what differs.',
     { field: 'driveIds' },
   )
 }
@@ -200,33 +198,30 @@ function layoutChecks(intent: Intent, laid: ClusterLayout): PlanCheck[] {
   const fits = domains >= width
   const heals = laid.layout.rebuildPossible
   return [
-    must(
+    rule(
       'layout',
       fits,
-      fits
-        ? `${schemeWords(intent.scheme)} over ${domains} ${words}.`
-        : `${schemeWords(intent.scheme)} takes ${width} ${words}, a piece on each; the choice has ${domains === 0 ? 'none with a whole bank' : domains}.`,
+      `${schemeWords(intent.scheme)} over ${domains} ${words}.`,
+      `${schemeWords(intent.scheme)} takes ${width} ${words}, a piece on each; the choice has ${domains === 0 ? 'none with a whole bank' : domains}.`,
       {
         field: 'scheme',
         remedy: `Choose drives in ${width - domains} more ${words}, or a narrower layout.`,
       },
     ),
-    warn(
+    advise(
       'heals',
       heals,
-      heals
-        ? `After losing one of the ${words} everything can be made whole again on the others.`
-        : `After losing one of the ${words} nothing can be made whole until it is back: fewer than ${width} would be left.`,
+      `After losing one of the ${words} everything can be made whole again on the others.`,
+      `After losing one of the ${words} nothing can be made whole until it is back: fewer than ${width} would be left.`,
       { field: 'scheme', remedy: `Take one more of the ${words} than the layout needs.` },
     ),
-    warn(
+    advise(
       'reserve',
       intent.keepsRebuildReserve || !heals,
-      intent.keepsRebuildReserve || !heals
-        ? heals
-          ? `${formatBytes(laid.rebuildReserveBytes)} is kept free for that.`
-          : 'No reserve is kept, since it could not be used.'
-        : 'Without a reserve a full cluster cannot make itself whole again.',
+      heals
+        ? `${formatBytes(laid.rebuildReserveBytes)} is kept free for that.`
+        : 'No reserve is kept, since it could not be used.',
+      'Without a reserve a full cluster cannot make itself whole again.',
       {
         field: 'keepsRebuildReserve',
       },

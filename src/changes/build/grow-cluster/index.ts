@@ -5,12 +5,12 @@ import type { Plan } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { BankWanted, ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence, Facts, StepContext } from '../../ChangeKind'
-import { must, warn } from '../../parts/checks'
+import { advise, must } from '../../parts/checks'
 import { banksCheck, cleanDriveChecks, clusterChoice, type ClusterChoice } from '../../parts/clusterChoice'
 import { movedBytes, movingParts, spreadOf } from '../../parts/growing'
 import { nodesAnswer, rowChecks, switchOnAsFarAsPossible, switchRestartService } from '../../parts/nodes'
 import { outlined } from '../../parts/outline'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 import { rowReady } from '../../parts/rowReady'
 import { waitForTask } from '../../parts/waitForTask'
 
@@ -72,25 +72,26 @@ function grownBanks(estate: Estate, intent: Intent) {
 }
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
-  const pool = byId(estate.pools, intent.poolId)
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
+  const pool = look.one('pools', intent.poolId)
   const scheme = spreadOf(pool)
   const { current, choice, placed } = grownBanks(estate, intent)
   const capacity = [...choice.capacity, ...placed.map(each => each.drive)]
   const data = current.filter(drive => drive.role === 'data')
   const members = estate.nodes.filter(node => current.some(drive => drive.nodeId === node.id))
   const joining = choice.nodes.filter(node => !members.includes(node))
-  const locatorOf = (driveId: string) => byId(estate.drives, driveId)?.locator ?? ''
+  const locatorOf = (driveId: string) => look.one('drives', driveId)?.locator ?? ''
   const banks: BankWanted[] = [
     ...choice.banks.map(bank => ({
       number: bank.number,
-      nodeLocator: byId(estate.nodes, bank.nodeId)?.locator ?? '',
+      nodeLocator: look.one('nodes', bank.nodeId)?.locator ?? '',
       cacheLocator: locatorOf(bank.cacheDriveId),
       capacityLocators: bank.capacityDriveIds.map(locatorOf),
     })),
     ...placed.map(({ cache, drive }) => ({
       number: cache.bank ?? 1,
-      nodeLocator: byId(estate.nodes, drive.nodeId)?.locator ?? '',
+      nodeLocator: look.one('nodes', drive.nodeId)?.locator ?? '',
       cacheLocator: cache.locator,
       capacityLocators: [drive.locator],
     })),
@@ -111,6 +112,8 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const moved =
     pool === undefined || scheme === undefined ? 0n : movedBytes(pool, scheme, capacity, [...data, ...capacity])
   const hasBank = choice.banks.length > 0 || placed.length > 0
+  look.at('nodes', nodes)
+  look.at('drives', choice.drives)
   return outlined<Step>(estate, {
     title: `Add ${choice.drives.length} drives${joining.length > 0 ? ` and ${joining.map(node => node.name).join(', ')}` : ''} to ${pool?.name ?? '…'}`,
     checks: [
@@ -139,12 +142,11 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       choice.unplaced.length > 0 || !hasBank
         ? banksCheck(estate, choice)
         : must('banks', true, 'Every drive has a place in a bank.', { field: 'driveIds' }),
-      warn(
+      advise(
         'moves',
         moved === 0n,
-        moved === 0n
-          ? 'Nothing is stored yet, so nothing moves.'
-          : `${formatBytes(moved)} of pieces moves to them: their share, and no more.`,
+        'Nothing is stored yet, so nothing moves.',
+        `${formatBytes(moved)} of pieces moves to them: their share, and no more.`,
         { remedy: 'Choose the rate so that hosts keep enough.' },
       ),
     ],
@@ -200,12 +202,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         parts: capacity.length === 0 ? [] : movingParts(estate, data, capacity, intent.ratePercent),
       },
     ],
-    reads: [
-      ...readsOf('system', [system]),
-      ...readsOf('pool', [pool]),
-      ...readsOf('node', nodes),
-      ...readsOf('drive', choice.drives),
-    ],
+    reads: look.reads,
     claims: [...intent.driveIds, ...(pool === undefined ? [] : [pool.id]), `cluster:${intent.systemId}`],
     proof:
       'The pool is asked for its banks again: each drive is in its bank, nothing moves any more, and the pool is whole.',

@@ -2,7 +2,7 @@ import type { RegisterSystemIntent as Intent } from '@/core/intents'
 import { byId, nameCheck, type Estate } from '@/core/estate'
 import { forecastBefore, inSequence } from '@/core/transfer'
 import type { Plan } from '@/core/plan'
-import { must } from '../../parts/checks'
+import { absent, must, there } from '../../parts/checks'
 import type { Step } from './steps'
 
 /** Seconds to read one drive's or volume's resource, as a first guess. */
@@ -27,12 +27,11 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   return {
     title: `Register ${intent.name === '' ? 'a system' : intent.name}`,
     checks: [
-      must(
+      there(
         'looked-at',
-        probe !== undefined,
-        probe === undefined
-          ? 'Look at its address first: what is found there is what will be registered.'
-          : `${probe.maker} ${probe.model}, serial ${probe.serial}, answered at ${probe.address}.`,
+        probe,
+        probe => `${probe.maker} ${probe.model}, serial ${probe.serial}, answered at ${probe.address}.`,
+        'Look at its address first: what is found there is what will be registered.',
       ),
       nameCheck(intent.name, 'the system'),
       must(
@@ -41,12 +40,12 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
         `${intent.name === '' ? 'The name' : intent.name} is ${estate.systems.some(system => system.name === intent.name) ? 'the name of another system' : 'free'}.`,
         { field: 'name' },
       ),
-      must(
+      absent(
         'new',
-        known === undefined,
-        known === undefined
-          ? 'It is not registered yet.'
-          : `It is registered already, as ${known.name}${sameUuid === undefined ? ', by its address' : ', known by its UUID'}.`,
+        known,
+        'It is not registered yet.',
+        known =>
+          `It is registered already, as ${known.name}${sameUuid === undefined ? ', by its address' : ', known by its UUID'}.`,
         { remedy: known === undefined ? '' : `Open ${known.name} instead.` },
       ),
       ...(probe === undefined || probe.isEncrypted

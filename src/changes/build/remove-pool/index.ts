@@ -1,16 +1,17 @@
 import { removePoolIntent, type RemovePoolIntent as Intent } from '@/core/intents'
-import { byId, type Estate, those } from '@/core/estate'
+import { type Estate, those } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../../ChangeKind'
-import { answers, must, unclaimed } from '../../parts/checks'
-import { readsOf } from '../../parts/reads'
+import { answers, rule, there, unclaimed } from '../../parts/checks'
+import { lookInto } from '../../parts/look'
 
 type Step = Readonly<{ step: 'remove'; systemId: string; locator: string; name: string }>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const pool = byId(estate.pools, intent.poolId)
-  const system = byId(estate.systems, pool?.systemId ?? intent.systemId)
+  const look = lookInto(estate)
+  const pool = look.one('pools', intent.poolId)
+  const system = look.one('systems', pool?.systemId ?? intent.systemId)
   const held = estate.volumes.filter(volume => volume.poolId === pool?.id)
   const forecast = forecastBefore(0n, [], 1, estate.pastMisses)
   const drives = (pool?.groupSizes ?? []).reduce((sum, size) => sum + size, pool?.spareCount ?? 0)
@@ -18,17 +19,16 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   return {
     title: `Remove pool ${pool?.name ?? '…'}`,
     checks: [
-      must('pool', pool !== undefined, pool === undefined ? 'The pool is gone.' : `${pool.name} is there.`),
+      there('pool', pool, pool => `${pool.name} is there.`, 'The pool is gone.'),
       ...(system === undefined ? [] : [answers(system)]),
-      must(
+      rule(
         'empty',
         held.length === 0,
-        held.length === 0
-          ? 'It holds no volumes.'
-          : `It holds ${held.length} volumes, in holding or in use: ${held
-              .slice(0, 3)
-              .map(volume => volume.name)
-              .join(', ')}${held.length > 3 ? ' …' : ''}.`,
+        'It holds no volumes.',
+        `It holds ${held.length} volumes, in holding or in use: ${held
+          .slice(0, 3)
+          .map(volume => volume.name)
+          .join(', ')}${held.length > 3 ? ' …' : ''}.`,
         { remedy: 'Remove them first; those in holding go when their time is over.' },
       ),
       unclaimed(estate, claims),
@@ -45,7 +45,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       },
     ],
     forecast,
-    reads: [...readsOf('system', [system]), ...readsOf('pool', [pool])],
+    reads: look.reads,
     claims,
     proof: 'The system is asked for the pool again: it must be gone.',
   }

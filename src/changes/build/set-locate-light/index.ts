@@ -1,10 +1,10 @@
 import { setLocateLightIntent, type SetLocateLightIntent as Intent } from '@/core/intents'
-import { byId, suffixOf, type Estate, within } from '@/core/estate'
+import { suffixOf, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, must } from '../../parts/checks'
 import { outlined } from '../../parts/outline'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 
 interface Step {
   readonly step: 'switch'
@@ -47,8 +47,9 @@ export const setLocateLight: ChangeKind<Intent, Step> = {
 }
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
-  const drives = intent.driveIds.flatMap(id => byId(estate.drives, id) ?? [])
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
+  const drives = intent.driveIds.flatMap(id => look.one('drives', id) ?? [])
   const words = `${drives.length === 1 ? `drive ${suffixOf(drives[0]?.serial ?? '')}` : `${drives.length} drives`}`
   return outlined<Step>(estate, {
     title: `Switch the light ${intent.isOn ? 'on' : 'off'} at ${words}`,
@@ -74,7 +75,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         seconds: 0.3 + 0.05 * drives.length,
       },
     ],
-    reads: readsOf('system', [system]),
+    reads: look.reads,
     claims: [],
     proof: 'The system is asked what the lights show.',
   })

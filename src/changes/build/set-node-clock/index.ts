@@ -1,12 +1,12 @@
 import { setNodeClockIntent, type SetNodeClockIntent as Intent } from '@/core/intents'
-import { byId, type Estate, within } from '@/core/estate'
+import { type Estate, within } from '@/core/estate'
 import { clockToleranceSeconds } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
-import { must } from '../../parts/checks'
+import { there } from '../../parts/checks'
 import { nodesAnswer, rowChecks } from '../../parts/nodes'
 import { outlined } from '../../parts/outline'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 
 interface Step {
   readonly step: 'set'
@@ -37,13 +37,14 @@ export const setNodeClock: ChangeKind<Intent, Step> = {
 }
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
-  const node = byId(estate.nodes, intent.nodeId)
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
+  const node = look.one('nodes', intent.nodeId)
   return outlined<Step>(estate, {
     title: `Set the clock of ${node?.name ?? 'a node'}`,
     checks: [
       ...rowChecks(system, estate.nodes),
-      must('node', node !== undefined, node === undefined ? 'Choose a node.' : `${node.name} is there.`, {
+      there('node', node, node => `${node.name} is there.`, 'Choose a node.', {
         field: 'nodeId',
       }),
       nodesAnswer(node === undefined ? [] : [node]),
@@ -66,7 +67,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         seconds: 0.4,
       },
     ],
-    reads: [...readsOf('system', [system]), ...readsOf('node', [node])],
+    reads: look.reads,
     claims: node === undefined ? [] : [node.id],
     proof: "The node's time is read again beside the row's.",
   })

@@ -1,11 +1,11 @@
 import { setRestartServiceIntent, type SetRestartServiceIntent as Intent } from '@/core/intents'
-import { byId, type Estate, within } from '@/core/estate'
+import { type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
-import { must, warn } from '../../parts/checks'
+import { advise, rule } from '../../parts/checks'
 import { nodesAnswer, nodesOf, rowChecks, switchRestartService } from '../../parts/nodes'
 import { outlined } from '../../parts/outline'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 
 interface Step {
   readonly step: 'switch'
@@ -46,21 +46,24 @@ export const setRestartService: ChangeKind<Intent, Step> = {
 }
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
   const nodes = nodesOf(estate, intent.nodeIds)
   const words = intent.isOn ? 'on' : 'off'
+  look.at('nodes', nodes)
   return outlined<Step>(estate, {
     title: `Switch the restart service ${words} in ${nodes.length === 1 ? (nodes[0]?.name ?? '') : `${nodes.length} nodes`}`,
     checks: [
       ...rowChecks(system, estate.nodes),
-      must('nodes', nodes.length > 0, nodes.length > 0 ? `${nodes.length} chosen.` : 'Choose nodes.', {
+      rule('nodes', nodes.length > 0, `${nodes.length} chosen.`, 'Choose nodes.', {
         field: 'nodeIds',
       }),
       nodesAnswer(nodes),
-      warn(
+      advise(
         'watched',
         intent.isOn,
-        intent.isOn ? 'Services that hang are restarted.' : 'While it is off, nobody restarts services that hang.',
+        'Services that hang are restarted.',
+        'While it is off, nobody restarts services that hang.',
         { field: 'isOn' },
       ),
     ],
@@ -77,7 +80,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         seconds: 0.3 + 0.05 * nodes.length,
       },
     ],
-    reads: [...readsOf('system', [system]), ...readsOf('node', nodes)],
+    reads: look.reads,
     claims: nodes.map(node => node.id),
     proof: 'Each node is asked again.',
   })

@@ -10,17 +10,18 @@ import {
   type Subnetted,
 } from '@/core/network'
 import type { Plan, PlanCheck } from '@/core/plan'
-import { must, warn } from '../../parts/checks'
+import { advise, must, rule, warn } from '../../parts/checks'
 import { nodesAnswer, nodesOf, rowChecks } from '../../parts/nodes'
 import { outlined } from '../../parts/outline'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 import type { Step } from './steps'
 
 const leastMtu = 1280
 const mostMtu = 9216
 
 export function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
   const nodes = nodesOf(
     estate,
     intent.nodes.map(each => each.nodeId),
@@ -35,11 +36,16 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
   const restarting = nodes.filter(node => node.isRestartServiceOn).map(node => node.locator)
   const share = Math.min(1, ...ports.map(port => (port === undefined ? 1 : storageShare(port.traffic))))
+  look.at('nodes', nodes)
+  look.at(
+    'nodePorts',
+    ports.filter(port => port !== undefined),
+  )
   return outlined<Step>(estate, {
     title: `Set the storage network of ${nodes.length === 1 ? (nodes[0]?.name ?? '') : `${nodes.length} nodes`}${system === undefined ? '' : ` of ${system.name}`}`,
     checks: [
       ...rowChecks(system, estate.nodes),
-      must('nodes', nodes.length > 0, nodes.length > 0 ? `${nodes.length} nodes.` : 'No node is chosen yet.', {
+      rule('nodes', nodes.length > 0, `${nodes.length} nodes.`, 'No node is chosen yet.', {
         field: 'nodes',
       }),
       nodesAnswer(nodes),
@@ -98,13 +104,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
         seconds: 0.3 + 0.05 * restarting.length,
       },
     ],
-    reads: [
-      ...readsOf('system', [system]),
-      ...readsOf('node', nodes),
-      ...ports.flatMap(port =>
-        port === undefined ? [] : [{ kind: 'port', id: port.id, name: port.name, revision: port.revision }],
-      ),
-    ],
+    reads: look.reads,
     claims: nodes.map(node => node.id),
     proof: 'Each port is read again, and all pairs of nodes are probed with full frames that may not be cut.',
     suggestions: suggestedAddresses(intent),
@@ -157,16 +157,14 @@ function portsCheck(intent: Intent, ports: readonly (NodePort | undefined)[]): P
 }
 
 const mtuCheck = (mtu: number) =>
-  must(
-    'mtu',
-    mtu >= leastMtu && mtu <= mostMtu,
-    mtu >= leastMtu && mtu <= mostMtu ? `MTU ${mtu}.` : `An MTU is ${leastMtu} to ${mostMtu} bytes.`,
-    { field: 'mtu', remedy: 'Large frames are 9000.' },
-  )
+  rule('mtu', mtu >= leastMtu && mtu <= mostMtu, `MTU ${mtu}.`, `An MTU is ${leastMtu} to ${mostMtu} bytes.`, {
+    field: 'mtu',
+    remedy: 'Large frames are 9000.',
+  })
 
 function vlanCheck(vlan: number | null): PlanCheck {
   const holds = vlan === null || (vlan >= 1 && vlan <= 4094)
-  return must('vlan', holds, holds ? (vlan === null ? 'Untagged.' : `VLAN ${vlan}.`) : 'A VLAN is 1 to 4094.', {
+  return rule('vlan', holds, vlan === null ? 'Untagged.' : `VLAN ${vlan}.`, 'A VLAN is 1 to 4094.', {
     field: 'vlan',
   })
 }
@@ -187,12 +185,11 @@ function addressChecks(estate: Estate, intent: Intent, read: readonly (Subnetted
   ]
   const isOne = inOneSubnet(whole)
   return [
-    must(
+    rule(
       'addresses',
       unreadable.length === 0,
-      unreadable.length === 0
-        ? 'All addresses can be read.'
-        : `${unreadable.map(each => `${nameOf(each.nodeId)}: "${each.address}"`).join(', ')} ${unreadable.length === 1 ? 'is' : 'are'} no address with a subnet.`,
+      'All addresses can be read.',
+      `${unreadable.map(each => `${nameOf(each.nodeId)}: "${each.address}"`).join(', ')} ${unreadable.length === 1 ? 'is' : 'are'} no address with a subnet.`,
       { field: 'nodes', remedy: 'Write it as 10.20.30.11/24 or fd00:20::11/64.' },
     ),
     must(
@@ -205,7 +202,7 @@ function addressChecks(estate: Estate, intent: Intent, read: readonly (Subnetted
           : 'Each node has an address of its own.',
       { field: 'nodes', remedy: 'Give each node another address.' },
     ),
-    must('one-subnet', isOne, isOne ? 'All are in one subnet.' : 'The addresses are not all in one subnet.', {
+    rule('one-subnet', isOne, 'All are in one subnet.', 'The addresses are not all in one subnet.', {
       field: 'nodes',
       remedy: 'Storage nodes speak to each other without a router.',
     }),
@@ -257,10 +254,11 @@ function farEndCheck(estate: Estate, intent: Intent, ports: readonly (NodePort |
     return []
   })
   const [first] = troubles
-  return warn(
+  return advise(
     'far-ends',
     first === undefined,
-    first === undefined ? 'The switch ports let these frames through.' : troubles.map(each => each.words).join(' '),
+    'The switch ports let these frames through.',
+    troubles.map(each => each.words).join(' '),
     {
       remedy: 'Set the switch port too.',
       ...(first === undefined
@@ -274,12 +272,11 @@ function farEndCheck(estate: Estate, intent: Intent, ports: readonly (NodePort |
 
 const shareCheck = (ports: readonly (NodePort | undefined)[], share: number) => {
   const others = [...new Set(ports.flatMap(port => port?.traffic ?? []))]
-  return warn(
+  return advise(
     'own-port',
     others.length === 0,
-    others.length === 0
-      ? 'The ports carry storage alone.'
-      : `Storage shares ports with ${others.join(' and ')}: when all are busy it gets ${(share * 100).toFixed(0)}% of them.`,
+    'The ports carry storage alone.',
+    `Storage shares ports with ${others.join(' and ')}: when all are busy it gets ${(share * 100).toFixed(0)}% of them.`,
     { field: 'nodes', remedy: 'Choose ports of their own.' },
   )
 }

@@ -2,11 +2,11 @@ import { setSwitchPortIntent, type SetSwitchPortIntent as Intent } from '@/core/
 import { byId, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
-import { must, warn } from '../../parts/checks'
+import { advise, must, rule } from '../../parts/checks'
 import { rowChecks } from '../../parts/nodes'
 import { outlined } from '../../parts/outline'
 import { probeEvidence } from '../../parts/probeEvidence'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 
 interface Setting {
   readonly mtu: number
@@ -57,8 +57,9 @@ export const setSwitchPort: ChangeKind<Intent, Step> = {
 }
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
-  const port = byId(estate.switchPorts, intent.switchPortId)
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
+  const port = look.one('switchPorts', intent.switchPortId)
   const owner = byId(estate.switches, port?.switchId)
   const name = port === undefined ? 'a switch port' : `${owner?.name ?? 'switch'} port ${port.name}`
   const near = estate.nodePorts.find(each => each.switchPortId === port?.id)
@@ -69,10 +70,10 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     title: `Set ${name}`,
     checks: [
       ...rowChecks(system, estate.nodes),
-      must('port', port !== undefined, port === undefined ? 'Choose a switch port.' : `${name} is there.`, {
+      rule('port', port !== undefined, `${name} is there.`, 'Choose a switch port.', {
         field: 'switchPortId',
       }),
-      must('mtu', isMtu, isMtu ? `MTU ${intent.mtu}.` : 'An MTU is 1280 to 9216 bytes.', { field: 'mtu' }),
+      rule('mtu', isMtu, `MTU ${intent.mtu}.`, 'An MTU is 1280 to 9216 bytes.', { field: 'mtu' }),
       must(
         'vlans',
         strange.length === 0 && intent.vlans.length > 0,
@@ -83,12 +84,11 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
           : `${strange.join(', ')} is no VLAN: they go from 1 to 4094.`,
         { field: 'vlans' },
       ),
-      warn(
+      advise(
         'node-kept',
         !cutOff,
-        cutOff
-          ? `The node behind it uses VLAN ${near?.storage?.vlan ?? ''}, which the port would no longer carry.`
-          : 'The node behind it stays reachable.',
+        'The node behind it stays reachable.',
+        `The node behind it uses VLAN ${near?.storage?.vlan ?? ''}, which the port would no longer carry.`,
         { field: 'vlans' },
       ),
     ],
@@ -116,7 +116,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         seconds: 0.4,
       },
     ],
-    reads: [...readsOf('system', [system]), ...readsOf('switch port', [port])],
+    reads: look.reads,
     claims: port === undefined ? [] : [port.id],
     proof: 'The port is read again, and all pairs of nodes are probed with full frames.',
   })

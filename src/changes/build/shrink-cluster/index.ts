@@ -1,15 +1,15 @@
 import { shrinkClusterIntent, type ShrinkClusterIntent as Intent } from '@/core/intents'
 import { clusterLayout, widthOf } from '@/core/clusters'
-import { byId, provisionableBytes, type Estate, within } from '@/core/estate'
+import { provisionableBytes, type Estate, within } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
-import { must, warn } from '../../parts/checks'
+import { advise, must, rule } from '../../parts/checks'
 import { movedBytes, movingParts, spreadOf } from '../../parts/growing'
 import { rowChecks } from '../../parts/nodes'
 import { outlined } from '../../parts/outline'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 import { waitForTask } from '../../parts/waitForTask'
 
 type Step =
@@ -37,8 +37,9 @@ export const shrinkCluster: ChangeKind<Intent, Step> = {
 }
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const system = byId(estate.systems, intent.systemId)
-  const pool = byId(estate.pools, intent.poolId)
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
+  const pool = look.one('pools', intent.poolId)
   const scheme = spreadOf(pool)
   const current = estate.drives.filter(drive => drive.poolId === intent.poolId)
   const chosen = new Set(intent.driveIds)
@@ -73,36 +74,33 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const moved = pool === undefined || scheme === undefined ? 0n : movedBytes(pool, scheme, going, data)
   const wide = (after?.domains.length ?? 0) >= width
   const fits = room >= (pool?.writtenBytes ?? 0n)
+  look.at('drives', leaving)
   return outlined<Step>(estate, {
     title: `Take ${going.length} drives${gone.length > 0 ? ` and ${gone.map(node => node.name).join(', ')}` : ''} out of ${pool?.name ?? '…'}`,
     checks: [
       ...rowChecks(system, estate.nodes),
-      must(
-        'pool',
-        scheme !== undefined,
-        scheme === undefined ? 'Choose a pool of a cluster.' : `${pool?.name ?? ''} can give drives away.`,
-        { field: 'poolId' },
-      ),
-      must(
+      rule('pool', scheme !== undefined, `${pool?.name ?? ''} can give drives away.`, 'Choose a pool of a cluster.', {
+        field: 'poolId',
+      }),
+      rule(
         'pool-whole',
         pool?.state === 'fine',
-        pool?.state === 'fine' ? 'Nothing of it is lost.' : `${pool?.name ?? 'The pool'} is ${pool?.state ?? 'gone'}.`,
+        'Nothing of it is lost.',
+        `${pool?.name ?? 'The pool'} is ${pool?.state ?? 'gone'}.`,
         { remedy: 'Let it make itself whole first.' },
       ),
-      must(
+      rule(
         'drives',
         going.length > 0,
-        going.length > 0
-          ? `${going.length} capacity drives leave${caches.length > 0 ? ` with ${caches.length} cache drives` : ''}.`
-          : 'Choose drives of the pool.',
+        `${going.length} capacity drives leave${caches.length > 0 ? ` with ${caches.length} cache drives` : ''}.`,
+        'Choose drives of the pool.',
         { field: 'driveIds' },
       ),
-      must(
+      rule(
         'too-few-domains',
         wide,
-        wide
-          ? `${after?.domains.length ?? 0} failure domains are left for stripes of ${width} pieces.`
-          : `Only ${after?.domains.length ?? 0} failure domains would be left, and a stripe has ${width} pieces.`,
+        `${after?.domains.length ?? 0} failure domains are left for stripes of ${width} pieces.`,
+        `Only ${after?.domains.length ?? 0} failure domains would be left, and a stripe has ${width} pieces.`,
         { field: 'driveIds', remedy: 'Leave drives in more domains.' },
       ),
       must(
@@ -113,12 +111,11 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
           : `${formatBytes(pool?.writtenBytes ?? 0n)} is written, and only ${formatBytes(room)} would be left.`,
         { field: 'driveIds', remedy: 'Add drives elsewhere first, or remove volumes.' },
       ),
-      warn(
+      advise(
         'promised',
         room >= (pool?.provisionedBytes ?? 0n),
-        room >= (pool?.provisionedBytes ?? 0n)
-          ? 'What is promised to volumes still fits.'
-          : 'More is promised to volumes than would be left.',
+        'What is promised to volumes still fits.',
+        'More is promised to volumes than would be left.',
         { field: 'driveIds' },
       ),
     ],
@@ -160,7 +157,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
             },
           ]),
     ],
-    reads: [...readsOf('system', [system]), ...readsOf('pool', [pool]), ...readsOf('drive', leaving)],
+    reads: look.reads,
     claims: [...leaving.map(drive => drive.id), ...(pool === undefined ? [] : [pool.id]), `cluster:${intent.systemId}`],
     proof: 'The pool is asked for its banks again: none of the drives is in it, and they are unassigned.',
   })

@@ -3,9 +3,9 @@ import { byId, type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../../ChangeKind'
-import { answers, must, unclaimed } from '../../parts/checks'
+import { answers, must, rule, unclaimed } from '../../parts/checks'
 import { lookFrom, seesIt } from '../../parts/hostProof'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 
 interface Group {
   readonly groupName: string
@@ -21,8 +21,9 @@ type Step = Readonly<{
 }>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const volume = byId(estate.volumes, intent.volumeId)
-  const system = byId(estate.systems, volume?.systemId)
+  const look = lookInto(estate)
+  const volume = look.one('volumes', intent.volumeId)
+  const system = look.one('systems', volume?.systemId)
   const groups = intent.groupNames.map(groupName => {
     const group = estate.hostGroups.find(each => each.name === groupName)
     return {
@@ -46,12 +47,11 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
             : `${volume.name} is not in holding.`,
       ),
       ...(system === undefined ? [] : [answers(system)]),
-      must(
+      rule(
         'groups',
         unknown.length === 0,
-        unknown.length === 0
-          ? 'All groups that saw it are there.'
-          : `No initiator is known of ${unknown.map(group => group.groupName).join(', ')}.`,
+        'All groups that saw it are there.',
+        `No initiator is known of ${unknown.map(group => group.groupName).join(', ')}.`,
         { field: 'groupNames', remedy: 'Bring it back without them and map it afterwards.' },
       ),
       unclaimed(estate, claims),
@@ -80,7 +80,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       },
     ],
     forecast,
-    reads: [...readsOf('system', [system]), ...readsOf('volume', [volume])],
+    reads: look.reads,
     claims,
     proof: 'Hosts that saw it rescan and find it with its size.',
   }

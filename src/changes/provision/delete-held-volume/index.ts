@@ -1,27 +1,29 @@
 import { deleteHeldVolumeIntent, type DeleteHeldVolumeIntent as Intent } from '@/core/intents'
-import { byId, type Estate, one } from '@/core/estate'
+import { type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../../ChangeKind'
-import { answers, must, unclaimed } from '../../parts/checks'
-import { readsOf } from '../../parts/reads'
+import { answers, rule, unclaimed } from '../../parts/checks'
+import { lookInto } from '../../parts/look'
 
 type Step = Readonly<{ step: 'delete'; systemId: string; volumeLocator: string; naa: string }>
 
 function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
-  const volume = byId(estate.volumes, intent.volumeId)
-  const system = byId(estate.systems, volume?.systemId)
-  const pool = byId(estate.pools, volume?.poolId)
+  const look = lookInto(estate)
+  const volume = look.one('volumes', intent.volumeId)
+  const system = look.one('systems', volume?.systemId)
+  const pool = look.one('pools', volume?.poolId)
   const isOver = volume?.holdingUntil != null && Date.parse(volume.holdingUntil) <= now.getTime()
   const claims = volume === undefined ? [] : [volume.id]
   const forecast = forecastBefore(0n, [], 0.5, estate.pastMisses)
   return {
     title: `Delete ${volume?.name ?? 'a volume'} after its holding`,
     checks: [
-      must(
+      rule(
         'holding-over',
         isOver,
-        isOver ? 'Its time in holding is over.' : 'Its time in holding is not over: it can still be brought back.',
+        'Its time in holding is over.',
+        'Its time in holding is not over: it can still be brought back.',
       ),
       ...(system === undefined ? [] : [answers(system)]),
       unclaimed(estate, claims),
@@ -54,7 +56,7 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
       },
     ],
     forecast,
-    reads: readsOf('volume', [volume]),
+    reads: look.reads,
     claims,
     proof: 'The system is asked for the volume again: it must be gone.',
   }

@@ -1,13 +1,13 @@
 import { expandVolumeIntent, type ExpandVolumeIntent as Intent } from '@/core/intents'
-import { byId, type Estate, one } from '@/core/estate'
+import { type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
-import { answers, must, unclaimed } from '../../parts/checks'
+import { answers, must, rule, unclaimed } from '../../parts/checks'
 import { fillEffects, fillSketch } from '../../parts/fill'
 import { lookFrom, seesIt, writesAndReadsBack } from '../../parts/hostProof'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 import { fitChecks, readSize } from '../../parts/size'
 import { waitForTask } from '../../parts/waitForTask'
 
@@ -21,9 +21,10 @@ type Step = Readonly<{
 }>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const volume = byId(estate.volumes, intent.volumeId)
-  const pool = byId(estate.pools, volume?.poolId)
-  const system = byId(estate.systems, volume?.systemId)
+  const look = lookInto(estate)
+  const volume = look.one('volumes', intent.volumeId)
+  const pool = look.one('pools', volume?.poolId)
+  const system = look.one('systems', volume?.systemId)
   const size = readSize(intent.size)
   const addedBytes = size.bytes - (volume?.sizeBytes ?? 0n)
   const claims = volume === undefined ? [] : [volume.id, ...(volume.isThin || pool === undefined ? [] : [pool.id])]
@@ -45,12 +46,11 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       ...(volume === undefined || size.bytes === 0n
         ? []
         : [
-            must(
+            rule(
               'grows',
               addedBytes > 0n,
-              addedBytes > 0n
-                ? `It grows by ${formatBytes(addedBytes)}.`
-                : `It has ${formatBytes(volume.sizeBytes)} already, and a volume is never made smaller.`,
+              `It grows by ${formatBytes(addedBytes)}.`,
+              `It has ${formatBytes(volume.sizeBytes)} already, and a volume is never made smaller.`,
               { field: 'size', remedy: `Give more than ${formatBytes(volume.sizeBytes)}.` },
             ),
           ]),
@@ -89,7 +89,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       },
     ],
     forecast,
-    reads: [...readsOf('system', [system]), ...readsOf('volume', [volume]), ...readsOf('pool', [pool])],
+    reads: look.reads,
     claims,
     proof:
       'A host that sees it rescans, finds the new size, and writes to the new part and reads it back. What was there is not touched.',

@@ -4,9 +4,9 @@ import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../../ChangeKind'
 import { beyond, beyondCheck, beyondEvidence } from '../../parts/beyond'
-import { answers, must, unclaimed, warn } from '../../parts/checks'
+import { advise, answers, must, rule, there, unclaimed } from '../../parts/checks'
 import { lookFrom, seesIt } from '../../parts/hostProof'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 import { unmapped } from '../../parts/unmapped'
 
 type Step = Readonly<{
@@ -21,9 +21,10 @@ type Step = Readonly<{
 }>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const volume = byId(estate.volumes, intent.volumeId)
-  const system = byId(estate.systems, volume?.systemId)
-  const group = byId(estate.hostGroups, intent.hostGroupId)
+  const look = lookInto(estate)
+  const volume = look.one('volumes', intent.volumeId)
+  const system = look.one('systems', volume?.systemId)
+  const group = look.one('hostGroups', intent.hostGroupId)
   const initiators = estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators)
   const present = estate.mappings.filter(mapping => mapping.volumeId === volume?.id)
   const twice = present.some(mapping => mapping.hostGroupId === group?.id)
@@ -45,32 +46,24 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         { field: 'volumeId', remedy: 'Bring it back first.' },
       ),
       ...(system === undefined ? [] : [answers(system)]),
-      must(
-        'host-group',
-        group !== undefined,
-        group === undefined ? 'Choose the host group that shall see it.' : `${group.name} is there.`,
-        { field: 'hostGroupId' },
-      ),
-      must(
+      there('host-group', group, group => `${group.name} is there.`, 'Choose the host group that shall see it.', {
+        field: 'hostGroupId',
+      }),
+      rule(
         'initiators',
         initiators.length > 0,
-        initiators.length > 0
-          ? `It has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`
-          : 'The group has no host with an initiator: nothing could log in.',
+        `It has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`,
+        'The group has no host with an initiator: nothing could log in.',
         { field: 'hostGroupId' },
       ),
-      must(
-        'new',
-        !twice,
-        twice ? `It is mapped to ${group?.name ?? 'it'} already.` : 'It is not mapped to that group yet.',
-        { field: 'hostGroupId' },
-      ),
-      warn(
+      rule('new', !twice, 'It is not mapped to that group yet.', `It is mapped to ${group?.name ?? 'it'} already.`, {
+        field: 'hostGroupId',
+      }),
+      advise(
         'alone',
         others.length === 0,
-        others.length === 0
-          ? 'No other group sees it.'
-          : `${others.map(mapping => mapping.groupName).join(', ')} will go on seeing it: hosts that do not share a cluster file system would destroy each other's data.`,
+        'No other group sees it.',
+        `${others.map(mapping => mapping.groupName).join(', ')} will go on seeing it: hosts that do not share a cluster file system would destroy each other's data.`,
         { field: 'hostGroupId' },
       ),
       ...beyondCheck(system, group?.name ?? '', kept),
@@ -104,7 +97,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       },
     ],
     forecast,
-    reads: [...readsOf('system', [system]), ...readsOf('volume', [volume]), ...readsOf('host group', [group])],
+    reads: look.reads,
     claims,
     proof: 'Every host of the group logs in and finds it by its WWN. Nothing is written: it may hold data.',
   }

@@ -16,9 +16,9 @@ import type { Plan, PlanCheck, PlannedStep } from '@/core/plan'
 import { forecastBefore, inSequence } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
 import { beyond, beyondCheck } from '../../parts/beyond'
-import { answers, must, unclaimed, warn } from '../../parts/checks'
+import { absent, answers, must, rule, unclaimed, warn } from '../../parts/checks'
 import { fillEffects, fillSketch } from '../../parts/fill'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 import { fitChecks, readSize } from '../../parts/size'
 import type { Step } from './steps'
 
@@ -31,9 +31,10 @@ const words = (intent: Intent, group: HostGroup | undefined) => ({ group: group?
 export const needs = (intent: Intent): EstateNeeds => [those('volumes', 'name', intent.name)]
 
 export function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const pool = byId(estate.pools, intent.poolId)
-  const system = byId(estate.systems, pool?.systemId)
-  const group = byId(estate.hostGroups, intent.hostGroupId)
+  const look = lookInto(estate)
+  const pool = look.one('pools', intent.poolId)
+  const system = look.one('systems', pool?.systemId)
+  const group = look.one('hostGroups', intent.hostGroupId)
   const initiators = estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators)
   const kept = beyond(estate, system, group?.name ?? '')
   const size = readSize(intent.size)
@@ -91,7 +92,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
     },
     steps: [create, ...map],
     forecast: inSequence([create, ...map].map(step => step.forecast)),
-    reads: [...readsOf('system', [system]), ...readsOf('pool', [pool]), ...readsOf('host group', [group])],
+    reads: look.reads,
     claims,
     proof:
       group === undefined
@@ -124,12 +125,12 @@ function checksOf(
   const namesake = estate.volumes.find(volume => volume.name === intent.name)
   return [
     nameCheck(intent.name, 'the volume'),
-    must(
+    absent(
       'name-free',
-      namesake === undefined,
-      namesake === undefined
-        ? 'The name is free.'
-        : `A volume of that name exists on ${byId(estate.systems, namesake.systemId)?.name ?? 'another system'}${namesake.state === 'holding' ? ', in holding' : ''}.`,
+      namesake,
+      'The name is free.',
+      namesake =>
+        `A volume of that name exists on ${byId(estate.systems, namesake.systemId)?.name ?? 'another system'}${namesake.state === 'holding' ? ', in holding' : ''}.`,
       { field: 'name' },
     ),
     pool === undefined
@@ -155,12 +156,11 @@ function checksOf(
           }),
         ]
       : [
-          must(
+          rule(
             'initiators',
             initiators.length > 0,
-            initiators.length > 0
-              ? `${group.name} has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`
-              : `${group.name} has no host with an initiator: nothing could log in.`,
+            `${group.name} has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`,
+            `${group.name} has no host with an initiator: nothing could log in.`,
             {
               field: 'hostGroupId',
               remedy: 'Configure an initiator on the host and register it anew, or choose another group.',

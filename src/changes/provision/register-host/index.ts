@@ -3,7 +3,7 @@ import { nameCheck, type Estate } from '@/core/estate'
 import { forecastBefore } from '@/core/transfer'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
-import { must, warn } from '../../parts/checks'
+import { absent, advise, rule } from '../../parts/checks'
 
 type Step = Readonly<{ step: 'enrol'; agentAddress: string; groupName: string }>
 
@@ -16,25 +16,22 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   return {
     title: `Register the host at ${intent.agentAddress}`,
     checks: [
-      must(
+      rule(
         'address',
         isAddress(intent.agentAddress),
-        isAddress(intent.agentAddress)
-          ? 'The address can be asked.'
-          : "Give the address of the host's agent, such as http://10.0.0.5:4300.",
+        'The address can be asked.',
+        "Give the address of the host's agent, such as http://10.0.0.5:4300.",
         { field: 'agentAddress' },
       ),
-      must(
-        'new',
-        known === undefined,
-        known === undefined ? 'It is not registered yet.' : `It is registered already, as ${known.name}.`,
-        { field: 'agentAddress' },
-      ),
+      absent('new', known, 'It is not registered yet.', known => `It is registered already, as ${known.name}.`, {
+        field: 'agentAddress',
+      }),
       { ...nameCheck(intent.groupName, 'the host group'), field: 'groupName' },
-      warn(
+      advise(
         'group-known',
         group !== undefined,
-        group === undefined ? `The host group ${intent.groupName} is new.` : `It joins ${group.name}.`,
+        `It joins ${intent.groupName}.`,
+        `The host group ${intent.groupName} is new.`,
         { field: 'groupName' },
       ),
     ],

@@ -1,12 +1,12 @@
 import { removeVolumeIntent, type RemoveVolumeIntent as Intent } from '@/core/intents'
-import { byId, type Estate, type Mapping, one } from '@/core/estate'
+import { type Estate, type Mapping, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore, inSequence } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
-import { answers, must, unclaimed, warn } from '../../parts/checks'
+import { advise, answers, must, rule, unclaimed } from '../../parts/checks'
 import { lookFrom, seesItNot } from '../../parts/hostProof'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 import { unmapped } from '../../parts/unmapped'
 
 interface Access {
@@ -20,8 +20,9 @@ type Step = Readonly<
 >
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const volume = byId(estate.volumes, intent.volumeId)
-  const system = byId(estate.systems, volume?.systemId)
+  const look = lookInto(estate)
+  const volume = look.one('volumes', intent.volumeId)
+  const system = look.one('systems', volume?.systemId)
   const mappings = estate.mappings.filter(mapping => mapping.volumeId === volume?.id)
   const days = estate.settings.holdingDays
   const claims = volume === undefined ? [] : [volume.id]
@@ -48,18 +49,18 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         { field: 'volumeId' },
       ),
       ...(system === undefined ? [] : [answers(system)]),
-      must(
+      rule(
         'named',
         isNamed,
-        isNamed ? 'Its name has been given.' : `Write its name, ${volume?.name ?? '…'}, to say that you mean this one.`,
+        'Its name has been given.',
+        `Write its name, ${volume?.name ?? '…'}, to say that you mean this one.`,
         { field: 'confirmedName' },
       ),
-      warn(
+      advise(
         'unmapped',
         mappings.length === 0,
-        mappings.length === 0
-          ? 'No host sees it.'
-          : `${mappings.map(mapping => mapping.groupName).join(', ')} will lose it at once.`,
+        'No host sees it.',
+        `${mappings.map(mapping => mapping.groupName).join(', ')} will lose it at once.`,
       ),
       unclaimed(estate, claims),
     ],
@@ -93,7 +94,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       },
     ],
     forecast: inSequence([forecast, holding]),
-    reads: [...readsOf('system', [system]), ...readsOf('volume', [volume])],
+    reads: look.reads,
     claims,
     proof: 'Hosts that saw it rescan and no longer find it; the system still states it, with every byte.',
   }

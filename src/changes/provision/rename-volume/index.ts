@@ -1,16 +1,17 @@
-import { byId, nameCheck, one, those, type Estate } from '@/core/estate'
+import { nameCheck, one, those, type Estate } from '@/core/estate'
 import { renameVolumeIntent, type RenameVolumeIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, rule } from '../../parts/checks'
 import { outlined } from '../../parts/outline'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 
 type Step = Readonly<{ step: 'rename'; systemId: string; locator: string; naa: string; from: string; to: string }>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const volume = byId(estate.volumes, intent.volumeId)
-  const system = byId(estate.systems, volume?.systemId)
+  const look = lookInto(estate)
+  const volume = look.one('volumes', intent.volumeId)
+  const system = look.one('systems', volume?.systemId)
   const isTaken = estate.volumes.some(each => each.name === intent.name && each.id !== volume?.id)
   return outlined<Step>(estate, {
     title: `Rename ${volume?.name ?? 'a volume'}${intent.name === '' ? '' : ` to ${intent.name}`}`,
@@ -40,7 +41,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
               seconds: 0.3,
             },
           ],
-    reads: [...readsOf('system', [system]), ...readsOf('volume', [volume])],
+    reads: look.reads,
     claims: volume === undefined ? [] : [volume.id],
     proof: 'The system is asked for the name and the WWN of what stands there.',
   })

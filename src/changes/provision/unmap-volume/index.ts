@@ -1,11 +1,11 @@
 import { unmapVolumeIntent, type UnmapVolumeIntent as Intent } from '@/core/intents'
-import { byId, type Estate, one } from '@/core/estate'
+import { type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../../ChangeKind'
-import { answers, must, unclaimed, warn } from '../../parts/checks'
+import { answers, there, unclaimed, warn } from '../../parts/checks'
 import { lookFrom, seesItNot } from '../../parts/hostProof'
-import { readsOf } from '../../parts/reads'
+import { lookInto } from '../../parts/look'
 import { unmapped } from '../../parts/unmapped'
 
 type Step = Readonly<{
@@ -19,9 +19,10 @@ type Step = Readonly<{
 }>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const volume = byId(estate.volumes, intent.volumeId)
-  const system = byId(estate.systems, volume?.systemId)
-  const group = byId(estate.hostGroups, intent.hostGroupId)
+  const look = lookInto(estate)
+  const volume = look.one('volumes', intent.volumeId)
+  const system = look.one('systems', volume?.systemId)
+  const group = look.one('hostGroups', intent.hostGroupId)
   const mapping = estate.mappings.find(each => each.volumeId === volume?.id && each.hostGroupId === group?.id)
   const hosts = estate.hosts.filter(host => host.hostGroupId === group?.id)
   const claims = volume === undefined ? [] : [volume.id]
@@ -29,12 +30,11 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   return {
     title: `Unmap ${volume?.name ?? 'a volume'} from ${group?.name ?? '…'}`,
     checks: [
-      must(
+      there(
         'mapped',
-        mapping !== undefined,
-        mapping === undefined
-          ? 'Choose a volume and a group that sees it.'
-          : `${mapping.groupName} sees it as LUN ${mapping.lun}.`,
+        mapping,
+        mapping => `${mapping.groupName} sees it as LUN ${mapping.lun}.`,
+        'Choose a volume and a group that sees it.',
         { field: 'hostGroupId' },
       ),
       ...(system === undefined ? [] : [answers(system)]),
@@ -65,7 +65,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       },
     ],
     forecast,
-    reads: [...readsOf('system', [system]), ...readsOf('volume', [volume]), ...readsOf('host group', [group])],
+    reads: look.reads,
     claims,
     proof: 'Every host of the group rescans and no longer finds it.',
   }

@@ -3,7 +3,7 @@ import Ajv from 'ajv/dist/2020.js'
 import { catalogueSchema, type Catalogue, type Estate } from '@/core/estate'
 import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
-import { must, warn } from '../../parts/checks'
+import { advise, must } from '../../parts/checks'
 import { outlined } from '../../parts/outline'
 
 interface Step {
@@ -85,12 +85,11 @@ function plan(estate: Estate, { text }: Intent): Plan<Step> {
     ...(catalogue === null || known === undefined
       ? []
       : [
-          warn(
+          advise(
             'newer',
             known.issuedAt < catalogue.issuedAt,
-            known.issuedAt < catalogue.issuedAt
-              ? 'It is newer than the one on record.'
-              : `The one on record was issued ${known.issuedAt.slice(0, 10)} and stays the newest.`,
+            'It is newer than the one on record.',
+            `The one on record was issued ${known.issuedAt.slice(0, 10)} and stays the newest.`,
             { field: 'text' },
           ),
         ]),

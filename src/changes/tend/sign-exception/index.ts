@@ -2,7 +2,7 @@ import { signExceptionIntent, type SignExceptionIntent as Intent } from '@/core/
 import type { Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
-import { must } from '../../parts/checks'
+import { must, rule } from '../../parts/checks'
 import { outlined } from '../../parts/outline'
 
 interface Step extends Intent {
@@ -54,12 +54,11 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   return outlined<Step>(estate, {
     title: `Let stand: ${intent.findingTitle === '' ? intent.findingKey : intent.findingTitle}`,
     checks: [
-      must(
+      rule(
         'reason',
         intent.reason.trim().length >= leastReason,
-        intent.reason.trim().length >= leastReason
-          ? 'A reason is given.'
-          : `Say why it may stand, in at least ${leastReason} characters.`,
+        'A reason is given.',
+        `Say why it may stand, in at least ${leastReason} characters.`,
         { field: 'reason' },
       ),
       must(

@@ -18,7 +18,7 @@ test('every code stands in the manual, and the manual names no code that is gone
     .map(path => readFileSync(path, 'utf8'))
     .join('\n')
   const used = new Set(
-    [...text.matchAll(/code = '([a-z-]+\.[a-z-]+)'|code: '([a-z-]+\.[a-z-]+)'|'((?:access|web)\.[a-z-]+)'/g)].map(
+    [...text.matchAll(/code = '([a-z-]+\.[a-z-]+)'|code: '([a-z-]+\.[a-z-]+)'|'((?:access|views|web)\.[a-z-]+)'/g)].map(
       match => match[1] ?? match[2] ?? match[3] ?? '',
     ),
   )

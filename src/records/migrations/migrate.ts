@@ -9,6 +9,7 @@ import { sql as nodes } from './0004-nodes.sql'
 import { sql as edge } from './0005-edge.sql'
 import { sql as engine } from './0006-engine.sql'
 import { sql as protocols } from './0007-protocols.sql'
+import { sql as views } from './0008-views.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -18,6 +19,7 @@ const steps = [
   { name: '0005-edge', sql: edge },
   { name: '0006-engine', sql: engine },
   { name: '0007-protocols', sql: protocols },
+  { name: '0008-views', sql: views },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

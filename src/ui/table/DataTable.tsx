@@ -7,6 +7,7 @@ import { save } from './save'
 import type { TableColumn } from './TableColumn'
 import { useTable } from './useTable'
 import { Checkbox } from '../parts/Checkbox'
+import { SavedViews } from './SavedViews'
 import { SortMark } from './SortMark'
 
 interface DataTableProps<Row> {
@@ -57,6 +58,7 @@ export function DataTable<Row>(props: DataTableProps<Row>) {
           onChange={event => stand({ find: event.target.value })}
         />
         <ColumnChoice columns={columns} shown={state.shown} onChange={now => stand({ shown: now })} />
+        <SavedViews />
         <button
           type="button"
           className="button quiet h-7 px-[9px] font-normal"

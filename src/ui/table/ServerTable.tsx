@@ -7,6 +7,7 @@ import { ColumnChoice } from './ColumnChoice'
 import { csvText } from './csvText'
 import { FilterField } from './FilterField'
 import { save } from './save'
+import { SavedViews } from './SavedViews'
 import { readAll, useServerPages, type ServerPage } from './useServerPages'
 import { useAddress } from './useAddress'
 import { SortMark } from './SortMark'
@@ -87,6 +88,7 @@ export function ServerTable<Row>(props: ServerTableProps<Row>) {
           shown={shownIds}
           onChange={now => router.replace(withChanges({ columns: columnsWord(columns, now) }), { scroll: false })}
         />
+        <SavedViews />
         <SaveAll {...props} />
         <span className="hint">{pages.total === 1 ? '1 in all' : `${pages.total.toLocaleString('en')} in all`}</span>
       </div>

@@ -1,6 +1,7 @@
 import { act, configure, render, screen } from '@testing-library/react'
 import userEvent, { type UserEvent } from '@testing-library/user-event'
 import type { ReactElement } from 'react'
+import { ServerLists } from '../frame/ServerLists'
 import { pushed } from './navigation'
 
 // What is waited for comes after a pause of the component's own; how long a busy machine takes for it says nothing of the component.
@@ -58,7 +59,7 @@ export function answering(answer: (asked: Asked) => Answer): Asked[] {
 export function shown(element: ReactElement, at = '/') {
   window.history.replaceState(null, '', at)
   pushed.length = 0
-  return { user: userEvent.setup(), ...render(element) }
+  return { user: userEvent.setup(), ...render(element, { wrapper: ServerLists }) }
 }
 
 /** Lets some milliseconds of real time pass within React. */

@@ -4,12 +4,14 @@ import { estateOperations } from './estate'
 import { kindOperations, type KindOperationId } from './kinds'
 import type { Operation } from './Operation'
 import { systemsOperations } from './systems'
+import { viewOperations } from './views'
 
 const table = {
   ...estateOperations,
   ...systemsOperations,
   ...changesOperations,
   ...accessOperations,
+  ...viewOperations,
   events: { method: 'get', path: '/events', summary: 'Server-sent events: which records have changed' },
   openApi: { method: 'get', path: '/openapi.json', summary: 'This document', isOpen: true },
 } as const satisfies Readonly<Record<string, Operation>>

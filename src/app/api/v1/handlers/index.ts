@@ -9,6 +9,7 @@ import { events } from './events'
 import { kindHandlers } from './kinds'
 import { settingHandlers } from './settings'
 import { systemHandlers } from './systems'
+import { viewHandlers } from './views'
 
 /** What each operation of the contract does; the type sees to it that none is missing. */
 export const handlers: Handlers = {
@@ -20,6 +21,7 @@ export const handlers: Handlers = {
   ...kindHandlers,
   ...settingHandlers,
   ...systemHandlers,
+  ...viewHandlers,
   events,
   openApi: async () => openApiDocument(),
 }

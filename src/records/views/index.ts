@@ -1,0 +1,1 @@
+export { dropView, keepView, viewsAt } from './savedViews'

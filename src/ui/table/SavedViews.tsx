@@ -1,0 +1,143 @@
+'use client'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { Bookmark, Check, Trash2 } from 'lucide-react'
+import { usePathname, useRouter } from 'next/navigation'
+import { Dialog, DropdownMenu } from 'radix-ui'
+import { useState } from 'react'
+import { toast } from 'sonner'
+import type { SavedView } from '@/core/views'
+import { ask } from '../api'
+import { Refusal } from '../parts/Refusal'
+import { TextField } from '../parts/TextField'
+import type { CodedRefusal } from '@/core/errors'
+import { viewQuery } from './viewQuery'
+import { useAddress } from './useAddress'
+
+/** The named views of a list: one is chosen by its name, kept as the list stands now, or dropped. Its address can be sent on. */
+export function SavedViews() {
+  const path = usePathname()
+  const { query } = useAddress()
+  const router = useRouter()
+  const client = useQueryClient()
+  const [isOpen, setOpen] = useState(false)
+  const [isNaming, setNaming] = useState(false)
+  const known = useQuery({
+    queryKey: ['views', path],
+    queryFn: async () => {
+      const answer = await ask<{ items: SavedView[] }>('GET', `/views?path=${encodeURIComponent(path)}`)
+      return answer.ok ? answer.value.items : []
+    },
+    enabled: isOpen || query.size > 0,
+    // Somebody else may have named one meanwhile.
+    staleTime: 30_000,
+  })
+  const views = known.data ?? []
+  const now = viewQuery(query)
+  const shown = views.find(each => each.query === now)
+  const changed = () => client.invalidateQueries({ queryKey: ['views', path] })
+  const drop = async ({ id, name }: SavedView) => {
+    const answer = await ask('DELETE', `/views/${id}`)
+    if (answer.ok) toast.success(`The view ${name} is dropped.`)
+    else toast.error(`${answer.refusal.what} ${answer.refusal.why}`)
+    await changed()
+  }
+  return (
+    <>
+      <DropdownMenu.Root open={isOpen} onOpenChange={setOpen}>
+        <DropdownMenu.Trigger className="button quiet h-7 max-w-[220px] gap-[6px] px-[9px] font-normal">
+          <Bookmark aria-hidden size={12} />
+          <span className="truncate">{shown?.name ?? 'Views'}</span>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="start" sideOffset={4} className="list-panel z-20 min-w-[230px] py-1">
+            {views.map(view => (
+              <div key={view.id} className="flex items-center">
+                <DropdownMenu.Item
+                  className="list-option min-w-0 flex-1"
+                  onSelect={() => router.push(`${path}${view.query === '' ? '' : `?${view.query}`}`)}
+                >
+                  <span className="w-3 shrink-0 text-action">{view === shown && <Check aria-hidden size={12} />}</span>
+                  <span className="truncate">{view.name}</span>
+                  <span className="ml-auto pl-3 text-xs text-faint">{view.madeBy}</span>
+                </DropdownMenu.Item>
+                <DropdownMenu.Item
+                  className="list-option"
+                  aria-label={`Drop the view ${view.name}`}
+                  onSelect={() => void drop(view)}
+                >
+                  <Trash2 aria-hidden size={12} className="text-faint" />
+                </DropdownMenu.Item>
+              </div>
+            ))}
+            {views.length === 0 && (
+              <p className="m-0 px-[10px] py-1 text-second">{known.isFetching ? 'Reading' : 'No view is named yet.'}</p>
+            )}
+            <DropdownMenu.Separator className="my-1 border-t border-rule-fine" />
+            <DropdownMenu.Item className="list-option" onSelect={() => setNaming(true)}>
+              Name the list as it stands now
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      <NameView isOpen={isNaming} close={() => setNaming(false)} path={path} query={now} saved={changed} />
+    </>
+  )
+}
+
+interface NameViewProps {
+  readonly isOpen: boolean
+  readonly close: () => void
+  readonly path: string
+  readonly query: string
+  readonly saved: () => Promise<void>
+}
+
+function NameView({ isOpen, close, path, query, saved }: NameViewProps) {
+  const [name, setName] = useState('')
+  const [refusal, setRefusal] = useState<CodedRefusal>()
+  const keep = async () => {
+    const answer = await ask<SavedView>('POST', '/views', { path, name, query })
+    if (!answer.ok) return setRefusal(answer.refusal)
+    toast.success(`The view ${answer.value.name} is saved, for everyone here.`)
+    setName('')
+    setRefusal(undefined)
+    await saved()
+    close()
+  }
+  return (
+    <Dialog.Root open={isOpen} onOpenChange={next => !next && close()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="dialog-veil" />
+        <Dialog.Content className="dialog p-5" aria-describedby={undefined}>
+          <Dialog.Title asChild>
+            <h2 className="mb-2">Name this view</h2>
+          </Dialog.Title>
+          <form
+            onSubmit={event => {
+              event.preventDefault()
+              void keep()
+            }}
+          >
+            <TextField
+              label="Name"
+              hint="Everyone who signs in here finds it under this name."
+              value={name}
+              maxLength={60}
+              autoFocus
+              onChange={setName}
+            />
+            {refusal !== undefined && <Refusal refusal={refusal} />}
+            <div className="mt-3 flex gap-2">
+              <button type="submit" className="button" disabled={name.trim() === ''}>
+                Save
+              </button>
+              <button type="button" className="button quiet" onClick={close}>
+                Close
+              </button>
+            </div>
+          </form>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}

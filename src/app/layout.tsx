@@ -10,7 +10,9 @@ export const metadata: Metadata = {
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 }
 
 export default async function Layout({ children }: { readonly children: ReactNode }) {
-  const theme = (await cookies()).get('theme')?.value === 'night' ? 'night' : 'day'
+  const chosen = (await cookies()).get('theme')?.value
+  // Until somebody has chosen, it is as the reader's system has it.
+  const theme = chosen === 'night' || chosen === 'day' ? chosen : 'system'
   return (
     <html lang="en" data-theme={theme}>
       <body>{children}</body>

@@ -8,12 +8,14 @@ import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { estateNow } from '@/drafting'
 import { forecastOutcomes, journalOf, latestChanges } from '@/records/changes'
 import { workerSilentSeconds } from '@/records/inventory'
+import { sinceLatestRound } from '@/records/rounds'
 import { pools, systems, unassigned, standingFindings } from '@/records/queries'
 import { ChangeState } from '@/ui/changes'
 import { Margin, Page as Frame, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/drawings/ladder'
 import { Ago } from '@/ui/parts/Ago'
 import { State } from '@/ui/parts/State'
+import { RoundDone, SinceRound } from '@/ui/watch/rounds'
 
 export const metadata = { title: 'Today' }
 
@@ -37,6 +39,7 @@ export default async function Page() {
   const progress = new Map(
     await Promise.all(running.map(async change => [change.id, (await journalOf(scope, change.id)).at(-1)] as const)),
   )
+  const since = await sinceLatestRound(scope)
   const weekday = (await estateNow(scope)).toLocaleDateString('en', { weekday: 'long' })
   const usable = allPools.reduce((sum, pool) => sum + provisionableBytes(pool), 0n)
   const { coverage, medianAbsolutePercentageError } = score(outcomes)
@@ -93,7 +96,7 @@ export default async function Page() {
   )
   return (
     <Frame margin={margin}>
-      <Title words={`${weekday}'s round`} />
+      <Title words={`${weekday}'s round`}>{allSystems.length > 0 && <RoundDone />}</Title>
       {allSystems.length === 0 ? (
         <Empty />
       ) : (
@@ -110,6 +113,7 @@ export default async function Page() {
               ? `; ${countWords(free.count, 'drive', 'drives')} of ${formatBytes(free.bytes)} ${free.count === 1 ? 'is' : 'are'} in no pool.`
               : '.'}
           </p>
+          {since !== undefined && <SinceRound since={since} />}
           {findings.length > 0 && (
             <h3>
               To look at <span>gravest first</span>

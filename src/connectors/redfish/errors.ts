@@ -2,7 +2,7 @@ import { WendrelError } from '@/core/errors'
 
 /** Name or password are wrong. */
 export class SignInRefused extends WendrelError {
-  readonly code = 'redfish.sign-in-refused'
+  readonly code = 'system.sign-in-refused'
   constructor(address: string) {
     super({
       what: `${address} did not accept the name and password.`,
@@ -14,7 +14,7 @@ export class SignInRefused extends WendrelError {
 
 /** Another system answers than the one that was registered. */
 export class OtherIdentity extends WendrelError {
-  readonly code = 'redfish.other-identity'
+  readonly code = 'system.other-identity'
   constructor(address: string, expected: string, found: string | null) {
     super({
       what: `${address} was not spoken to.`,
@@ -26,7 +26,7 @@ export class OtherIdentity extends WendrelError {
 
 /** A call that destroys has found another object than the one it was meant for. */
 export class OtherObject extends WendrelError {
-  readonly code = 'redfish.other-object'
+  readonly code = 'system.other-object'
   constructor(locator: string, expected: string, found: string) {
     super({
       what: `Nothing was done to ${locator}.`,
@@ -38,7 +38,7 @@ export class OtherObject extends WendrelError {
 
 /** Something answers, but it is not a storage system. */
 export class NoStorageSystem extends WendrelError {
-  readonly code = 'redfish.no-storage-system'
+  readonly code = 'system.no-storage-system'
   constructor(address: string, why: string, options?: ErrorOptions) {
     super(
       {
@@ -53,7 +53,7 @@ export class NoStorageSystem extends WendrelError {
 
 /** The layout has no word in the standard. */
 export class NoSuchLayout extends WendrelError {
-  readonly code = 'redfish.no-such-layout'
+  readonly code = 'system.no-such-layout'
   constructor(address: string) {
     super({
       what: `${address} cannot be asked for this layout.`,

@@ -153,7 +153,7 @@ test('a password goes only to whom it belongs: the certificate and the UUID are 
   // Not one byte of a request was taken: the connection ended with the handshake.
   expect(impostor.heard).toEqual([])
   const exchanged = await lying({ [`GET ${root}`]: { ...serviceRoot, UUID: 'another' } })
-  await expect(reach(exchanged.address).inventory()).rejects.toMatchObject({ code: 'redfish.other-identity' })
+  await expect(reach(exchanged.address).inventory()).rejects.toMatchObject({ code: 'system.other-identity' })
   expect(passwords(exchanged.heard)).toEqual([])
 })
 
@@ -165,7 +165,7 @@ test('a first look sends nothing; the second one goes to the same system or nowh
   const endpoint = { address, acceptedFingerprint: seen.certificateFingerprint }
   const access = { userName: 'admin', password: 'secret' }
   const elsewhere = { ...seen, uuid: 'not this one' }
-  await expect(lookAt(endpoint, elsewhere, access, never)).rejects.toMatchObject({ code: 'redfish.other-identity' })
+  await expect(lookAt(endpoint, elsewhere, access, never)).rejects.toMatchObject({ code: 'system.other-identity' })
   expect(passwords(heard)).toEqual([])
   await expect(lookAt(endpoint, seen, access, never)).resolves.toMatchObject({ isEncrypted: true })
 })
@@ -301,7 +301,7 @@ test('a destructive call names what it expects, and touches nothing else that st
     async () => (await system.of('pools')).remove(`${root}/Storage/1/StoragePools/1`, 'another pool'),
     async () => (await system.of('drives')).erase(`${root}/Chassis/1/Drives/1`, 'SN2', true),
   ])
-    await expect(attempt()).rejects.toMatchObject({ code: 'redfish.other-object' })
+    await expect(attempt()).rejects.toMatchObject({ code: 'system.other-object' })
   expect(destroyed()).toEqual([])
   await (await system.of('volumes')).remove(locator, '60000000000000000000000000000001')
   expect(destroyed()).toHaveLength(1)

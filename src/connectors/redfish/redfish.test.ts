@@ -82,13 +82,13 @@ test('a first look finds who it is and what it has, and warns of plain HTTP', as
 
 test('a wrong password, a closed port and a stranger are told apart', async () => {
   await expect(looked(address, { ...credentials, password: 'wrong' })).rejects.toMatchObject({
-    code: 'redfish.sign-in-refused',
+    code: 'system.sign-in-refused',
   })
   await expect(looked('http://127.0.0.1:9')).rejects.toMatchObject({
     code: 'connection.not-reached',
   })
   await expect(looked(`http://127.0.0.1:${fleet.ports.hosts['desk-1']}`)).rejects.toMatchObject({
-    code: 'redfish.no-storage-system',
+    code: 'system.no-storage-system',
   })
 })
 

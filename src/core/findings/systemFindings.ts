@@ -26,7 +26,7 @@ export function edgeFindings(
         offline: "Compare the fingerprint with the one on the system's own console.",
       }),
     ]
-  if (trouble?.code === 'redfish.other-identity')
+  if (trouble?.code === 'system.other-identity')
     return [
       found('other-identity', id, 'now', `Another system answers in the place of ${name}`, {
         evidence: trouble.why,

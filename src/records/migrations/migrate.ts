@@ -10,6 +10,7 @@ import { sql as edge } from './0005-edge.sql'
 import { sql as engine } from './0006-engine.sql'
 import { sql as protocols } from './0007-protocols.sql'
 import { sql as views } from './0008-views.sql'
+import { sql as rounds } from './0009-rounds.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -20,6 +21,7 @@ const steps = [
   { name: '0006-engine', sql: engine },
   { name: '0007-protocols', sql: protocols },
   { name: '0008-views', sql: views },
+  { name: '0009-rounds', sql: rounds },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

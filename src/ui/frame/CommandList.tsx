@@ -7,8 +7,10 @@ import { kindList, pageOf } from '@/core/estate'
 import type { Hit } from '@/core/views'
 import { ask } from '../api'
 import { KeyList } from './KeyList'
+import { forgetRecent, keepRecent, recent } from './recent'
 import { commands, sections } from './sections'
-import { toggleNight } from './theme'
+import { helpWords } from './helpWords'
+import { setTheme, toggleNight } from './theme'
 import { useKeys } from './useKeys'
 
 /** Where a hit is shown. */
@@ -44,13 +46,16 @@ export function CommandList() {
     }
   }, [text])
 
-  const open = (href: string) => {
+  const latest = isOpen && text === '' ? recent() : []
+  const open = (href: string, words: string, detail: string) => {
+    keepRecent({ href, words, detail })
     setOpen(false)
     setText('')
     router.push(href)
   }
   const signOut = async () => {
     await ask('DELETE', '/session')
+    forgetRecent()
     window.location.assign('/sign-in')
   }
   return (
@@ -94,7 +99,7 @@ export function CommandList() {
                       <Command.Item
                         key={`${hit.kind}/${hit.id}`}
                         value={`${text} ${hit.kind} ${hit.name} ${hit.id}`}
-                        onSelect={() => open(hrefOf(hit))}
+                        onSelect={() => open(hrefOf(hit), hit.name, hit.kind)}
                       >
                         <span className="truncate">{hit.name}</span>
                         <span className="shrink-0 text-faint">{hit.kind}</span>
@@ -102,9 +107,27 @@ export function CommandList() {
                     ))}
                   </Command.Group>
                 )}
+                {latest.length > 0 && (
+                  <Command.Group heading="Recent">
+                    {latest.map(each => (
+                      <Command.Item
+                        key={each.href}
+                        value={`recent ${each.words}`}
+                        onSelect={() => open(each.href, each.words, each.detail)}
+                      >
+                        <span className="truncate">{each.words}</span>
+                        <span className="shrink-0 text-faint">{each.detail}</span>
+                      </Command.Item>
+                    ))}
+                  </Command.Group>
+                )}
                 <Command.Group heading="Go to">
                   {[...sections, { key: '0', href: '/changes', words: 'Changes' }].map(section => (
-                    <Command.Item key={section.href} value={section.words} onSelect={() => open(section.href)}>
+                    <Command.Item
+                      key={section.href}
+                      value={section.words}
+                      onSelect={() => open(section.href, section.words, 'page')}
+                    >
                       <span>{section.words}</span>
                       <kbd>{section.key}</kbd>
                     </Command.Item>
@@ -112,7 +135,11 @@ export function CommandList() {
                 </Command.Group>
                 <Command.Group heading="Commands">
                   {commands.map(command => (
-                    <Command.Item key={command.href} value={command.words} onSelect={() => open(command.href)}>
+                    <Command.Item
+                      key={command.href}
+                      value={command.words}
+                      onSelect={() => open(command.href, command.words, command.detail)}
+                    >
                       <span>{command.words}</span>
                       <span className="text-faint">{command.detail}</span>
                     </Command.Item>
@@ -127,6 +154,16 @@ export function CommandList() {
                   >
                     Night round or day
                   </Command.Item>
+                  <Command.Item
+                    value="Day and night as my system has them"
+                    onSelect={() => {
+                      setTheme('system')
+                      setOpen(false)
+                      setText('')
+                    }}
+                  >
+                    Day and night as my system has them
+                  </Command.Item>
                   <Command.Item value="List of keys" onSelect={() => setKeysOpen(true)}>
                     <span>List of keys</span>
                     <kbd>?</kbd>
@@ -134,6 +171,14 @@ export function CommandList() {
                   <Command.Item value="Sign out" onSelect={() => void signOut()}>
                     Sign out
                   </Command.Item>
+                </Command.Group>
+                <Command.Group heading="Words">
+                  {helpWords.map(([word, meaning]) => (
+                    <Command.Item key={word} value={`${word} ${meaning}`} className="items-baseline">
+                      <span className="w-[130px] shrink-0 font-semibold">{word}</span>
+                      <span className="flex-1 text-second">{meaning}</span>
+                    </Command.Item>
+                  ))}
                 </Command.Group>
               </Command.List>
             </Command>

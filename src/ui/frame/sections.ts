@@ -20,7 +20,11 @@ const pages = [
   { words: 'Pools', href: '/build/pools' },
   ...kindList.flatMap(kind => (kind.list === undefined ? [] : [{ words: titleOf(kind), href: kind.list.place }])),
   { words: 'Hosts', href: '/provision/hosts' },
-  { words: 'Account, administrators, tokens, settings', href: '/account' },
+  { words: 'Account', href: '/account' },
+  { words: 'Your password', href: '/account#password' },
+  { words: 'Administrators', href: '/account#administrators' },
+  { words: 'Bearer tokens', href: '/account#tokens' },
+  { words: 'Settings: volume names, holding, name server, addresses', href: '/account#settings' },
   { words: 'Record of who did what', href: '/account/record' },
 ] as const
 

@@ -12,6 +12,9 @@ import {
 import { collectRow } from './collectRow'
 import type { World } from '../World'
 
+/** Codes of what systems, and the ways to them, do wrong, whatever the protocol. */
+const isOfSystem = /^(system|connection)\./
+
 /** Reads a system into the records, with whether it answers. @throws what the connector throws */
 export async function collectSystem(world: World, systemId: string): Promise<void> {
   const scope = { database: world.database }
@@ -28,7 +31,7 @@ export async function collectSystem(world: World, systemId: string): Promise<voi
     await keepFindings(scope, systemId, 'edge', [])
   } catch (cause) {
     const { code, what, why } = refusalOf(cause)
-    if (code.startsWith('redfish.') || code.startsWith('connection.')) {
+    if (isOfSystem.test(code)) {
       const trouble = { code, why: `${what} ${why}` }
       await noteReach(scope, systemId, trouble)
       await keepFindings(scope, systemId, 'edge', edgeFindings(named, trouble))

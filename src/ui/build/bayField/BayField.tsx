@@ -56,11 +56,15 @@ export function BayField({
     observer.observe(element)
     const themes = new MutationObserver(() => setPalette(paletteNow()))
     themes.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] })
+    const system = window.matchMedia('(prefers-color-scheme: dark)')
+    const changed = () => setPalette(paletteNow())
+    system.addEventListener('change', changed)
     // Fonts that come late change how wide figures are.
     void document.fonts.ready.then(() => setPalette(paletteNow()))
     return () => {
       observer.disconnect()
       themes.disconnect()
+      system.removeEventListener('change', changed)
     }
   }, [])
 

@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import type { EstateSettings } from '@/core/estate'
 import { ask } from '../../api'
-import { toggleNight } from '../../frame/theme'
+import { ThemeChoice } from './ThemeChoice'
 import { Ago } from '../../parts/Ago'
 import { Copied } from '../../parts/Copied'
 import { TextField } from '../../parts/TextField'
@@ -35,9 +35,7 @@ export function Account({ own, administrators, tokens, settings }: AccountProps)
         <Tokens tokens={tokens} />
         <Settings settings={settings} />
         <h3>This browser</h3>
-        <button type="button" className="button quiet" onClick={() => toggleNight()}>
-          Night round or day
-        </button>{' '}
+        <ThemeChoice />
         <button
           type="button"
           className="button quiet"
@@ -57,7 +55,7 @@ function Administrators({ own, administrators }: Pick<AccountProps, 'own' | 'adm
   const rules = passwordRules(password, name)
   return (
     <section aria-label="Administrators">
-      <h3>
+      <h3 id="administrators">
         Administrators <span>all may do everything</span>
       </h3>
       <table className="plain">
@@ -132,7 +130,7 @@ function Tokens({ tokens }: Pick<AccountProps, 'tokens'>) {
   const [made, setMade] = useState<string>()
   return (
     <section aria-label="Bearer tokens">
-      <h3>
+      <h3 id="tokens">
         Your bearer tokens <span>for scripts; see /api/v1/openapi.json</span>
       </h3>
       {tokens.length === 0 && <div className="text-second">None yet.</div>}
@@ -200,7 +198,7 @@ function Settings({ settings }: Pick<AccountProps, 'settings'>) {
   const [addresses, setAddresses] = useState(settings.addresses)
   return (
     <section aria-label="Settings of the estate">
-      <h3>Settings of the estate</h3>
+      <h3 id="settings">Settings of the estate</h3>
       <form
         onSubmit={event => {
           event.preventDefault()

@@ -27,7 +27,7 @@ export function OwnPassword({ name }: { readonly name: string }) {
   )
   return (
     <section aria-label="Your password">
-      <h3>
+      <h3 id="password">
         Your password <span>changing it ends your other sessions</span>
       </h3>
       <form

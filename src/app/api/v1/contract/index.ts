@@ -3,6 +3,7 @@ import { changesOperations } from './changes'
 import { estateOperations } from './estate'
 import { kindOperations, type KindOperationId } from './kinds'
 import type { Operation } from './Operation'
+import { roundOperations } from './rounds'
 import { systemsOperations } from './systems'
 import { viewOperations } from './views'
 
@@ -12,6 +13,7 @@ const table = {
   ...changesOperations,
   ...accessOperations,
   ...viewOperations,
+  ...roundOperations,
   events: { method: 'get', path: '/events', summary: 'Server-sent events: which records have changed' },
   openApi: { method: 'get', path: '/openapi.json', summary: 'This document', isOpen: true },
 } as const satisfies Readonly<Record<string, Operation>>

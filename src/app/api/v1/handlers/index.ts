@@ -7,6 +7,7 @@ import { doorHandlers } from './door'
 import { estateHandlers } from './estate'
 import { events } from './events'
 import { kindHandlers } from './kinds'
+import { roundHandlers } from './rounds'
 import { settingHandlers } from './settings'
 import { systemHandlers } from './systems'
 import { viewHandlers } from './views'
@@ -22,6 +23,7 @@ export const handlers: Handlers = {
   ...settingHandlers,
   ...systemHandlers,
   ...viewHandlers,
+  ...roundHandlers,
   events,
   openApi: async () => openApiDocument(),
 }

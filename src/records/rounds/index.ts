@@ -1,0 +1,1 @@
+export { keepRound, rounds, sinceLatestRound } from './rounds'

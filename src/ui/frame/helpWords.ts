@@ -1,0 +1,22 @@
+/** Words that stand on pages and forms, and what they mean here. */
+export const helpWords = [
+  ['Draft', 'A change that is planned and kept, and has changed nothing yet.'],
+  ['Check', 'A rule that is tried before a change is carried out; one that must hold bars it.'],
+  ['Forecast', 'How long a change will take, as a range in which four of five end.'],
+  ['Proof', 'What is measured after a change to show that it did what it was to do.'],
+  ['Unproven', 'Carried out, but its proof did not hold: it stands until it is proven or undone.'],
+  ['Holding', 'Where a removed volume stays for some days, unmapped but whole, and can be brought back.'],
+  ['Usable', 'What a pool can store, after redundancy and what is stranded.'],
+  ['For volumes', 'What volumes can write: usable less metadata and the reserves for snapshots and healing.'],
+  ['Stranded', 'Capacity of drives that no layout of the others can use.'],
+  ['Spare', 'A drive that stands in by itself for one that fails.'],
+  ['Reserve', 'Space kept free, for snapshots or to heal after a loss.'],
+  ['Over-committed', 'More promised to thin volumes than the pool could store if all were written.'],
+  ['Thin', 'Takes space as it is written.'],
+  ['Thick', 'Takes its whole size at once, zeroed first.'],
+  ['Bank', "A node's capacity drives behind one cache drive; they are lost together."],
+  ['Failure domain', 'What is taken to fail at once: a node, an enclosure or a rack.'],
+  ['Foreign', 'A drive on which an earlier use has left something; it is erased before it is used.'],
+  ['Missing', 'No longer stated by its system; it is kept on record until somebody forgets it.'],
+  ['Exception', 'A finding that somebody has signed to let stand, until a day.'],
+] as const

@@ -1,0 +1,62 @@
+'use client'
+import { ListChecks } from 'lucide-react'
+import { useRouter } from 'next/navigation'
+import { Popover } from 'radix-ui'
+import { useState } from 'react'
+import { toast } from 'sonner'
+import type { CodedRefusal } from '@/core/errors'
+import { ask } from '../../api'
+import { Field } from '../../parts/Field'
+import { Refusal } from '../../parts/Refusal'
+
+/** Notes that the round is done, with a word for whoever does the next. */
+export function RoundDone() {
+  const router = useRouter()
+  const [isOpen, setOpen] = useState(false)
+  const [note, setNote] = useState('')
+  const [refusal, setRefusal] = useState<CodedRefusal>()
+  const done = async () => {
+    const answer = await ask('POST', '/rounds', { note })
+    if (!answer.ok) return setRefusal(answer.refusal)
+    setNote('')
+    setRefusal(undefined)
+    setOpen(false)
+    toast.success('The round is noted. Today says from now on what has changed since.')
+    router.refresh()
+  }
+  return (
+    <Popover.Root open={isOpen} onOpenChange={setOpen}>
+      <Popover.Trigger className="button quiet h-7 gap-[6px] px-[9px] font-normal">
+        <ListChecks aria-hidden size={13} />
+        Round done
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="start" sideOffset={4} collisionPadding={8} className="list-panel w-[320px] p-3">
+          <form
+            onSubmit={event => {
+              event.preventDefault()
+              void done()
+            }}
+          >
+            <Field label="Note" hint="For whoever does the next round; it may be left empty.">
+              {labelled => (
+                <textarea
+                  {...labelled}
+                  className="field h-auto"
+                  rows={3}
+                  maxLength={1000}
+                  value={note}
+                  onChange={event => setNote(event.target.value)}
+                />
+              )}
+            </Field>
+            {refusal !== undefined && <Refusal refusal={refusal} />}
+            <button type="submit" className="button">
+              Note it
+            </button>
+          </form>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}

@@ -1,0 +1,2 @@
+export { RoundDone } from './RoundDone'
+export { SinceRound } from './SinceRound'

@@ -8,7 +8,7 @@ test('a round is kept with who did it, and what ended since is counted by how it
   const ended = (state: string, minutes: number) =>
     run(
       scope,
-      `insert into changes (id, kind, state, intent, plan, made_by, plan_digest, ended_at) values (gen_random_uuid(), 'x', $1, '{}', '{}', 'keeper', '', now() + $2::int * interval '1 minute')`,
+      `insert into changes (id, kind, state, intent, plan, made_by, plan_digest, edited_by, ended_at) values (gen_random_uuid(), 'x', $1, '{}', '{}', 'keeper', '', 'keeper', now() + $2::int * interval '1 minute')`,
       [state, minutes],
     )
   try {

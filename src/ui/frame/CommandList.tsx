@@ -1,5 +1,6 @@
 'use client'
 import { Command } from 'cmdk'
+import { Search } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { Dialog } from 'radix-ui'
 import { useEffect, useState } from 'react'
@@ -63,10 +64,12 @@ export function CommandList() {
       <button
         type="button"
         onClick={() => setOpen(true)}
-        className="ml-4 flex h-[26px] w-[170px] items-center justify-between rounded-sm border border-rule bg-sheet px-2 text-faint max-[1100px]:w-[110px]"
+        aria-label="Find anything"
+        className="ml-4 flex h-[26px] w-[170px] items-center justify-between rounded-sm border border-rule bg-sheet px-2 text-faint max-md:ml-2 max-md:w-8 max-md:justify-center max-[1100px]:w-[110px]"
       >
-        <span className="truncate">Find anything</span>
-        <kbd>/</kbd>
+        <Search aria-hidden size={13} className="md:hidden" />
+        <span className="truncate max-md:hidden">Find anything</span>
+        <kbd className="max-md:hidden">/</kbd>
       </button>
       <Dialog.Root
         open={isOpen}

@@ -4,6 +4,7 @@ import { usePathname } from 'next/navigation'
 import type { EstateClock } from '@/core/clock'
 import { CommandList } from './CommandList'
 import { EstateTime } from './EstateTime'
+import { SectionMenu } from './SectionMenu'
 import { sections } from './sections'
 
 interface WorkLineProps {
@@ -29,11 +30,21 @@ export function WorkLine({ running, clock, administrator }: WorkLineProps) {
   )
   const [today, ...work] = sections
   return (
-    <header className="flex h-11 shrink-0 items-center border-b border-rule px-5">
-      <Link href="/" className="mr-6 font-serif text-[19px] font-semibold tracking-[-.01em] text-ink no-underline">
+    <header className="flex h-11 shrink-0 items-center border-b border-rule px-5 max-md:px-3">
+      <Link
+        href="/"
+        className="mr-6 font-serif max-md:mr-2 text-[19px] font-semibold tracking-[-.01em] text-ink no-underline"
+      >
         Wendrel
       </Link>
-      <nav aria-label="Work" className="flex items-center">
+      <SectionMenu
+        items={[...sections, { href: '/changes', words: `Changes ${running}` }].map(({ href, words }) => ({
+          href,
+          words,
+          isOn: isOn(href),
+        }))}
+      />
+      <nav aria-label="Work" className="flex items-center max-md:hidden">
         {today !== undefined && item(today.href, today.words)}
         <span className="w-6" />
         {work.map((section, index) => (
@@ -46,11 +57,13 @@ export function WorkLine({ running, clock, administrator }: WorkLineProps) {
         {item('/changes', 'Changes', running)}
       </nav>
       <span className="flex-1" />
-      <EstateTime clock={clock} />
+      <span className="max-md:hidden">
+        <EstateTime clock={clock} />
+      </span>
       <CommandList />
       <Link
         href="/account"
-        className="ml-4 max-w-[130px] truncate text-second no-underline hover:text-ink"
+        className="ml-4 max-w-[130px] truncate text-second no-underline hover:text-ink max-md:ml-2 max-md:max-w-[70px]"
         title="Your account, administrators, tokens and settings"
       >
         {administrator}

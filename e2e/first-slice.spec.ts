@@ -258,7 +258,7 @@ test('everything can be found and reached by keys; night and narrow screens stay
   await expect(page.getByRole('dialog')).toBeHidden()
   await page.keyboard.press('Control+k')
   await expect(page.getByRole('combobox')).toBeFocused()
-  await page.keyboard.type('night')
+  await page.keyboard.type('night round')
   await expect(page.getByRole('option')).toHaveText(['Night round or day'])
   await expect(page.getByRole('option')).toHaveAttribute('aria-selected', 'true')
   await page.keyboard.press('Enter')
@@ -277,6 +277,16 @@ test('everything can be found and reached by keys; night and narrow screens stay
   ]) {
     await page.goto(`${address()}${path}`)
     await isAccessible(page)
+  }
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(address())
+  await page.getByRole('button', { name: 'Sections' }).click()
+  await page.getByRole('menuitem', { name: 'Provision' }).click()
+  await page.waitForURL(/provision/)
+  await isAccessible(page)
+  for (const path of ['/', '/build/pools', '/provision']) {
+    await page.goto(`${address()}${path}`)
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   }
   await page.setViewportSize({ width: 1024, height: 768 })
   for (const path of ['/', '/build/pools', '/provision']) {

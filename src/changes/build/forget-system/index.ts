@@ -1,9 +1,9 @@
 import { forgetSystemIntent, type ForgetSystemIntent as Intent } from '@/core/intents'
 import { type Estate, those } from '@/core/estate'
 import type { Plan } from '@/core/plan'
-import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../../ChangeKind'
-import { advise, rule, there, unclaimed } from '../../parts/checks'
+import { advise, rule, there } from '../../parts/checks'
+import { outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 
 type Step = Readonly<{ step: 'forget'; systemId: string }>
@@ -14,8 +14,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const pools = estate.pools.filter(pool => pool.systemId === system?.id)
   const held = estate.volumes.filter(volume => volume.systemId === system?.id && volume.state === 'holding')
   const claims = system === undefined ? [] : [system.id, ...pools.map(pool => pool.id)]
-  const forecast = forecastBefore(0n, [], 0.2, estate.pastMisses)
-  return {
+  return outlined<Step>(estate, {
     title: `Take ${system?.name ?? 'a system'} out of the estate`,
     checks: [
       there('system', system, system => `${system.name} is in the estate.`, 'The system is not in the estate.'),
@@ -34,7 +33,6 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         'It has no pools.',
         `${pools.map(pool => pool.name).join(', ')} will no longer be watched. Hosts go on using what is mapped.`,
       ),
-      unclaimed(estate, claims),
     ],
     effects: [
       {
@@ -49,18 +47,16 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     undo: { possible: false, how: 'Nothing is changed on the system; it can be registered again.' },
     steps: [
       {
-        name: 'forget',
         words: 'Take it and what it has out of the records',
-        forecast,
+        seconds: 0.2,
         step: { step: 'forget', systemId: intent.systemId },
       },
     ],
-    forecast,
     reads: look.reads,
     claims,
     proof:
       'The estate is read again: it no longer holds the system or anything of it. The changes made to it are kept.',
-  }
+  })
 }
 
 export const forgetSystem: ChangeKind<Intent, Step> = {

@@ -1,9 +1,9 @@
 import { removePoolIntent, type RemovePoolIntent as Intent } from '@/core/intents'
 import { type Estate, those } from '@/core/estate'
 import type { Plan } from '@/core/plan'
-import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../../ChangeKind'
-import { answers, rule, there, unclaimed } from '../../parts/checks'
+import { answers, rule, there } from '../../parts/checks'
+import { outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 
 type Step = Readonly<{ step: 'remove'; systemId: string; locator: string; name: string }>
@@ -13,10 +13,9 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const pool = look.one('pools', intent.poolId)
   const system = look.one('systems', pool?.systemId ?? intent.systemId)
   const held = estate.volumes.filter(volume => volume.poolId === pool?.id)
-  const forecast = forecastBefore(0n, [], 1, estate.pastMisses)
   const drives = (pool?.groupSizes ?? []).reduce((sum, size) => sum + size, pool?.spareCount ?? 0)
   const claims = pool === undefined ? [] : [pool.id]
-  return {
+  return outlined<Step>(estate, {
     title: `Remove pool ${pool?.name ?? '…'}`,
     checks: [
       there('pool', pool, pool => `${pool.name} is there.`, 'The pool is gone.'),
@@ -31,24 +30,21 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
           .join(', ')}${held.length > 3 ? ' …' : ''}.`,
         { remedy: 'Remove them first; those in holding go when their time is over.' },
       ),
-      unclaimed(estate, claims),
     ],
     effects: [{ figure: 'unassigned', label: 'Drives that become free', unit: 'count', before: 0, after: drives }],
     oneWay: ['A removed pool cannot be brought back; it is empty, so no data goes with it.'],
     undo: { possible: false, how: 'It can be created anew from the same drives.' },
     steps: [
       {
-        name: 'remove',
         words: 'Remove it and free its drives',
-        forecast,
+        seconds: 1,
         step: { step: 'remove', systemId: system?.id ?? '', locator: pool?.locator ?? '', name: pool?.name ?? '' },
       },
     ],
-    forecast,
     reads: look.reads,
     claims,
     proof: 'The system is asked for the pool again: it must be gone.',
-  }
+  })
 }
 
 export const removePool: ChangeKind<Intent, Step> = {

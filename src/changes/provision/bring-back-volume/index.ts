@@ -1,9 +1,9 @@
 import { bringBackVolumeIntent, type BringBackVolumeIntent as Intent } from '@/core/intents'
 import { byId, type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
-import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../../ChangeKind'
-import { answers, must, rule, unclaimed } from '../../parts/checks'
+import { answers, must, rule } from '../../parts/checks'
+import { outlined } from '../../parts/outline'
 import { lookFrom, seesIt } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
 
@@ -33,8 +33,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
   const unknown = groups.filter(group => group.initiators.length === 0)
   const claims = volume === undefined ? [] : [volume.id]
-  const forecast = forecastBefore(0n, [], 0.6, estate.pastMisses)
-  return {
+  return outlined<Step>(estate, {
     title: `Bring back ${volume?.name ?? 'a volume'}`,
     checks: [
       must(
@@ -54,7 +53,6 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         `No initiator is known of ${unknown.map(group => group.groupName).join(', ')}.`,
         { field: 'groupNames', remedy: 'Bring it back without them and map it afterwards.' },
       ),
-      unclaimed(estate, claims),
     ],
     effects: [
       { figure: 'mappings', label: 'Groups that see it again', unit: 'count', before: 0, after: groups.length },
@@ -63,12 +61,11 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     undo: { possible: true, how: 'It can be removed again.' },
     steps: [
       {
-        name: 'bring-back',
         words:
           groups.length === 0
             ? 'Take it out of holding'
             : `Take it out of holding and map it to ${intent.groupNames.join(', ')}`,
-        forecast,
+        seconds: 0.6,
         step: {
           step: 'bring-back',
           systemId: system?.id ?? '',
@@ -79,11 +76,10 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         },
       },
     ],
-    forecast,
     reads: look.reads,
     claims,
     proof: 'Hosts that saw it rescan and find it with its size.',
-  }
+  })
 }
 
 export const bringBackVolume: ChangeKind<Intent, Step> = {

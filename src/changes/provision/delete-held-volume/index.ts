@@ -1,9 +1,9 @@
 import { deleteHeldVolumeIntent, type DeleteHeldVolumeIntent as Intent } from '@/core/intents'
 import { type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
-import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../../ChangeKind'
-import { answers, rule, unclaimed } from '../../parts/checks'
+import { answers, rule } from '../../parts/checks'
+import { outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 
 type Step = Readonly<{ step: 'delete'; systemId: string; volumeLocator: string; naa: string }>
@@ -15,8 +15,7 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   const pool = look.one('pools', volume?.poolId)
   const isOver = volume?.holdingUntil != null && Date.parse(volume.holdingUntil) <= now.getTime()
   const claims = volume === undefined ? [] : [volume.id]
-  const forecast = forecastBefore(0n, [], 0.5, estate.pastMisses)
-  return {
+  return outlined<Step>(estate, {
     title: `Delete ${volume?.name ?? 'a volume'} after its holding`,
     checks: [
       rule(
@@ -26,7 +25,6 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
         'Its time in holding is not over: it can still be brought back.',
       ),
       ...(system === undefined ? [] : [answers(system)]),
-      unclaimed(estate, claims),
     ],
     effects:
       pool === undefined
@@ -44,9 +42,8 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
     undo: { possible: false, how: 'It cannot be undone.' },
     steps: [
       {
-        name: 'delete',
         words: 'Delete it from its pool',
-        forecast,
+        seconds: 0.5,
         step: {
           step: 'delete',
           systemId: system?.id ?? '',
@@ -55,11 +52,10 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
         },
       },
     ],
-    forecast,
     reads: look.reads,
     claims,
     proof: 'The system is asked for the volume again: it must be gone.',
-  }
+  })
 }
 
 /** Drafted by the worker alone, when a holding has ended. */

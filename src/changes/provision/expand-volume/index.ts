@@ -1,10 +1,10 @@
 import { expandVolumeIntent, type ExpandVolumeIntent as Intent } from '@/core/intents'
 import { type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
-import { forecastBefore } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
-import { answers, must, rule, unclaimed } from '../../parts/checks'
+import { answers, must, rule } from '../../parts/checks'
+import { outlined } from '../../parts/outline'
 import { fillEffects, fillSketch } from '../../parts/fill'
 import { lookFrom, seesIt, writesAndReadsBack } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
@@ -28,8 +28,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const size = readSize(intent.size)
   const addedBytes = size.bytes - (volume?.sizeBytes ?? 0n)
   const claims = volume === undefined ? [] : [volume.id, ...(volume.isThin || pool === undefined ? [] : [pool.id])]
-  const forecast = forecastBefore(0n, [], 0.6, estate.pastMisses)
-  return {
+  return outlined<Step>(estate, {
     title: `Expand ${volume?.name ?? 'a volume'} to ${formatBytes(size.bytes)}`,
     checks: [
       must(
@@ -56,7 +55,6 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
           ]),
       ...(pool === undefined || addedBytes <= 0n ? [] : fitChecks(pool, addedBytes, volume?.isThin ?? true)),
       ...(system === undefined ? [] : [answers(system)]),
-      unclaimed(estate, claims),
     ],
     effects:
       pool === undefined
@@ -75,9 +73,8 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     undo: { possible: false, how: 'It cannot be undone; the data stays as it is.' },
     steps: [
       {
-        name: 'enlarge',
         words: `Enlarge it to ${formatBytes(size.bytes)}`,
-        forecast,
+        seconds: 0.6,
         step: {
           step: 'enlarge',
           systemId: system?.id ?? '',
@@ -88,13 +85,12 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         },
       },
     ],
-    forecast,
     reads: look.reads,
     claims,
     proof:
       'A host that sees it rescans, finds the new size, and writes to the new part and reads it back. What was there is not touched.',
     ...(pool === undefined ? {} : { sketch: fillSketch(pool, addedBytes > 0n ? addedBytes : 0n) }),
-  }
+  })
 }
 
 export const expandVolume: ChangeKind<Intent, Step> = {

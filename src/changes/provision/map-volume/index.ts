@@ -1,10 +1,10 @@
 import { mapVolumeIntent, type MapVolumeIntent as Intent } from '@/core/intents'
 import { byId, type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
-import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../../ChangeKind'
 import { beyond, beyondCheck, beyondEvidence } from '../../parts/beyond'
-import { advise, answers, must, rule, there, unclaimed } from '../../parts/checks'
+import { advise, answers, must, rule, there } from '../../parts/checks'
+import { outlined } from '../../parts/outline'
 import { lookFrom, seesIt } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
 import { unmapped } from '../../parts/unmapped'
@@ -31,8 +31,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const others = present.filter(mapping => mapping.hostGroupId !== group?.id)
   const kept = beyond(estate, system, group?.name ?? '')
   const claims = volume === undefined ? [] : [volume.id]
-  const forecast = forecastBefore(0n, [], 0.6, estate.pastMisses)
-  return {
+  return outlined<Step>(estate, {
     title: `Map ${volume?.name ?? 'a volume'} to ${group?.name ?? '…'}`,
     checks: [
       must(
@@ -67,7 +66,6 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         { field: 'hostGroupId' },
       ),
       ...beyondCheck(system, group?.name ?? '', kept),
-      unclaimed(estate, claims),
     ],
     effects: [
       {
@@ -82,9 +80,8 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     undo: { possible: true, how: 'The mapping can be removed again.' },
     steps: [
       {
-        name: 'map',
         words: `Map it to ${group?.name ?? '…'}`,
-        forecast,
+        seconds: 0.6,
         step: {
           step: 'map',
           systemId: system?.id ?? '',
@@ -96,11 +93,10 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         },
       },
     ],
-    forecast,
     reads: look.reads,
     claims,
     proof: 'Every host of the group logs in and finds it by its WWN. Nothing is written: it may hold data.',
-  }
+  })
 }
 
 export const mapVolume: ChangeKind<Intent, Step> = {

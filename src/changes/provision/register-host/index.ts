@@ -1,9 +1,9 @@
 import { registerHostIntent, type RegisterHostIntent as Intent } from '@/core/intents'
 import { nameCheck, type Estate } from '@/core/estate'
-import { forecastBefore } from '@/core/transfer'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { absent, advise, rule } from '../../parts/checks'
+import { outlined } from '../../parts/outline'
 
 type Step = Readonly<{ step: 'enrol'; agentAddress: string; groupName: string }>
 
@@ -12,8 +12,7 @@ const isAddress = (text: string) => URL.canParse(text) && /^https?:$/.test(new U
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const known = estate.hosts.find(host => host.agentAddress === intent.agentAddress)
   const group = estate.hostGroups.find(each => each.name === intent.groupName)
-  const forecast = forecastBefore(0n, [], 0.09, estate.pastMisses)
-  return {
+  return outlined<Step>(estate, {
     title: `Register the host at ${intent.agentAddress}`,
     checks: [
       rule(
@@ -48,17 +47,15 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     undo: { possible: false, how: 'Nothing is changed on the host.' },
     steps: [
       {
-        name: 'enrol',
         words: 'Ask the host who it is and take it into the estate',
-        forecast,
+        seconds: 0.09,
         step: { step: 'enrol', ...intent },
       },
     ],
-    forecast,
     reads: [],
     claims: [`host:${intent.agentAddress}`],
     proof: 'The agent is asked for its initiators again.',
-  }
+  })
 }
 
 export const registerHost: ChangeKind<Intent, Step> = {

@@ -1,9 +1,9 @@
 import { unmapVolumeIntent, type UnmapVolumeIntent as Intent } from '@/core/intents'
 import { type Estate, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
-import { forecastBefore } from '@/core/transfer'
 import type { ChangeKind } from '../../ChangeKind'
-import { answers, there, unclaimed, warn } from '../../parts/checks'
+import { answers, there, warn } from '../../parts/checks'
+import { outlined } from '../../parts/outline'
 import { lookFrom, seesItNot } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
 import { unmapped } from '../../parts/unmapped'
@@ -26,8 +26,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const mapping = estate.mappings.find(each => each.volumeId === volume?.id && each.hostGroupId === group?.id)
   const hosts = estate.hosts.filter(host => host.hostGroupId === group?.id)
   const claims = volume === undefined ? [] : [volume.id]
-  const forecast = forecastBefore(0n, [], 0.4, estate.pastMisses)
-  return {
+  return outlined<Step>(estate, {
     title: `Unmap ${volume?.name ?? 'a volume'} from ${group?.name ?? '…'}`,
     checks: [
       there(
@@ -43,16 +42,14 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         hosts.length === 0,
         `${hosts.map(host => host.name).join(', ') || 'No host'} will lose it at once. Unmount it there first: what is not yet written would be lost.`,
       ),
-      unclaimed(estate, claims),
     ],
     effects: [{ figure: 'hosts', label: 'Hosts that lose it', unit: 'count', before: hosts.length, after: 0 }],
     oneWay: [],
     undo: { possible: true, how: 'It can be mapped again; its data stays as it is.' },
     steps: [
       {
-        name: 'unmap',
         words: `Take it from ${group?.name ?? '…'}`,
-        forecast,
+        seconds: 0.4,
         step: {
           step: 'unmap',
           systemId: system?.id ?? '',
@@ -64,11 +61,10 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         },
       },
     ],
-    forecast,
     reads: look.reads,
     claims,
     proof: 'Every host of the group rescans and no longer finds it.',
-  }
+  })
 }
 
 export const unmapVolume: ChangeKind<Intent, Step> = {

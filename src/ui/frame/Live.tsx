@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation'
 import { useEffect } from 'react'
 import { ask, isPassing } from '../api'
+import { pageNonce } from '../parts/pageNonce'
 
 const settleMilliseconds = 350
 const mostMilliseconds = 1500
@@ -10,6 +11,10 @@ const againMilliseconds = 2500
 /** Reads the page's records anew when the server tells that something has changed; bursts are waited out, but not for long. */
 export function Live() {
   const router = useRouter()
+  useEffect(() => {
+    // Where what locks the page behind a dialog looks for it.
+    Object.assign(globalThis, { __webpack_nonce__: pageNonce() })
+  }, [])
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined
     let firstAt = 0

@@ -1,14 +1,32 @@
 'use client'
-import { CircleCheck, TriangleAlert } from 'lucide-react'
-import { Toaster } from 'sonner'
+import { X } from 'lucide-react'
+import { Toast as Radix } from 'radix-ui'
+import { useEffect, useState } from 'react'
+import { Mark } from '../parts/State'
+import { hearToasts, type Toast } from '../parts/toast'
 
-/** What is said in passing, at the foot of the page: that something was done, or why not. Nothing that has to be kept stands only here. */
+const shownMilliseconds = 5000
+const most = 4
+
+/** What is said in passing, at the foot of the page; it goes by itself, or when it is put away. */
 export function Toasts() {
+  const [toasts, setToasts] = useState<readonly Toast[]>([])
+  useEffect(() => hearToasts(toast => setToasts(was => [...was, toast].slice(-most))), [])
+  const drop = (id: number) => setToasts(was => was.filter(each => each.id !== id))
   return (
-    <Toaster
-      position="bottom-left"
-      icons={{ success: <CircleCheck size={15} />, error: <TriangleAlert size={15} /> }}
-      toastOptions={{ unstyled: true, classNames: { toast: 'toast', success: 'text-fine', error: 'text-now' } }}
-    />
+    <Radix.Provider duration={shownMilliseconds} label="Notice">
+      {toasts.map(({ id, gravity, words }) => (
+        <Radix.Root key={id} className="toast" onOpenChange={isOpen => !isOpen && drop(id)}>
+          <span className={`mt-[3px] ${gravity === 'fine' ? 'text-fine' : 'text-now'}`}>
+            <Mark gravity={gravity} size={10} />
+          </span>
+          <Radix.Title className="min-w-0 flex-1">{words}</Radix.Title>
+          <Radix.Close aria-label="Put away" className="border-0 bg-transparent p-0 text-faint hover:text-ink">
+            <X aria-hidden size={13} />
+          </Radix.Close>
+        </Radix.Root>
+      ))}
+      <Radix.Viewport className="no-print fixed bottom-4 left-4 z-50 m-0 flex list-none flex-col gap-2 p-0 outline-none" />
+    </Radix.Provider>
   )
 }

@@ -1,7 +1,7 @@
 'use client'
 import { Check, Copy } from 'lucide-react'
 import { useState } from 'react'
-import { toast } from 'sonner'
+import { toast } from './toast'
 import { Tip } from './Tip'
 
 /** An identifier or command that is copied by a click. */

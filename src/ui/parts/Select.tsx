@@ -3,6 +3,7 @@ import { Check, ChevronDown, ChevronUp } from 'lucide-react'
 import { Select as Radix } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { Field } from './Field'
+import { pageNonce } from './pageNonce'
 
 export interface SelectOption<Value extends string = string> {
   readonly value: Value
@@ -58,7 +59,7 @@ export function Select<Value extends string>({
           <Radix.ScrollUpButton className="flex justify-center text-faint">
             <ChevronUp aria-hidden size={13} />
           </Radix.ScrollUpButton>
-          <Radix.Viewport className="py-1">
+          <Radix.Viewport className="py-1" nonce={pageNonce() ?? ''}>
             {options.map(option => (
               <Radix.Item
                 key={option.value}

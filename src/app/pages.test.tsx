@@ -1,0 +1,137 @@
+import { randomBytes } from 'node:crypto'
+import { keepRound } from '@/records/rounds'
+import { nextReading, noteReach, storeInventory } from '@/records/inventory'
+import { enrolled, freshDatabase, sampleInventory } from '@/records/testing'
+import { LedAway } from '@/ui/testing/navigation'
+import { drawn } from './testing/drawn'
+import Account from './(signed)/account/page'
+import Record from './(signed)/account/record/page'
+import Drives from './(signed)/build/drives/page'
+import Network from './(signed)/build/network/page'
+import Build from './(signed)/build/page'
+import Pools from './(signed)/build/pools/page'
+import System from './(signed)/build/systems/[id]/page'
+import Kind from './(signed)/build/[kind]/page'
+import Change from './(signed)/changes/[id]/page'
+import Changes from './(signed)/changes/page'
+import Today from './(signed)/page'
+import Hosts from './(signed)/provision/hosts/page'
+import Provision from './(signed)/provision/page'
+
+let database: Awaited<ReturnType<typeof freshDatabase>>['database']
+let close: () => Promise<void>
+let systemId: string
+jest.mock('@/app/server/guard', () => ({
+  reader: async () => ({
+    who: { id: '00000000-0000-7000-8000-00000000000a', name: 'keeper', by: { id: 'b' } },
+    database,
+    scope: { database },
+  }),
+}))
+
+const hostile = '<img src=x onerror=alert(1)>'
+beforeAll(async () => {
+  const fresh = await freshDatabase()
+  database = fresh.database
+  close = fresh.close
+})
+afterAll(() => close())
+
+const lists: [string, unknown, string, object][] = [
+  ['Today', Today, '/', {}],
+  ['Build', Build, '/build', {}],
+  ['Network', Network, '/build/network', {}],
+  ['Drives', Drives, '/build/drives', {}],
+  ['Pools', Pools, '/build/pools', {}],
+  ['Ports', Kind, '/build/ports', { kind: 'ports' }],
+  ['Provision', Provision, '/provision', {}],
+  ['Hosts', Hosts, '/provision/hosts', {}],
+  ['Changes', Changes, '/changes', {}],
+  ['Account', Account, '/account', {}],
+  ['The record', Record, '/account/record', {}],
+]
+
+test.each(lists)('%s of an empty estate says so, and what can be done', async (_, page, address, params) => {
+  const { words } = await drawn(page, address, params)
+  expect(words).toMatch(/no |nothing|none|empty|not |first/i)
+  expect(words).not.toMatch(/undefined|NaN|null|\[object/)
+})
+
+describe('with a system whose names are hostile', () => {
+  beforeAll(async () => {
+    const key = randomBytes(32)
+    systemId = (await enrolled({ database }, key, 'heron')).systemId
+    const sample = sampleInventory()
+    const found = sampleInventory({
+      volumes: sample.volumes.map((volume, index) => (index === 0 ? { ...volume, name: hostile } : volume)),
+      pools: sample.pools.map(pool => ({ ...pool, name: `${hostile} pool` })),
+      accessGroups: [{ name: hostile, initiators: [] }],
+    })
+    await storeInventory(database, systemId, found, await nextReading({ database }))
+  })
+
+  test.each(lists)(
+    '%s shows what is there, and marks nothing up that a system has said',
+    async (_, page, address, params) => {
+      const { html, words } = await drawn(page, address, params)
+      expect(html).not.toContain('<img')
+      expect(words).not.toMatch(/undefined|NaN|\[object/)
+    },
+  )
+
+  test('Today counts the systems, and says since the last round what has become otherwise', async () => {
+    expect((await drawn(Today, '/')).words).not.toContain('Since the round')
+    await keepRound({ database }, 'warden', `Mind ${hostile}.`)
+    const { words, html } = await drawn(Today, '/')
+    expect(words).toMatch(/One system with one pool holds/)
+    expect(words).toMatch(/Since the round of warden/)
+    expect(words).toContain('nothing has become otherwise')
+    expect(html).not.toContain('<img')
+  })
+
+  test('a system that does not answer is told on its page and on Today, with its own reason as text', async () => {
+    await noteReach({ database }, systemId, { code: 'connection.not-reached', why: `It said ${hostile}.` })
+    const today = await drawn(Today, '/')
+    expect(today.words).toContain('heron does not answer')
+    const page = await drawn(System, `/build/systems/${systemId}`, { id: systemId })
+    expect(page.words).toContain('does not answer')
+    expect(`${today.html}${page.html}`).not.toContain('<img')
+    await noteReach({ database }, systemId, null)
+  })
+
+  test('the list of volumes is filtered by the address', async () => {
+    // Rows are drawn where the browser has room for them; how many there are is said by the server.
+    for (const [filter, said] of [
+      ['', '3 in all'],
+      ['?filter=b-3', '1 in all'],
+      ['?filter=a%252', '1 in all'],
+      ['?filter=nobody-has-this', '0 in all'],
+      ['?state=holding', '0 in all'],
+    ] as const)
+      expect([filter, (await drawn(Provision, `/provision${filter}`)).words]).toEqual([
+        filter,
+        expect.stringContaining(said),
+      ])
+  })
+
+  test('what is not there leads to a page that says so', async () => {
+    const id = '00000000-0000-7000-8000-000000000000'
+    await expect(drawn(System, `/build/systems/${id}`, { id })).rejects.toThrow(LedAway)
+    await expect(drawn(Change, `/changes/${id}`, { id })).rejects.toThrow(LedAway)
+    await expect(drawn(System, '/build/systems/x', { id: 'x' })).rejects.toThrow(LedAway)
+    await expect(drawn(Kind, '/build/nothing', { kind: 'nothing' })).rejects.toThrow(LedAway)
+  })
+
+  test.each(['sort=nothing', 'descending=maybe', 'sel=x', 'change=not-a-uuid', 'draft=no-such-kind', 'columns=,,'])(
+    'an address with %s is answered all the same',
+    async query => {
+      for (const [, page, address, params] of lists) {
+        const { words } = await drawn(page, `${address}?${query}`, params).catch((cause: unknown) => {
+          if (cause instanceof LedAway) return { words: '' }
+          throw cause
+        })
+        expect(words).not.toMatch(/undefined|NaN|\[object/)
+      }
+    },
+  )
+})

@@ -190,7 +190,7 @@ test('who comes in leaves the session before behind; a page that is open ends wi
   await expect(page.getByRole('dialog', { name: 'Name this view' })).toBeVisible()
   await page.getByLabel('Name', { exact: true }).last().fill('All of them')
   await page.getByRole('button', { name: 'Save', exact: true }).click()
-  await expect(page.getByText('The view All of them is saved, for everyone here.')).toBeVisible()
+  await expect(page.getByText('The view All of them is saved, for everyone here.', { exact: true })).toBeVisible()
   expect(faults).toEqual([])
 })
 

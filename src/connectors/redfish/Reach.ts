@@ -1,4 +1,4 @@
-import type { NotOffered, ResourceName, SystemResources } from '@/ports'
+import type { ResourceName, SystemResources } from '@/ports'
 import type { Connection } from './Connection'
 import type { ServiceMap } from './service/serviceMap'
 
@@ -10,6 +10,5 @@ export interface Reach {
 
 /** Offers a resource of a system. @throws {NotOffered} where the system has it not */
 export type Offer<N extends ResourceName> = (reach: Reach) => SystemResources[N]
-export type { NotOffered }
 
 export const reference = (locator: string) => ({ '@odata.id': locator })

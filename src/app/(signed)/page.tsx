@@ -109,8 +109,8 @@ export default async function Page() {
             </b>{' '}
             {countAtStart(allSystems.length, 'system', 'systems')} with {countWords(allPools.length, 'pool', 'pools')}{' '}
             {allSystems.length === 1 ? 'holds' : 'hold'} {formatBytes(usable)} for volumes
-            {free.count > 0
-              ? `; ${countWords(free.count, 'drive', 'drives')} of ${formatBytes(free.bytes)} ${free.count === 1 ? 'is' : 'are'} in no pool.`
+            {free.freeCount > 0
+              ? `; ${countWords(free.freeCount, 'drive', 'drives')} of ${formatBytes(free.freeBytes)} ${free.freeCount === 1 ? 'is' : 'are'} free.`
               : '.'}
           </p>
           {since !== undefined && <SinceRound since={since} />}

@@ -28,10 +28,23 @@ export const drives = (scope: Scope, systemId: string | null): Promise<Drive[]> 
   objects(scope, 'drives', { where: systemId === null ? {} : { systemId }, limit: mostDrives })
 
 /** Healthy drives that no pool uses: how many, and their bytes. */
-export async function unassigned(scope: Scope): Promise<{ readonly count: number; readonly bytes: bigint }> {
-  const found = await row<{ readonly count: number; readonly bytes: string }>(
+export async function unassigned(scope: Scope): Promise<{
+  /** Bytes of all drives in no pool, whatever is on them. */
+  readonly bytes: bigint
+  /** Of these, what a pool could take at once: as the list of drives says, neither boot drives nor what an earlier use has left. */
+  readonly freeCount: number
+  readonly freeBytes: bigint
+}> {
+  const isFree = `state = 'fine' and not is_boot and coalesce(left_over, 'null'::jsonb) = 'null'::jsonb`
+  const found = await row<{ readonly bytes: string; readonly free_count: number; readonly free_bytes: string }>(
     scope,
-    `select count(*)::int as count, coalesce(sum(capacity_bytes), 0)::text as bytes from drives where role = 'unassigned' and state <> 'failed' and missing_since is null`,
+    `select coalesce(sum(capacity_bytes), 0)::text as bytes, count(*) filter (where ${isFree})::int as free_count,
+       coalesce(sum(capacity_bytes) filter (where ${isFree}), 0)::text as free_bytes
+     from drives where role = 'unassigned' and state <> 'failed' and missing_since is null`,
   )
-  return { count: found?.count ?? 0, bytes: BigInt(found?.bytes ?? '0') }
+  return {
+    bytes: BigInt(found?.bytes ?? '0'),
+    freeCount: found?.free_count ?? 0,
+    freeBytes: BigInt(found?.free_bytes ?? '0'),
+  }
 }

@@ -3,7 +3,7 @@ import { NewDraft } from '@/app/(signed)/NewDraft'
 import { reader } from '@/app/server/guard'
 import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
-import { provisionableBytes } from '@/core/estate'
+import { provisionableBytes, intakeState } from '@/core/estate'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { drives, pools, sites, systems } from '@/records/queries'
 import { KeyedDraft, RegisterSystem } from '@/ui/drafts'
@@ -28,7 +28,7 @@ export default async function Page({
     drives(scope, null),
     sites(scope),
   ])
-  const free = allDrives.filter(drive => drive.role === 'unassigned' && drive.state === 'fine')
+  const free = allDrives.filter(drive => intakeState(drive) === 'unassigned')
   const kept = await keptDraft(change, 'register-system')
   const margin =
     draft === 'register-system' ? (
@@ -67,10 +67,10 @@ export default async function Page({
             : `${countAtStart(allSystems.length, 'system has', 'systems have')} ${allDrives.length} drives and ${countWords(allPools.length, 'pool', 'pools')}.`}
         </b>{' '}
         {free.length > 0
-          ? `${countAtStart(free.length, 'healthy drive is', 'healthy drives are')} in no pool.`
+          ? `${countAtStart(free.length, 'drive is', 'drives are')} free for a pool or cluster.`
           : allSystems.length === 0
             ? 'Register the first by its management address.'
-            : 'Every healthy drive is in a pool.'}
+            : 'No drive is free.'}
       </p>
       <div className="overflow-x-auto">
         <table className="plain">

@@ -18,7 +18,7 @@ export function VolumeFilter({ pools }: { readonly pools: readonly { readonly id
     <>
       <Select
         aria-label="Pool"
-        className="w-[190px]"
+        className="w-[150px]"
         value={query.get('poolId') ?? ''}
         options={[{ value: '', words: 'every pool' }, ...pools.map(({ id, name }) => ({ value: id, words: name }))]}
         onChange={value => put('poolId', value)}

@@ -61,6 +61,7 @@ export default async function Page({
         pool={selected}
         system={byId(allSystems, selected?.systemId)}
         works={selected === undefined ? [] : await pieceWorks(scope, selected.id)}
+        fullest={fullestFirst[0]}
       />
     )
   return (
@@ -167,23 +168,43 @@ function PoolState({ pool }: { readonly pool: Pool }) {
   )
 }
 
+/** What matters most while no pool is chosen: the one that will be full first. */
+function WithoutChoice({ fullest }: { readonly fullest: Pool | undefined }) {
+  return (
+    <Margin foot={<NewDraft href="/build/pools?draft=choose-system">Create a pool</NewDraft>}>
+      {fullest === undefined ? (
+        <>
+          <h2>No pool yet</h2>
+          <p className="text-second">A pool is built from free drives of one system, or of the nodes of a cluster.</p>
+        </>
+      ) : (
+        <>
+          <h2>The fullest</h2>
+          <div className="text-second">
+            <Link className="textlink" href={`/build/pools?sel=${fullest.id}`}>
+              {fullest.name}
+            </Link>
+            , {layoutWords(fullest)}: {formatBytes(provisionableBytes(fullest) - fullest.writtenBytes)} left to write.
+          </div>
+          <Ladder title="From raw to free" rungs={poolLadder(fullest).map(rungText)} />
+        </>
+      )}
+    </Margin>
+  )
+}
+
 function PoolMargin({
   pool,
   system,
   works,
+  fullest,
 }: {
   readonly pool: Pool | undefined
+  readonly fullest: Pool | undefined
   readonly system: System | undefined
   readonly works: readonly PieceWork[]
 }) {
-  if (pool === undefined || system === undefined) {
-    return (
-      <Margin foot={<NewDraft href="/build/pools?draft=choose-system">Create a pool</NewDraft>}>
-        <h2>No pool is selected</h2>
-        <p className="text-second">Choose one for its ladder, or create another from free drives.</p>
-      </Margin>
-    )
-  }
+  if (pool === undefined || system === undefined) return <WithoutChoice fullest={fullest} />
   return (
     <Margin
       foot={

@@ -9,7 +9,7 @@ import { identify, protocolNamed } from '@/connectors'
 import { emptyEstate, one, type EstateNeeds, within } from '@/core/estate'
 import { alterDraft, carryOut, draftReverse, makeDraft, resume, stop } from '@/drafting'
 import { loadEstate, setSetting } from '@/records'
-import { changeById, evidenceOf, forecastOutcomes, journalOf } from '@/records/changes'
+import { changeById, evidenceOf, forecastOutcomes, journalOf, latestChanges } from '@/records/changes'
 import { estateClock, keepProbe } from '@/records/inventory'
 import { freshDatabase } from '@/records/testing'
 import { startFleet, type Fleet } from '@/standins'
@@ -328,6 +328,9 @@ test('a removed volume goes into holding, comes back with its mapping, grows, an
     await pause(200)
   }
   expect((await estate([one('volumes', ids['volume'] ?? '')])).volumes).toEqual([])
+  // It is gone from the records before its deletion has been proven, and until then that change still holds its system.
+  const deletion = (await latestChanges({ database }, 5)).find(change => change.kind === 'delete-held-volume')
+  expect(await ended(deletion?.id ?? '')).toMatchObject({ state: 'proven' })
 })
 
 test('a system is taken out of the estate, and what was done to it is still told', async () => {

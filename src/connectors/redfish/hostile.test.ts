@@ -242,6 +242,7 @@ test.each([
   ['a drive with half a character', drive(2, { Model: '\ud800' })],
   ['a drive without a serial number', drive(2, { SerialNumber: '' })],
   ['a drive that is a list', []],
+  ['a drive with left-over data in an unknown form', drive(2, { Oem: { Mirefield: { LeftOver: 'yes' } } })],
 ])('%s is left out and told; the system goes on answering', async (_, bad) => {
   const members = [link('Chassis/1/Drives/1'), link('Chassis/1/Drives/2')]
   const { address } = await lying({
@@ -251,6 +252,15 @@ test.each([
   const found = await reach(address).inventory()
   expect(found.drives.map(each => each.serial)).toEqual(['SN1'])
   expect(found.skipped.map(each => each.locator)).toEqual([`${root}/Chassis/1/Drives/2`])
+})
+
+test('what a maker that nobody knows states of its own is passed over', async () => {
+  const { address } = await lying({
+    [`GET ${root}/Chassis/1/Drives/1`]: drive(1, { Oem: { Elsewhere: { LeftOver: 'yes' } } }) as Body,
+  })
+  const found = await reach(address).inventory()
+  expect(found.drives).toMatchObject([{ serial: 'SN1', leftOver: null, isBoot: false }])
+  expect(found.skipped).toEqual([])
 })
 
 test('a member that stands twice is taken once, and one that is gone meanwhile is no fault', async () => {

@@ -1,5 +1,5 @@
 /** Words of an address that say what is open in it, not how the list stands. */
-const passing = new Set(['sel', 'draft', 'change', 'created', 'on'])
+const passing = new Set(['sel', 'draft', 'change', 'finding', 'drive', 'node', 'port'])
 
 /** How a list stands, of an address's words: in one order, so that the same view reads the same. */
 export function viewQuery(query: URLSearchParams): string {

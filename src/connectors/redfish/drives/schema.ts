@@ -1,15 +1,5 @@
-import {
-  compile,
-  head,
-  bytes,
-  reference,
-  references,
-  status,
-  names,
-  optionalText,
-  ownParts,
-  type Checked,
-} from '../schema'
+import { compile, head, bytes, reference, references, status, names, optionalText, type Checked } from '../schema'
+import { ownPartsOf } from '../makers'
 
 /** Chassis with their drives and sensors. */
 export const isChassis = compile({
@@ -48,7 +38,7 @@ export const isDrive = compile({
       properties: { PartLocation: { type: 'object', properties: { LocationOrdinalValue: { type: 'integer' } } } },
     },
     LocationIndicatorActive: { type: ['boolean', 'null'] },
-    Oem: ownParts,
+    Oem: ownPartsOf('drive'),
     Status: status,
     Metrics: { type: 'object', properties: { PowerOnHours: { type: ['number', 'null'] } } },
     Links: { type: 'object', properties: { StoragePools: references, Chassis: reference } },

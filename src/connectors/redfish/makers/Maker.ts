@@ -11,11 +11,16 @@ export interface SpreadStated {
   readonly banks: readonly BankWanted[]
 }
 
+/** Resources of which makers state more than the standard, and which cannot be used where that is not what it should be. */
+export type OwnPart = 'drive' | 'computer' | 'interface' | 'switchPort' | 'volume'
+
 /**
  * What one maker states and takes beyond the standard, in Wendrel's terms. Each reading gets the maker's own part of a resource
- * (`Oem.<maker>`), and takes a part that it does not understand for one that says nothing.
+ * (`Oem.<maker>`); one that could not be used has not come so far.
  */
 export interface Maker {
+  /** Schemas of the own parts of resources, by which a resource with a bad one is left out and told of, as any bad member is. */
+  readonly parts: Readonly<Record<OwnPart, object>>
   readonly drive: (own: unknown) => Pick<Drive, 'isBoot' | 'driveWritesPerDay' | 'leftOver'>
   readonly computer: (own: unknown) => { readonly mostCapacityDrives: number; readonly agentAddress: string | null }
   readonly interface: (own: unknown) => {

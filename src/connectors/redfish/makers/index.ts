@@ -1,10 +1,20 @@
-import type { Maker, OwnRequests, SpreadStated } from './Maker'
+import type { Maker, OwnPart, OwnRequests, SpreadStated } from './Maker'
 import { mirefield } from './mirefield'
 
 export type { OwnRequests, SpreadStated } from './Maker'
 
 /** By the name under which a maker keeps its own parts. A further maker is a file beside these and a line here. */
 const makers: Readonly<Record<string, Maker>> = { Mirefield: mirefield }
+
+/**
+ * The schema of what makers add to a resource. A bad part is not passed over: a drive on which an earlier use has left something, told
+ * in a way that nobody understands, would else pass for an empty one.
+ */
+export const ownPartsOf = (part: OwnPart) =>
+  ({
+    type: 'object',
+    properties: Object.fromEntries(Object.entries(makers).map(([name, maker]) => [name, maker.parts[part]])),
+  }) as { readonly type: 'object' }
 
 interface Owned {
   readonly Oem?: object

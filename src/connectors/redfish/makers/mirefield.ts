@@ -7,7 +7,7 @@ const bank = {
   required: ['Number', 'Node', 'Cache', 'Capacity'],
   properties: { Number: { type: 'integer', minimum: 1 }, Node: reference, Cache: reference, Capacity: references },
 } as const
-const isDrivePart = compile({
+const drivePart = {
   type: 'object',
   properties: {
     IsBoot: { type: 'boolean' },
@@ -22,24 +22,29 @@ const isDrivePart = compile({
       },
     },
   },
-} as const)
-const isComputerPart = compile({
+} as const
+const isDrivePart = compile(drivePart)
+const computerPart = {
   type: 'object',
   properties: { MostCapacityDrives: { type: 'integer', minimum: 0 }, AgentUri: text },
-} as const)
-const isInterfacePart = compile({
+} as const
+const isComputerPart = compile(computerPart)
+const interfacePart = {
   type: 'object',
   properties: {
     CarriesStorage: { type: 'boolean' },
     OtherTraffic: { type: 'array', items: text },
     LeaseReserved: { type: 'boolean' },
   },
-} as const)
-const isSwitchPortPart = compile({
+} as const
+const isInterfacePart = compile(interfacePart)
+const switchPortPart = {
   type: 'object',
   properties: { VLANs: { type: 'array', items: { type: 'integer' } } },
-} as const)
-const isVolumePart = compile({ type: 'object', properties: { LostBytes: bytes } } as const)
+} as const
+const isSwitchPortPart = compile(switchPortPart)
+const volumePart = { type: 'object', properties: { LostBytes: bytes } } as const
+const isVolumePart = compile(volumePart)
 const isSpread = compile({
   type: 'object',
   required: ['FailureDomain', 'RawBytes', 'RebuildReserveBytes', 'StrandedBytes', 'Banks'],
@@ -60,6 +65,15 @@ const isWork = compile({
   properties: { Work: { enum: ['rebuild-pieces', 'move-pieces'] }, Bytes: bytes },
 } as const)
 
+/** What the maker's own part of a resource has to be: a resource that bears another cannot be used. */
+const parts = {
+  drive: drivePart,
+  computer: computerPart,
+  interface: interfacePart,
+  switchPort: switchPortPart,
+  volume: volumePart,
+}
+
 const link = (locator: string) => ({ '@odata.id': locator })
 const bankBody = (each: BankWanted) => ({
   Number: each.number,
@@ -71,6 +85,7 @@ const percent = (ratio: number) => Math.round(ratio * 100)
 
 /** Arrays and rows of nodes of the maker Mirefield. */
 export const mirefield: Maker = {
+  parts,
   drive(own) {
     const { IsBoot = false, WritesPerDay = null, LeftOver = null } = isDrivePart(own) ? own : {}
     return {

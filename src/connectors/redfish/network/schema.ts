@@ -1,4 +1,5 @@
-import { compile, head, text, reference, nullableNumber, optionalText, ownParts, type Checked } from '../schema'
+import { compile, head, text, reference, nullableNumber, optionalText, type Checked } from '../schema'
+import { ownPartsOf } from '../makers'
 
 /** Interfaces, adapters and switches. Sources: DMTF EthernetInterface, Port, Switch. */
 export const isEthernetInterface = compile({
@@ -29,7 +30,7 @@ export const isEthernetInterface = compile({
         properties: { Address: text, PrefixLength: { type: 'integer' }, AddressOrigin: optionalText },
       },
     },
-    Oem: ownParts,
+    Oem: ownPartsOf('interface'),
   },
 } as const)
 
@@ -54,7 +55,7 @@ export const isEthernetPort = compile({
         LLDPReceive: { type: 'object', properties: { ChassisId: optionalText, PortId: optionalText } },
       },
     },
-    Oem: ownParts,
+    Oem: ownPartsOf('switchPort'),
   },
 } as const)
 

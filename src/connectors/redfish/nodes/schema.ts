@@ -1,4 +1,5 @@
-import { compile, head, text, reference, references, status, nullableNumber, optionalText, ownParts } from '../schema'
+import { compile, head, text, reference, references, status, nullableNumber, optionalText } from '../schema'
+import { ownPartsOf } from '../makers'
 
 /** The computers of a row and their managers. */
 export const isComputer = compile({
@@ -13,7 +14,7 @@ export const isComputer = compile({
     MemorySummary: { type: 'object', properties: { TotalSystemMemoryGiB: nullableNumber } },
     EthernetInterfaces: reference,
     Links: { type: 'object', properties: { Chassis: references, ManagedBy: references } },
-    Oem: ownParts,
+    Oem: ownPartsOf('computer'),
     Status: status,
   },
 } as const)

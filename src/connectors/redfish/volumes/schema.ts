@@ -1,4 +1,5 @@
 import { compile, head, bytes, status, names, optionalText, type Checked } from '../schema'
+import { ownPartsOf } from '../makers'
 import { capacityPart, capacitySource } from '../pools/schema'
 
 /** Volumes. */
@@ -14,7 +15,7 @@ export const isVolume = compile({
     ProvisioningPolicy: { type: ['string', 'null'] },
     Identifiers: names,
     Capacity: { type: 'object', properties: { Data: capacityPart } },
-    Oem: { type: 'object', properties: { Mirefield: { type: 'object', properties: { LostBytes: bytes } } } },
+    Oem: ownPartsOf('volume'),
     CapacitySources: { type: 'array', minItems: 1, items: capacitySource },
     Status: status,
   },

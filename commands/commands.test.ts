@@ -4,6 +4,7 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
+import { compiledShapes, shapesFile } from './compiledShapes'
 import { freePort, isFree } from './ports'
 import { endLeftOver, KeptProcess } from './processes'
 import { leaveFolder, note, takeFolder, whoRuns } from './runFile'
@@ -91,4 +92,8 @@ test('worked cases are counted, a failing one is told with expected and got, an 
   expect(runVectors(folder, () => undefined, ['weather'])).toBe(1)
   expect(runVectors(folder, () => undefined, ['tides'])).toBe(1)
   expect(() => runVectors(join(folder, 'nowhere'), () => undefined)).toThrow(/cannot be read/)
+})
+
+test('the schemas that the browser has are those of core', async () => {
+  expect(readFileSync(shapesFile, 'utf8') === (await compiledShapes())).toBe(true)
 })

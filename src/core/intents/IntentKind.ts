@@ -17,7 +17,7 @@ export interface IntentKind {
   /** How it is offered beside the object that it is about: in a word, and only while the object is so. */
   readonly offer?: { readonly words: string; readonly when: Readonly<Record<string, unknown>> }
   readonly intentSchema: object
-  /** Its form; undefined for what is drawn (bays, addresses), whose form is its own. */
+  /** Its form; undefined for what nobody drafts by hand. */
   readonly form?: IntentForm
 }
 
@@ -31,14 +31,51 @@ export interface FormField {
   readonly field: string
   readonly label: string
   readonly hint?: string
-  /** How it is filled in. A size says its echo in the other family of units; a typed name is compared with the object's own. */
-  readonly as: 'text' | 'size' | 'lines' | 'day' | 'typed name' | 'one of' | 'some of'
+  /**
+   * How it is filled in. A size says its echo in the other family of units; a typed name is compared with the object's own; a suggested
+   * name takes what the plan suggests; a part is drawn by the page that the draft stands on (bays, addresses).
+   */
+  readonly as:
+    | 'text'
+    | 'identifier'
+    | 'suggested name'
+    | 'typed name'
+    | 'size'
+    | 'number'
+    | 'number or none'
+    | 'numbers'
+    | 'lines'
+    | 'day'
+    | 'file'
+    | 'one of'
+    | 'some of'
+    | 'side by side'
+    | 'tick'
+    | 'part'
   /** What the choices are; a text field only suggests them. */
-  readonly choices?: 'host groups' | 'host groups that see it' | 'names of host groups'
+  readonly choices?: FieldChoices
+  /** The few that stand side by side; a value may be anything that the field may hold. */
+  readonly options?: readonly { readonly value: unknown; readonly words: string }[]
+  /** Stands beside the one before it. */
+  readonly isBeside?: boolean
+  /** Is asked for only while another field is so; `filled` where that has only to hold something. */
+  readonly onlyWhile?: { readonly field: string; readonly is: string }
 }
 
+export type FieldChoices = 'host groups' | 'host groups that see it' | 'names of host groups' | 'pools' | 'sites'
+
 interface SchemaOfIntent {
-  readonly properties: Readonly<Record<string, { readonly type?: unknown; readonly maxLength?: number }>>
+  readonly properties: Readonly<
+    Record<
+      string,
+      {
+        readonly type?: unknown
+        readonly maxLength?: number
+        readonly minimum?: number
+        readonly maximum?: number
+      }
+    >
+  >
   readonly required: readonly string[]
 }
 
@@ -53,9 +90,12 @@ export function blankIntent({ intentSchema }: Pick<IntentKind, 'intentSchema'>):
   )
 }
 
-/** How long a text of an intent may be (characters). */
-export const mostCharacters = ({ intentSchema }: Pick<IntentKind, 'intentSchema'>, field: string): number | undefined =>
-  (intentSchema as SchemaOfIntent).properties[field]?.maxLength
+/** How long a text of an intent may be (characters), and how small and large a number. */
+export const boundsOf = (
+  { intentSchema }: Pick<IntentKind, 'intentSchema'>,
+  field: string,
+): { readonly maxLength?: number; readonly minimum?: number; readonly maximum?: number } =>
+  (intentSchema as SchemaOfIntent).properties[field] ?? {}
 
 type Unaltered<T> = T extends readonly (infer Item)[]
   ? readonly Unaltered<Item>[]
@@ -65,3 +105,6 @@ type Unaltered<T> = T extends readonly (infer Item)[]
 
 /** What an intent is, by its schema; nobody alters one. */
 export type IntentOf<Schema extends JSONSchema> = Unaltered<FromSchema<Schema>>
+
+/** Whether a page draws a part of its form: bays, addresses. */
+export const isDrawn = ({ form }: IntentKind) => form?.fields.some(field => field.as === 'part') === true

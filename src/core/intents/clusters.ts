@@ -36,8 +36,39 @@ export const formClusterIntent = {
   begins: '/build/clusters',
   verb: 'Carry out',
   place: '/build/systems/{systemId}',
+  form: {
+    fields: [
+      {
+        field: 'name',
+        label: 'Name',
+        hint: 'Letters, digits, . _ - ; its pool is called the same with -01.',
+        as: 'suggested name',
+      },
+      { field: 'driveIds', label: 'Drives', as: 'part' },
+      {
+        field: 'domain',
+        label: 'Failure domain',
+        as: 'side by side',
+        options: [
+          { value: 'node', words: 'node' },
+          { value: 'enclosure', words: 'enclosure' },
+          { value: 'rack', words: 'rack' },
+        ],
+      },
+      { field: 'scheme', label: 'Protection', as: 'part' },
+      { field: 'snapshotSharePercent', label: 'Snapshot reserve', hint: '% of usable', as: 'number' },
+      { field: 'keepsRebuildReserve', label: 'Keep space free to heal after losing one domain', as: 'tick' },
+    ],
+  },
   intentSchema: formClusterSchema,
 } as const satisfies IntentKind
+
+const rateField = {
+  field: 'ratePercent',
+  label: 'Rate of moving',
+  hint: '% of drives and links; hosts have the rest',
+  as: 'number',
+} as const
 
 const growClusterSchema = {
   type: 'object',
@@ -61,6 +92,10 @@ export const growClusterIntent = {
   title: 'Add nodes, banks or drives to a cluster',
   verb: 'Carry out',
   place: '/build/systems/{systemId}',
+  form: {
+    lead: 'Drives of a node that is not in the cluster bring the node in. Capacity without a cache drive goes behind the cache drives that its node has.',
+    fields: [{ field: 'driveIds', label: 'Drives', as: 'part' }, rateField],
+  },
   intentSchema: growClusterSchema,
 } as const satisfies IntentKind
 
@@ -83,6 +118,10 @@ export const shrinkClusterIntent = {
   title: 'Take nodes, banks or drives out of a cluster',
   verb: 'Carry out',
   place: '/build/systems/{systemId}',
+  form: {
+    lead: 'A cache drive takes its whole bank with it. A node of which nothing is left goes too.',
+    fields: [{ field: 'driveIds', label: 'Drives', as: 'part' }, rateField],
+  },
   intentSchema: shrinkClusterSchema,
 } as const satisfies IntentKind
 

@@ -21,6 +21,25 @@ export const eraseDriveIntent = {
   begins: '/build/drives?state=foreign',
   verb: 'Erase',
   place: '/build/drives?drive={driveId}',
+  form: {
+    fields: [
+      {
+        field: 'isWhole',
+        label: 'How much',
+        as: 'side by side',
+        options: [
+          { value: false, words: 'tables and heads' },
+          { value: true, words: 'every sector' },
+        ],
+      },
+      {
+        field: 'lastFour',
+        label: 'Last four characters of its serial number',
+        hint: 'As they stand on its label and on the bay.',
+        as: 'identifier',
+      },
+    ],
+  },
   intentSchema: eraseDriveSchema,
 } as const satisfies IntentKind
 
@@ -41,6 +60,19 @@ export const setLocateLightIntent = {
   title: 'Switch the locate light of drives',
   verb: 'Carry out',
   place: '/build/drives?drive={driveIds}',
+  form: {
+    fields: [
+      {
+        field: 'isOn',
+        label: 'Light',
+        as: 'side by side',
+        options: [
+          { value: true, words: 'on' },
+          { value: false, words: 'off' },
+        ],
+      },
+    ],
+  },
   intentSchema: setLocateLightSchema,
 } as const satisfies IntentKind
 

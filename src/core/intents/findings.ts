@@ -46,6 +46,16 @@ export const importCatalogueIntent = {
   title: 'Import a firmware catalogue',
   verb: 'Import',
   place: '/build/network',
+  form: {
+    fields: [
+      {
+        field: 'text',
+        label: 'Catalogue file',
+        hint: 'JSON, format wendrel-firmware-catalogue-1. It is read here; nothing goes to its maker.',
+        as: 'file',
+      },
+    ],
+  },
   intentSchema: importCatalogueSchema,
 } as const satisfies IntentKind
 

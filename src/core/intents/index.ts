@@ -17,7 +17,7 @@ export * from './volumes'
 export * from './hosts'
 export * from './findings'
 export { commandAddress, draftAddress } from './draftAddress'
-export { blankIntent, mostCharacters, type FormField, type IntentKind } from './IntentKind'
+export { blankIntent, boundsOf, type FieldChoices, type FormField, isDrawn, type IntentKind } from './IntentKind'
 
 /** What can be asked for, by kind of change. */
 export const intents: readonly IntentKind[] = [

@@ -2,7 +2,16 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import Ajv from 'ajv/dist/2020.js'
 import { formats } from '../input'
-import { blankIntent, commandAddress, draftAddress, intentNamed, intents, mostCharacters, renameVolumeIntent } from '.'
+import {
+  blankIntent,
+  boundsOf,
+  commandAddress,
+  createPoolIntent,
+  draftAddress,
+  intentNamed,
+  intents,
+  renameVolumeIntent,
+} from '.'
 
 const ajv = new Ajv({ strict: false, formats })
 const properties = (kind: { readonly intentSchema: object }) =>
@@ -55,6 +64,7 @@ test('an address says what is drafted and about what, whatever stands in the int
 
 test('a blank intent has every field that must be there; texts know how long they may be', () => {
   expect(blankIntent(renameVolumeIntent)).toEqual({ volumeId: '', name: '' })
-  expect(mostCharacters(renameVolumeIntent, 'name')).toBe(255)
-  expect(mostCharacters(renameVolumeIntent, 'volumeId')).toBeUndefined()
+  expect(boundsOf(renameVolumeIntent, 'name').maxLength).toBe(255)
+  expect(boundsOf(createPoolIntent, 'maxGroupDrives')).toMatchObject({ minimum: 1, maximum: 64 })
+  expect(boundsOf(renameVolumeIntent, 'none')).toEqual({})
 })

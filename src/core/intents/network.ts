@@ -37,6 +37,32 @@ export const setStorageNetworkIntent = {
   begins: '/build/network?draft=set-storage-network',
   verb: 'Carry out',
   place: '/build/network?system={systemId}',
+  form: {
+    fields: [
+      {
+        field: 'origin',
+        label: 'Addresses',
+        as: 'side by side',
+        options: [
+          { value: 'static', words: 'set by hand' },
+          { value: 'leased', words: 'leased' },
+        ],
+      },
+      {
+        field: 'family',
+        label: 'Family of the leased addresses',
+        as: 'side by side',
+        options: [
+          { value: 'IPv4', words: 'IPv4' },
+          { value: 'IPv6', words: 'IPv6' },
+        ],
+        onlyWhile: { field: 'origin', is: 'leased' },
+      },
+      { field: 'vlan', label: 'VLAN', hint: '1 to 4094; empty is untagged', as: 'number or none' },
+      { field: 'mtu', label: 'MTU', hint: 'bytes; large frames are 9000', as: 'number', isBeside: true },
+      { field: 'nodes', label: 'Nodes', as: 'part' },
+    ],
+  },
   intentSchema: setStorageNetworkSchema,
 } as const satisfies IntentKind
 
@@ -58,6 +84,17 @@ export const setSwitchPortIntent = {
   title: 'Set a switch port',
   verb: 'Carry out',
   place: '/build/network?system={systemId}&port={switchPortId}',
+  form: {
+    fields: [
+      {
+        field: 'mtu',
+        label: 'MTU',
+        hint: 'bytes; it has to fit the nodes and every other port on the way',
+        as: 'number',
+      },
+      { field: 'vlans', label: 'VLANs', hint: 'numbers with commas', as: 'numbers' },
+    ],
+  },
   intentSchema: setSwitchPortSchema,
 } as const satisfies IntentKind
 
@@ -74,6 +111,7 @@ export const setNodeClockIntent = {
   title: 'Set the clock of a node',
   verb: 'Carry out',
   place: '/build/network?system={systemId}&node={nodeId}',
+  form: { fields: [] },
   intentSchema: setNodeClockSchema,
 } as const satisfies IntentKind
 
@@ -94,6 +132,19 @@ export const setRestartServiceIntent = {
   title: 'Switch the restart service of nodes',
   verb: 'Carry out',
   place: '/build/network?system={systemId}',
+  form: {
+    fields: [
+      {
+        field: 'isOn',
+        label: 'Restart service',
+        as: 'side by side',
+        options: [
+          { value: true, words: 'on' },
+          { value: false, words: 'off' },
+        ],
+      },
+    ],
+  },
   intentSchema: setRestartServiceSchema,
 } as const satisfies IntentKind
 

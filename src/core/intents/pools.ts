@@ -28,6 +28,32 @@ export const createPoolIntent = {
   begins: '/build/pools?draft=choose-system',
   verb: 'Carry out',
   place: '/build/systems/{systemId}',
+  form: {
+    fields: [
+      {
+        field: 'name',
+        label: 'Name',
+        hint: "Letters, digits, . _ - ; can't be changed on most systems.",
+        as: 'suggested name',
+      },
+      { field: 'driveIds', label: 'Drives', as: 'part' },
+      {
+        field: 'scheme',
+        label: 'Layout',
+        as: 'side by side',
+        options: [
+          { value: { kind: 'mirror', copies: 2 }, words: 'mirror 2' },
+          { value: { kind: 'mirror', copies: 3 }, words: 'mirror 3' },
+          { value: { kind: 'parity', parityDrives: 1 }, words: 'parity 1' },
+          { value: { kind: 'parity', parityDrives: 2 }, words: 'parity 2' },
+          { value: { kind: 'parity', parityDrives: 3 }, words: 'parity 3' },
+        ],
+      },
+      { field: 'maxGroupDrives', label: 'Largest group', hint: 'drives', as: 'number' },
+      { field: 'spareCount', label: 'Spares', hint: 'drives kept back', as: 'number', isBeside: true },
+      { field: 'snapshotSharePercent', label: 'Snapshot reserve', hint: '% of usable', as: 'number', isBeside: true },
+    ],
+  },
   intentSchema: createPoolSchema,
 } as const satisfies IntentKind
 

@@ -21,6 +21,26 @@ export const registerSystemIntent = {
   title: 'Register a system',
   verb: 'Register',
   place: '/build',
+  form: {
+    fields: [
+      { field: 'probeId', label: 'System', as: 'part' },
+      {
+        field: 'name',
+        label: 'Name in the estate',
+        hint: 'Letters, digits, . _ -',
+        as: 'suggested name',
+        onlyWhile: { field: 'probeId', is: 'filled' },
+      },
+      {
+        field: 'siteId',
+        label: 'Site',
+        hint: 'Where it stands.',
+        as: 'one of',
+        choices: 'sites',
+        onlyWhile: { field: 'probeId', is: 'filled' },
+      },
+    ],
+  },
   intentSchema: registerSystemSchema,
 } as const satisfies IntentKind
 

@@ -22,6 +22,47 @@ export const provisionVolumeIntent = {
   title: 'Provision a volume',
   verb: 'Carry out',
   place: '/provision',
+  form: {
+    fields: [
+      {
+        field: 'hostGroupId',
+        label: 'Host group',
+        hint: 'Who shall see it; none maps it to nobody.',
+        as: 'one of',
+        choices: 'host groups',
+      },
+      {
+        field: 'purpose',
+        label: 'Purpose',
+        hint: 'A word for the name, such as data or log.',
+        as: 'text',
+        isBeside: true,
+      },
+      {
+        field: 'name',
+        label: 'Name',
+        hint: 'By the naming pattern of the estate; any other name may be given.',
+        as: 'suggested name',
+      },
+      { field: 'size', label: 'Size', hint: 'With its unit: 500 GiB, 2 TB.', as: 'size' },
+      {
+        field: 'poolId',
+        label: 'Pool',
+        hint: 'What is left to write, and what has been promised of its capacity.',
+        as: 'one of',
+        choices: 'pools',
+      },
+      {
+        field: 'isThin',
+        label: 'Space',
+        as: 'side by side',
+        options: [
+          { value: true, words: 'thin: taken as it is written' },
+          { value: false, words: 'thick: taken at once' },
+        ],
+      },
+    ],
+  },
   intentSchema: provisionVolumeSchema,
 } as const satisfies IntentKind
 

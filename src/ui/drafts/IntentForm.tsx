@@ -1,153 +1,107 @@
 'use client'
-import { useId, type ReactNode } from 'react'
-import { blankIntent, intentNamed, mostCharacters, type FormField } from '@/core/intents'
+import type { ReactNode } from 'react'
+import { blankIntent, boundsOf, intentNamed, type FormField, type IntentKind } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
-import { Field } from '../parts/Field'
-import { echo } from './ProvisionVolume'
 import { DraftFrame } from './DraftFrame'
+import { fieldParts, type Choices } from './fieldParts'
 import { useDraft, type Draft } from './useDraft'
-import { Tick } from '../parts/Checkbox'
-import { Select } from '../parts/Select'
-import { Trouble } from '../parts/State'
 
-/** What can be chosen, by what a form's field says of its choices. */
-export type Choices = Readonly<Partial<Record<NonNullable<FormField['choices']>, readonly Choice[]>>>
-interface Choice {
-  readonly value: string
-  readonly words: string
-}
-type Intent = Readonly<Record<string, unknown>>
+type AnyIntent = Readonly<Record<string, unknown>>
 
-interface IntentFormProps {
-  /** The kind of change; one that has a form of its own is not drawn here. */
+/** What is drawn in a form: a part for a field that no ordinary field can fill in. */
+export type DrawnParts<Intent> = Readonly<Partial<Record<keyof Intent & string, (draft: Draft<Intent>) => ReactNode>>>
+
+interface IntentFormProps<Intent extends object> {
   readonly kind: string
   readonly title: string
-  /** What the intent begins with: what it is about. */
-  readonly begin: Intent
+  /** What the intent begins with: what it is about, and where its fields start from. */
+  readonly begin: Partial<Intent>
   /** The name of what it is about, where it has to be typed. */
   readonly name?: string
   readonly choices?: Choices
+  readonly parts?: DrawnParts<Intent>
   readonly kept?: ChangeRecord | undefined
+  /** What the plan draws stands on the sheet, not in the margin. */
+  readonly isSketchBeside?: boolean
   readonly children?: ReactNode
 }
 
 /** The form of a kind of change, as its intent says it. */
-export function IntentForm({ kind, title, begin, name, choices = {}, kept, children }: IntentFormProps) {
-  const drafted = intentNamed(kind)
-  const draft = useDraft<Intent>(kind, { ...(drafted === undefined ? {} : blankIntent(drafted)), ...begin }, kept)
-  if (drafted?.form === undefined) return null
+export function IntentForm<Intent extends object = AnyIntent>(props: IntentFormProps<Intent>) {
+  const drafted = intentNamed(props.kind)
+  return drafted?.form === undefined ? null : <FormOf {...props} drafted={drafted} />
+}
+
+function FormOf<Intent extends object>({
+  drafted,
+  title,
+  begin,
+  name,
+  choices = {},
+  parts = {} as DrawnParts<Intent>,
+  kept,
+  isSketchBeside = false,
+  children,
+}: IntentFormProps<Intent> & { readonly drafted: IntentKind }) {
+  const draft = useDraft<Intent>(drafted.kind, { ...blankIntent(drafted), ...begin } as Intent, kept)
+  const { lead, fields = [] } = drafted.form ?? {}
+  const asked = fields.filter(({ onlyWhile }) => {
+    if (onlyWhile === undefined) return true
+    const now = (draft.intent as AnyIntent)[onlyWhile.field]
+    return onlyWhile.is === 'filled' ? now !== '' : now === onlyWhile.is
+  })
   return (
-    <DraftFrame title={title} draft={draft} verb={drafted.verb}>
-      {drafted.form.lead !== undefined && <p className="mt-0">{drafted.form.lead}</p>}
+    <DraftFrame title={title} draft={draft} verb={drafted.verb} isSketchBeside={isSketchBeside}>
+      {lead !== undefined && <p className="mt-0">{lead}</p>}
       {children}
-      {drafted.form.fields.map(field => (
-        <FieldOf
-          key={field.field}
-          field={field}
-          draft={draft}
-          name={name}
-          most={mostCharacters(drafted, field.field)}
-          choices={field.choices === undefined ? undefined : choices[field.choices]}
-        />
-      ))}
+      {linesOf(asked).map(line => {
+        const drawn = line.map(field => (
+          <FieldOf key={field.field} field={field} kind={drafted} draft={draft} {...{ name, choices, parts }} />
+        ))
+        if (drawn.length === 1) return drawn
+        return (
+          <div key={line[0]?.field} className={`grid gap-[10px] ${line.length === 2 ? 'grid-cols-2' : 'grid-cols-3'}`}>
+            {drawn}
+          </div>
+        )
+      })}
     </DraftFrame>
   )
 }
 
-interface FieldOfProps {
+/** Fields that stand beside each other make a line. */
+function linesOf(fields: readonly FormField[]): FormField[][] {
+  const lines: FormField[][] = []
+  for (const field of fields) {
+    const line = lines.at(-1)
+    if (field.isBeside === true && line !== undefined) line.push(field)
+    else lines.push([field])
+  }
+  return lines
+}
+
+interface FieldOfProps<Intent> {
   readonly field: FormField
+  readonly kind: IntentKind
   readonly draft: Draft<Intent>
   readonly name: string | undefined
-  readonly most: number | undefined
-  readonly choices: readonly Choice[] | undefined
+  readonly choices: Choices
+  readonly parts: DrawnParts<Intent>
 }
 
-function FieldOf(props: FieldOfProps) {
-  const { field, draft, name } = props
-  const value = draft.intent[field.field]
-  const text = typeof value === 'string' ? value : ''
-  if (field.as === 'some of') return <SomeOf {...props} />
-  const hint = field.as === 'size' ? (echo(text) ?? field.hint) : field.as === 'typed name' ? name : field.hint
+function FieldOf<Intent extends object>({ field, kind, draft, name, choices, parts }: FieldOfProps<Intent>) {
+  const key = field.field as keyof Intent & string
+  if (field.as === 'part') return parts[key]?.(draft) ?? null
+  const Part = fieldParts[field.as]
   return (
-    <Field label={field.label} hint={hint} error={draft.errorOf(field.field)}>
-      {labelled => <Input {...props} labelled={labelled} text={text} />}
-    </Field>
-  )
-}
-
-type Labelled = Parameters<Parameters<typeof Field>[0]['children']>[0]
-
-function Input({
-  field,
-  draft,
-  most,
-  choices,
-  labelled,
-  text,
-}: FieldOfProps & { readonly labelled: Labelled; readonly text: string }) {
-  const listId = useId()
-  const change = (event: { readonly target: { readonly value: string } }) =>
-    draft.set({ [field.field]: event.target.value })
-  const shared = { ...labelled, value: text, onChange: change, maxLength: most }
-  switch (field.as) {
-    case 'one of':
-      return (
-        <Select
-          {...labelled}
-          value={text}
-          options={choices ?? []}
-          onChange={value => draft.set({ [field.field]: value })}
-        />
-      )
-    case 'lines':
-      return <textarea {...shared} className="field h-auto" rows={3} />
-    case 'day':
-      return <input {...labelled} type="date" className="field mono" value={text} onChange={change} />
-    default:
-      return (
-        <>
-          <input
-            {...shared}
-            className={`field ${field.as === 'size' ? 'mono' : ''}`}
-            spellCheck={false}
-            autoComplete="off"
-            list={choices === undefined ? undefined : listId}
-          />
-          {choices !== undefined && (
-            <datalist id={listId}>
-              {choices.map(each => (
-                <option key={each.value} value={each.value} />
-              ))}
-            </datalist>
-          )}
-        </>
-      )
-  }
-}
-
-/** Several of a few, each by itself. */
-function SomeOf({ field, draft, choices = [] }: FieldOfProps) {
-  const value = draft.intent[field.field]
-  const chosen = Array.isArray(value) ? (value as readonly string[]) : []
-  const error = draft.errorOf(field.field)
-  return (
-    <fieldset className="mb-3 border-0 p-0">
-      <legend className="label">{field.label}</legend>
-      {choices.map(each => (
-        <Tick
-          key={each.value}
-          isOn={chosen.includes(each.value)}
-          onChange={isOn =>
-            draft.set({
-              [field.field]: isOn ? [...chosen, each.value] : chosen.filter(other => other !== each.value),
-            })
-          }
-        >
-          {each.words}
-        </Tick>
-      ))}
-      {choices.length === 0 && <p className="mt-0 text-second">There is none to choose.</p>}
-      {error !== undefined && <Trouble>{error}</Trouble>}
-    </fieldset>
+    <Part
+      {...draft.field(key)}
+      field={field}
+      bounds={boundsOf(kind, key)}
+      name={name}
+      suggestion={draft.plan?.suggestions?.[key] ?? ''}
+      options={field.choices === undefined ? undefined : choices[field.choices]}
+      onChange={value => draft.set({ [key]: value } as unknown as Partial<Intent>)}
+    />
   )
 }

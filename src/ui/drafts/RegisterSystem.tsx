@@ -5,11 +5,9 @@ import type { RegisterSystemIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { formatBytes } from '@/core/units'
 import { ask } from '../api'
-import { TextField } from '../parts/TextField'
-import { DraftFrame } from './DraftFrame'
+import { IntentForm } from './IntentForm'
 import { SystemLook } from './SystemLook'
-import { useDraft } from './useDraft'
-import { SelectField } from '../parts/Select'
+import type { Draft } from './useDraft'
 
 interface Found {
   readonly id: string
@@ -29,57 +27,45 @@ interface Found {
   readonly volumes: number
 }
 
-const blank = { probeId: '', name: '', siteId: '', isPlainHttpAccepted: false, acceptedFingerprint: '' }
-
-/** Registering a system: see who answers at its address, accept that, look at what it has, then decide. */
-export function RegisterSystem({
-  sites,
-  kept,
-}: {
+interface RegisterSystemProps {
   readonly sites: readonly Site[]
   readonly kept?: ChangeRecord | undefined
-}) {
-  const draft = useDraft<RegisterSystemIntent>('register-system', blank, kept)
+}
+
+/** Registering a system: see who answers at its address, accept that, look at what it has, then decide. */
+export const RegisterSystem = ({ sites, kept }: RegisterSystemProps) => (
+  <IntentForm<RegisterSystemIntent>
+    kind="register-system"
+    title="Register a system"
+    begin={{}}
+    choices={{
+      sites: [{ value: '', words: 'not said' }, ...sites.map(({ id, name }) => ({ value: id, words: name }))],
+    }}
+    parts={{ probeId: draft => <SystemFound draft={draft} /> }}
+    kept={kept}
+  />
+)
+
+function SystemFound({ draft }: { readonly draft: Draft<RegisterSystemIntent> }) {
   const [found, setFound] = useState<Found>()
-  const { intent, set } = draft
   return (
-    <DraftFrame title="Register a system" draft={draft} verb="Register">
+    <>
       <SystemLook
         isFound={found !== undefined}
-        forget={() => setFound(undefined)}
+        forget={() => {
+          setFound(undefined)
+          if (draft.intent.probeId !== '') draft.set({ probeId: '' })
+        }}
         look={async (identity, accepted, access) => {
           const answer = await ask<Found>('POST', '/probes', { address: identity.address, ...access, ...accepted })
           if (!answer.ok) return answer.refusal
           setFound(answer.value)
-          set({ probeId: answer.value.id, ...accepted })
+          draft.set({ probeId: answer.value.id, ...accepted })
           return undefined
         }}
       />
       {found !== undefined && <WhatWasFound found={found} />}
-      {(found !== undefined || kept !== undefined) && (
-        <div className="mt-3 grid grid-cols-2 gap-[10px]">
-          <TextField
-            label="Name in the estate"
-            hint={
-              draft.plan?.suggestions?.['name'] === undefined
-                ? 'Letters, digits, . _ -'
-                : `Such as ${draft.plan.suggestions['name']}`
-            }
-            error={draft.errorOf('name')}
-            value={intent.name}
-            maxLength={255}
-            onChange={value => set({ name: value })}
-          />
-          <SelectField
-            label="Site"
-            hint="Where it stands."
-            value={intent.siteId}
-            options={[{ value: '', words: 'not said' }, ...sites.map(({ id, name }) => ({ value: id, words: name }))]}
-            onChange={siteId => set({ siteId })}
-          />
-        </div>
-      )}
-    </DraftFrame>
+    </>
   )
 }
 

@@ -4,6 +4,7 @@ import { sampleDrive, sampleId, samplePool, sampleSystem, sampleVolume } from '@
 import { intents } from '@/core/intents'
 import { answering, choose, pass, shown, type Asked } from '../testing/browser'
 import { keeping, samplePlan } from '../testing/samplePlan'
+import { shapeTroubles } from './shapeTroubles'
 import { CreatePool, IntentForm, PoolChoice, ProvisionVolume, RegisterSystem } from '.'
 
 const volume = sampleVolume()
@@ -11,6 +12,8 @@ const groups = [
   { id: sampleId(60), name: 'ct-scans', revision: 1 },
   { id: sampleId(61), name: 'archive', revision: 1 },
 ]
+const growing = { systemId: sampleId(1), poolId: sampleId(2), driveIds: [], roles: {}, ratePercent: 50 }
+const network = { systemId: sampleId(1), nodes: [], origin: 'static', family: 'IPv4', vlan: null, mtu: 9000 }
 const plans = () => answering(keeping(samplePlan({ suggestions: { name: 'ct-scans-01' } })))
 /** What the form has last asked to have planned or kept. */
 const last = (asked: readonly Asked[]) => asked.at(-1)?.body as { kind?: string; intent: object } | undefined
@@ -29,9 +32,9 @@ test.each(withForms.map(each => [each.kind, each] as const))(
     await waitFor(() => expect(last(asked)?.kind).toBe(kind))
     const fields = Object.keys((intentSchema as { properties: object }).properties)
     expect(Object.keys(last(asked)?.intent ?? {}).every(field => fields.includes(field))).toBe(true)
-    for (const { field, label } of form?.fields ?? []) {
+    for (const { field, label, as, onlyWhile } of form?.fields ?? []) {
       expect(fields).toContain(field)
-      expect(screen.getByText(label)).toBeTruthy()
+      expect(screen.queryByText(label) === null).toBe(as === 'part' || onlyWhile !== undefined)
     }
   },
 )
@@ -69,10 +72,43 @@ test('a reason takes several lines, and a day is a day', async () => {
   )
 })
 
-test('a kind that is drawn has no form here', () => {
+test.each(['delete-held-volume', 'make-coffee'])('nobody drafts %s by hand: it has no form', kind => {
   plans()
-  shown(<IntentForm kind="form-cluster" title="It" begin={{}} />)
+  shown(<IntentForm kind={kind} title="It" begin={{}} />)
   expect(screen.queryByText('It')).toBeNull()
+})
+
+test('what is not of its shape is told at its field and not sent; it is sent once it is mended', async () => {
+  const asked = plans()
+  const about = { systemId: sampleId(1), switchPortId: sampleId(2), mtu: 1500, vlans: [30] }
+  const { user } = shown(<IntentForm kind="set-switch-port" title="It" begin={about} />)
+  await waitFor(() => expect(last(asked)?.intent).toEqual(about))
+  const field = screen.getByLabelText<HTMLInputElement>('VLANs')
+  await user.type(field, ', x')
+  await waitFor(() => expect(field.getAttribute('aria-invalid')).toBe('true'))
+  expect(document.getElementById(field.getAttribute('aria-describedby') ?? '')?.textContent).toContain('whole number')
+  await pass(200)
+  expect(asked).toHaveLength(1)
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: /Carry out/ }).disabled).toBe(true)
+  await user.type(field, '{Backspace}31')
+  await waitFor(() => expect(last(asked)?.intent).toEqual({ ...about, vlans: [30, 31] }))
+  expect(field.getAttribute('aria-invalid')).toBe('false')
+  await user.clear(screen.getByLabelText('MTU'))
+  await user.type(screen.getByLabelText('MTU'), '9000')
+  await waitFor(() => expect(last(asked)?.intent).toMatchObject({ mtu: 9000 }))
+})
+
+test.each([
+  ['rename-volume', { volumeId: volume.id, name: 'x'.repeat(256) }, { name: 'It has at most 255 characters.' }],
+  ['grow-cluster', { ...growing, ratePercent: 4 }, { ratePercent: 'Give 5 or more.' }],
+  ['grow-cluster', { ...growing, ratePercent: 101 }, { ratePercent: 'Give 100 or less.' }],
+  ['set-storage-network', { ...network, vlan: 'x' }, { vlan: 'Give a whole number.' }],
+  ['set-storage-network', { ...network, nodes: [{ nodeId: 'x' }] }, { nodes: expect.any(String) as string }],
+  ['shrink-cluster', { ...growing, poolId: '' }, { poolId: 'Choose one.' }],
+  ['rename-volume', { volumeId: '', name: '' }, {}],
+  ['make-coffee', {}, {}],
+] as const)('the shape of %s: %j has %j', async (kind, intent, troubles) => {
+  expect(await shapeTroubles(kind, intent)).toMatchObject(troubles)
 })
 
 test('a volume is mapped to the group that is chosen', async () => {

@@ -1,5 +1,6 @@
 export { CreatePool } from './CreatePool'
-export { IntentForm, type Choices } from './IntentForm'
+export type { Choices } from './fieldParts'
+export { IntentForm } from './IntentForm'
 export { KeyedDraft } from './KeyedDraft'
 export { PlanView } from './PlanView'
 export { PoolChoice } from './PoolChoice'

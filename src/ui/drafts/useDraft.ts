@@ -7,7 +7,9 @@ import { isReady, planDifference, type Plan, type PlanCheck } from '@/core/plan'
 import type { ChangeRecord } from '@/core/views'
 import { ask, isPassing } from '../api'
 import { DraftWriter, type Hearing, type Written } from './DraftWriter'
-import { keepUnsent, takeUnsent } from './unsent'
+import { shapeTroubles } from './shapeTroubles'
+import { useFilled } from './useFilled'
+import { useUnsent } from './useUnsent'
 
 const settleMilliseconds = 110
 const againMilliseconds = 2500
@@ -15,6 +17,8 @@ const againMilliseconds = 2500
 export interface Draft<Intent> {
   readonly intent: Intent
   readonly set: (patch: Partial<Intent>) => void
+  /** What a part of the form needs of its field: what stands in it, what is wrong with it, and how it is altered. */
+  readonly field: <Field extends keyof Intent & string>(field: Field) => DraftField<Intent[Field]>
   readonly plan: Plan | undefined
   readonly refusal: CodedRefusal | undefined
   readonly differences: readonly string[]
@@ -30,8 +34,14 @@ export interface Draft<Intent> {
   /** Plans the same intent again, where what it rests on has changed. */
   readonly planAgain: () => void
   readonly discard: () => Promise<void>
-  /** Why the field's first check does not hold; only once it has been touched. */
+  /** What is wrong with the field, by its shape or by the plan; only once it has been touched. */
   readonly errorOf: (field: string) => string | undefined
+}
+
+interface DraftField<Value> {
+  readonly value: Value
+  readonly error: string | undefined
+  readonly onChange: (value: Value) => void
 }
 
 /**
@@ -40,17 +50,15 @@ export interface Draft<Intent> {
  */
 export function useDraft<Intent extends object>(kind: string, initial: Intent, kept?: ChangeRecord): Draft<Intent> {
   const router = useRouter()
-  const [intent, setIntent] = useState<Intent>((kept?.intent as Intent | undefined) ?? initial)
+  const filled = useFilled<Intent>(kind, initial, kept)
+  const { intent, isTouched, mayReproach } = filled
   const [written, setWritten] = useState<Written | undefined>(
     kept === undefined ? undefined : { of: JSON.stringify(kept.intent), plan: kept.plan, change: kept },
   )
   const [differences, setDifferences] = useState<readonly string[]>(kept?.differences ?? [])
   const [refusal, setRefusal] = useState<CodedRefusal>()
   const [foreign, setForeign] = useState<ChangeRecord>()
-  const [touched, setTouched] = useState<ReadonlySet<string>>(new Set())
   const [isSending, setSending] = useState(false)
-  // A draft that is opened again says at once what it lacks; one that gets its id while it is open does not.
-  const [wasKept] = useState(kept !== undefined)
   const [again, tryAgain] = useState(0)
   const isLeft = useRef(false)
   const writer = useWriter(kind, kept, {
@@ -65,6 +73,10 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
       else if (isPassing(why)) setTimeout(() => tryAgain(count => count + 1), againMilliseconds)
     },
   })
+  const latest = useRef(intent)
+  useEffect(() => {
+    latest.current = intent
+  }, [intent])
 
   const showForeign = async () => {
     const id = writer().change?.id
@@ -79,52 +91,34 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
 
   useEffect(() => {
     if (writer().isWritten(intent) && again === 0) return
-    const timer = setTimeout(() => void writer().write(intent, touched.size > 0, again > 0), settleMilliseconds)
-    return () => clearTimeout(timer)
-  }, [writer, intent, touched, again])
+    let isOvertaken = false
+    const timer = setTimeout(async () => {
+      // What was filled in and is not even of its shape is told at its field and not sent; the server tells all else.
+      const troubles = Object.keys(await shapeTroubles(kind, intent))
+      if (isOvertaken || troubles.some(mayReproach)) return
+      void writer().write(intent, isTouched, again > 0)
+    }, settleMilliseconds)
+    return () => {
+      isOvertaken = true
+      clearTimeout(timer)
+    }
+  }, [writer, kind, intent, isTouched, mayReproach, again])
 
   // What somebody else has saved while the form was open is shown at once, before anything rests on it.
   const own = writer().change
   const isOvertaken = kept !== undefined && kept.id === own?.id && kept.edit > own.edit && !writer().isWriting
   if (isOvertaken && foreign?.edit !== kept.edit && !isEqual(kept.intent, intent)) setForeign(kept)
 
-  const latest = useRef(intent)
-  useEffect(() => {
-    latest.current = intent
-  }, [intent])
+  useUnsent(kind, kept, { writer, latest, isLeft, fill: filled.fill, setForeign })
 
-  // What an earlier page of this draft could not send stands here again; where the draft was altered meanwhile, both are shown.
-  const keptAt = useRef(kept)
-  useEffect(() => {
-    const was = keptAt.current
-    const unsent = takeUnsent(was?.id ?? unkeptName(kind))
-    if (unsent === undefined || isEqual(unsent.intent, was?.intent)) return
-    const typed = unsent.intent as Intent
-    setIntent(typed)
-    setTouched(new Set(Object.keys(typed)))
-    if (was !== undefined && was.edit !== unsent.edit) setForeign(was)
-  }, [kind])
-
-  useEffect(() => {
-    const keep = () => {
-      const { change } = writer()
-      if (isLeft.current || writer().isWritten(latest.current)) return
-      keepUnsent(change?.id ?? unkeptName(kind), { intent: latest.current, edit: change?.edit ?? 0 })
-    }
-    window.addEventListener('pagehide', keep)
-    return () => {
-      window.removeEventListener('pagehide', keep)
-      // What was typed last and not yet sent is sent when the form goes, so that leaving quickly loses nothing.
-      if (isLeft.current || writer().change === undefined) return
-      void writer().write(latest.current, true).then(keep)
-    }
-  }, [writer, kind])
-
-  const set = useCallback((patch: Partial<Intent>) => {
-    setIntent(was => ({ ...was, ...patch }))
-    setTouched(was => new Set([...was, ...Object.keys(patch)]))
-    setDifferences([])
-  }, [])
+  const { fill } = filled
+  const set = useCallback(
+    (patch: Partial<Intent>) => {
+      fill(patch)
+      setDifferences([])
+    },
+    [fill],
+  )
 
   const settle = (whose: 'theirs' | 'mine') => {
     if (foreign === undefined) return
@@ -132,7 +126,7 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
     setForeign(undefined)
     setRefusal(undefined)
     if (whose === 'theirs') {
-      setIntent(foreign.intent as Intent)
+      fill(foreign.intent as Intent)
       setWritten({ of: JSON.stringify(foreign.intent), plan: foreign.plan, change: foreign })
     }
     tryAgain(count => count + 1)
@@ -175,13 +169,21 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
 
   const plan = written?.plan
   const errorOf = (field: string): string | undefined => {
-    if (!touched.has(field) && !wasKept) return undefined
-    return plan?.checks.find((check: PlanCheck) => check.field === field && !check.holds && check.level === 'must')?.why
+    if (!mayReproach(field)) return undefined
+    const broken = plan?.checks.find(
+      (check: PlanCheck) => check.field === field && !check.holds && check.level === 'must',
+    )
+    return filled.troubleOf(field) ?? broken?.why
   }
 
   return {
     intent,
     set,
+    field: field => ({
+      value: intent[field],
+      error: errorOf(field),
+      onChange: value => set({ [field]: value } as unknown as Partial<Intent>),
+    }),
     plan,
     refusal,
     differences,
@@ -205,9 +207,6 @@ function useWriter(kind: string, kept: ChangeRecord | undefined, hearing: Hearin
   })
   return useCallback(() => writer, [writer])
 }
-
-/** What a draft is known by in its tab before it has an id: its kind, and what it was begun about. */
-const unkeptName = (kind: string) => `${kind} ${window.location.pathname}${window.location.search}`
 
 /** Drafts that got their id while their form was open in this page. */
 const madeHere = new Set<string>()

@@ -2,6 +2,7 @@
 import { Field } from './Field'
 
 interface NameFieldProps {
+  readonly label?: string
   readonly hint: string
   readonly value: string
   /** A name that Wendrel suggests while the field is empty. */
@@ -11,9 +12,9 @@ interface NameFieldProps {
 }
 
 /** The name of something new, with a suggestion that one press takes over. */
-export function NameField({ hint, value, suggestion, error, onChange }: NameFieldProps) {
+export function NameField({ label = 'Name', hint, value, suggestion, error, onChange }: NameFieldProps) {
   return (
-    <Field label="Name" hint={hint} error={error}>
+    <Field label={label} hint={hint} error={error}>
       {props => (
         <span className="flex gap-2">
           <input

@@ -1,68 +1,55 @@
 'use client'
-import { useEffect } from 'react'
 import type { Drive, Node, System } from '@/core/estate'
 import type { FormClusterIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
-import { DraftFrame } from '../../drafts/DraftFrame'
-import { useDraft } from '../../drafts/useDraft'
+import { IntentForm } from '../../drafts/IntentForm'
+import type { Draft } from '../../drafts/useDraft'
+import { useShownSketch } from '../../drafts/useShared'
 import { Choice } from '../../parts/Choice'
-import { NameField } from '../../parts/NameField'
 import { NumberField } from '../../parts/NumberField'
 import { useClusterChoice } from './ClusterChoice'
-import { DrivePicker } from './DrivePicker'
+import { ClusterDrives } from './ClusterDrives'
 import { newClusterIntent } from './newClusterIntent'
-import { Tick } from '../../parts/Checkbox'
 
-/** Drafting a cluster: drives in the bays, roles, failure domain, layout and reserves, with all that follows from them. */
-export function FormCluster({
-  system,
-  nodes,
-  drives,
-  kept,
-}: {
+interface FormClusterProps {
   readonly system: System
   readonly nodes: readonly Node[]
   readonly drives: readonly Drive[]
   readonly kept: ChangeRecord | undefined
-}) {
-  const { chosen, choose, show } = useClusterChoice()
-  const draft = useDraft<FormClusterIntent>('form-cluster', newClusterIntent(system.id), kept)
-  const { intent, set, plan } = draft
-  useEffect(() => {
-    if (JSON.stringify(chosen) !== JSON.stringify(intent.driveIds)) set({ driveIds: chosen })
-  }, [chosen, intent.driveIds, set])
-  const sketch = plan?.sketch?.of === 'cluster' ? plan.sketch : undefined
-  useEffect(() => show(sketch), [sketch, show])
-  const suggestion = plan?.suggestions?.['name'] ?? ''
-  const { scheme } = intent
+}
+
+/** Drafting a cluster: drives in the bays, roles, failure domain, layout and reserves, with all that follows from them. */
+export const FormCluster = ({ system, nodes, drives, kept }: FormClusterProps) => (
+  <IntentForm<FormClusterIntent>
+    kind="form-cluster"
+    title={`New cluster of ${system.name}`}
+    begin={newClusterIntent(system.id)}
+    isSketchBeside
+    parts={{
+      driveIds: draft => <NewClusterDrives draft={draft} nodes={nodes} drives={drives} />,
+      scheme: draft => <Protection draft={draft} />,
+    }}
+    kept={kept}
+  />
+)
+
+function NewClusterDrives({
+  draft,
+  nodes,
+  drives,
+}: Pick<FormClusterProps, 'nodes' | 'drives'> & { readonly draft: Draft<FormClusterIntent> }) {
+  const { show } = useClusterChoice()
+  const sketch = draft.plan?.sketch
+  useShownSketch(sketch, 'cluster', show)
+  const suggested = sketch?.of === 'cluster' ? sketch.roles : {}
+  return <ClusterDrives draft={draft} nodes={nodes} drives={drives} suggested={suggested} />
+}
+
+/** Copies or an erasure code, and how many of each. */
+function Protection({ draft }: { readonly draft: Draft<FormClusterIntent> }) {
+  const { value: scheme, error, onChange } = draft.field('scheme')
   return (
-    <DraftFrame title={`New cluster of ${system.name}`} draft={draft} isSketchBeside>
-      <NameField
-        hint="Letters, digits, . _ - ; its pool is called the same with -01."
-        value={intent.name}
-        suggestion={suggestion}
-        error={draft.errorOf('name')}
-        onChange={name => set({ name })}
-      />
-      <DrivePicker
-        nodes={nodes}
-        drives={drives.filter(drive => !drive.isBoot && drive.role === 'unassigned' && drive.state !== 'failed')}
-        chosen={chosen}
-        choose={choose}
-        roles={intent.roles}
-        setRoles={roles => set({ roles })}
-        suggested={sketch?.roles ?? {}}
-      />
-      <Choice
-        label="Failure domain"
-        value={intent.domain}
-        options={[
-          { value: 'node', words: 'node' },
-          { value: 'enclosure', words: 'enclosure' },
-          { value: 'rack', words: 'rack' },
-        ]}
-        onChange={domain => set({ domain })}
-      />
+    <>
       <Choice
         label="Protection"
         value={scheme.kind}
@@ -70,11 +57,9 @@ export function FormCluster({
           { value: 'erasure', words: 'erasure code' },
           { value: 'copies', words: 'copies' },
         ]}
-        onChange={kind =>
-          set({ scheme: kind === 'copies' ? { kind, copies: 2 } : { kind, dataPieces: 2, parityPieces: 1 } })
-        }
+        onChange={kind => onChange(kind === 'copies' ? { kind, copies: 2 } : { kind, dataPieces: 2, parityPieces: 1 })}
       />
-      <div className="grid grid-cols-3 gap-[10px]">
+      <div className="grid grid-cols-2 gap-[10px]">
         {scheme.kind === 'copies' ? (
           <NumberField
             label="Copies"
@@ -82,8 +67,8 @@ export function FormCluster({
             value={scheme.copies}
             least={2}
             most={4}
-            error={draft.errorOf('scheme')}
-            onChange={value => set({ scheme: { kind: 'copies', copies: value } })}
+            error={error}
+            onChange={copies => onChange({ kind: 'copies', copies })}
           />
         ) : (
           <>
@@ -93,8 +78,8 @@ export function FormCluster({
               value={scheme.dataPieces}
               least={2}
               most={16}
-              error={draft.errorOf('scheme')}
-              onChange={value => set({ scheme: { ...scheme, dataPieces: value } })}
+              error={error}
+              onChange={dataPieces => onChange({ ...scheme, dataPieces })}
             />
             <NumberField
               label="Losses to survive"
@@ -102,26 +87,11 @@ export function FormCluster({
               value={scheme.parityPieces}
               least={1}
               most={4}
-              onChange={value => set({ scheme: { ...scheme, parityPieces: value } })}
+              onChange={parityPieces => onChange({ ...scheme, parityPieces })}
             />
           </>
         )}
-        <NumberField
-          label="Snapshot reserve"
-          hint="% of usable"
-          value={intent.snapshotSharePercent}
-          least={0}
-          most={50}
-          onChange={value => set({ snapshotSharePercent: value })}
-        />
       </div>
-      <Tick
-        className="mb-2"
-        isOn={intent.keepsRebuildReserve}
-        onChange={keepsRebuildReserve => set({ keepsRebuildReserve })}
-      >
-        Keep space free to heal after losing one domain
-      </Tick>
-    </DraftFrame>
+    </>
   )
 }

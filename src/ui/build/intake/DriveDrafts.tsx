@@ -2,77 +2,39 @@
 import { suffixOf, type Drive } from '@/core/estate'
 import type { EraseDriveIntent, SetLocateLightIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
-import { DraftFrame } from '../../drafts/DraftFrame'
-import { useDraft } from '../../drafts/useDraft'
-import { Choice } from '../../parts/Choice'
-import { TextField } from '../../parts/TextField'
+import { IntentForm } from '../../drafts/IntentForm'
 
 /** Erasing what an earlier use has left; asks for what stands on the drive's label. */
-export function EraseDrive({ drive, kept }: { readonly drive: Drive; readonly kept: ChangeRecord | undefined }) {
-  const draft = useDraft<EraseDriveIntent>(
-    'erase-drive',
-    { systemId: drive.systemId, driveId: drive.id, lastFour: '', isWhole: false },
-    kept,
-  )
-  return (
-    <DraftFrame title={`Erase drive ${suffixOf(drive.serial)}`} draft={draft} verb="Erase">
-      <Choice
-        label="How much"
-        value={draft.intent.isWhole ? 'whole' : 'heads'}
-        options={[
-          { value: 'heads', words: 'tables and heads' },
-          { value: 'whole', words: 'every sector' },
-        ]}
-        onChange={value => draft.set({ isWhole: value === 'whole' })}
-      />
-      <TextField
-        label="Last four characters of its serial number"
-        hint="As they stand on its label and on the bay."
-        error={draft.errorOf('lastFour')}
-        maxLength={20}
-        value={draft.intent.lastFour}
-        isMono
-        onChange={value => draft.set({ lastFour: value })}
-      />
-    </DraftFrame>
-  )
+export const EraseDrive = ({ drive, kept }: { readonly drive: Drive; readonly kept: ChangeRecord | undefined }) => (
+  <IntentForm<EraseDriveIntent>
+    kind="erase-drive"
+    title={`Erase drive ${suffixOf(drive.serial)}`}
+    begin={{ systemId: drive.systemId, driveId: drive.id }}
+    kept={kept}
+  />
+)
+
+interface SetLocateLightProps {
+  readonly drives: readonly Drive[]
+  readonly kept: ChangeRecord | undefined
 }
 
 /** Switching the lights of some drives of one system. */
-export function SetLocateLight({
-  drives,
-  kept,
-}: {
-  readonly drives: readonly Drive[]
-  readonly kept: ChangeRecord | undefined
-}) {
+export function SetLocateLight({ drives, kept }: SetLocateLightProps) {
   const [first] = drives
-  const draft = useDraft<SetLocateLightIntent>(
-    'set-locate-light',
-    { systemId: first?.systemId ?? '', driveIds: drives.map(drive => drive.id), isOn: first?.isLit !== true },
-    kept,
-  )
+  if (first === undefined) return null
+  const title =
+    drives.length === 1 ? `Locate light of ${suffixOf(first.serial)}` : `Locate lights of ${drives.length} drives`
   return (
-    <DraftFrame
-      title={
-        drives.length === 1
-          ? `Locate light of ${suffixOf(first?.serial ?? '')}`
-          : `Locate lights of ${drives.length} drives`
-      }
-      draft={draft}
+    <IntentForm<SetLocateLightIntent>
+      kind="set-locate-light"
+      title={title}
+      begin={{ systemId: first.systemId, driveIds: drives.map(drive => drive.id), isOn: !first.isLit }}
+      kept={kept}
     >
-      <Choice
-        label="Light"
-        value={draft.intent.isOn ? 'on' : 'off'}
-        options={[
-          { value: 'on', words: 'on' },
-          { value: 'off', words: 'off' },
-        ]}
-        onChange={value => draft.set({ isOn: value === 'on' })}
-      />
       {drives.length > 1 && (
-        <p className="mono m-0 text-second">{drives.map(drive => suffixOf(drive.serial)).join(' ')}</p>
+        <p className="mono mt-0 text-second">{drives.map(drive => suffixOf(drive.serial)).join(' ')}</p>
       )}
-    </DraftFrame>
+    </IntentForm>
   )
 }

@@ -6,16 +6,15 @@ import type { SetStorageNetworkIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { formatBitsPerSecond } from '@/core/units'
 import { ask } from '../../api'
-import { DraftFrame } from '../../drafts/DraftFrame'
-import { useDraft } from '../../drafts/useDraft'
-import { Choice } from '../../parts/Choice'
-import { TextField } from '../../parts/TextField'
+import { IntentForm } from '../../drafts/IntentForm'
+import type { Draft } from '../../drafts/useDraft'
 import { Select } from '../../parts/Select'
 import { X } from 'lucide-react'
 import { Trouble } from '../../parts/State'
 
 /** With the family, which the form always says. */
 type NetworkIntent = SetStorageNetworkIntent & { readonly family: 'IPv4' | 'IPv6' }
+type NodePlace = NetworkIntent['nodes'][number]
 
 interface SetStorageNetworkProps {
   readonly systemId: string
@@ -29,152 +28,174 @@ const settleMilliseconds = 400
 
 /** The storage network of the nodes: a port each, addresses filled in from the first, VLAN and MTU for all. */
 export function SetStorageNetwork({ systemId, nodes, nodePorts, mtu, kept }: SetStorageNetworkProps) {
-  const initial: NetworkIntent = {
-    systemId,
-    nodes: nodes.map(node => {
-      const own = nodePorts.filter(port => port.nodeId === node.id)
-      const now = storagePort(nodePorts, node.id)
-      const best = now ?? own.find(port => port.traffic.length === 0 && port.isUp) ?? own[0]
-      const storage = now?.storage
-      return {
-        nodeId: node.id,
-        portId: best?.id ?? node.id,
-        address: storage?.address == null ? '' : `${storage.address}/${storage.prefixLength}`,
-      }
-    }),
-    origin: nodePorts.some(port => port.storage?.origin === 'leased') ? 'leased' : 'static',
-    family: nodePorts.find(port => port.storage !== null)?.storage?.family ?? 'IPv4',
-    vlan: nodePorts.find(port => port.storage !== null)?.storage?.vlan ?? null,
-    mtu: mtu ?? 9000,
-  }
-  const draft = useDraft<NetworkIntent>('set-storage-network', initial, kept)
-  const { intent, set, plan, planAgain } = draft
-  const names = useNames(intent, nodes, planAgain)
-  const change = (nodeId: string, patch: { readonly portId?: string; readonly address?: string }) =>
-    set({ nodes: intent.nodes.map(each => (each.nodeId === nodeId ? { ...each, ...patch } : each)) })
-  const fillIn = () =>
-    set({ nodes: intent.nodes.map(each => ({ ...each, address: plan?.suggestions?.[each.nodeId] ?? each.address })) })
-  const canFill = intent.nodes.some(each => (plan?.suggestions?.[each.nodeId] ?? each.address) !== each.address)
-  const leaveOut = (nodeId: string) => set({ nodes: intent.nodes.filter(each => each.nodeId !== nodeId) })
+  const storage = nodePorts.find(port => port.storage !== null)?.storage
   return (
-    <DraftFrame title="Storage network" draft={draft}>
-      <Choice
-        label="Addresses"
-        value={intent.origin}
-        options={[
-          { value: 'static', words: 'set by hand' },
-          { value: 'leased', words: 'leased' },
-        ]}
-        onChange={origin => set({ origin })}
-      />
-      {intent.origin === 'leased' && (
-        <Choice
-          label="Family of the leased addresses"
-          value={intent.family}
-          options={[
-            { value: 'IPv4', words: 'IPv4' },
-            { value: 'IPv6', words: 'IPv6' },
-          ]}
-          onChange={family => set({ family })}
-        />
-      )}
-      <div className="grid grid-cols-2 gap-[10px]">
-        <TextField
-          label="VLAN"
-          hint="1 to 4094; empty is untagged"
-          error={draft.errorOf('vlan')}
-          inputMode="numeric"
-          value={intent.vlan ?? ''}
-          isMono
-          onChange={value => set({ vlan: value.trim() === '' ? null : Math.round(Number(value) || 0) })}
-        />
-        <TextField
-          label="MTU"
-          hint="bytes; large frames are 9000"
-          error={draft.errorOf('mtu')}
-          inputMode="numeric"
-          value={intent.mtu}
-          isMono
-          onChange={value => set({ mtu: Math.round(Number(value) || 0) })}
-        />
-      </div>
+    <IntentForm<NetworkIntent>
+      kind="set-storage-network"
+      title="Storage network"
+      begin={{
+        systemId,
+        nodes: nodes.map(node => placeOf(node, nodePorts)),
+        origin: nodePorts.some(port => port.storage?.origin === 'leased') ? 'leased' : 'static',
+        family: storage?.family ?? 'IPv4',
+        vlan: storage?.vlan ?? null,
+        mtu: mtu ?? 9000,
+      }}
+      parts={{ nodes: draft => <NodePlaces draft={draft} nodes={nodes} nodePorts={nodePorts} /> }}
+      kept={kept}
+    />
+  )
+}
+
+/** The port and address that a node has, or the port that it would best have. */
+function placeOf(node: Node, nodePorts: readonly NodePort[]): NodePlace {
+  const own = nodePorts.filter(port => port.nodeId === node.id)
+  const now = storagePort(nodePorts, node.id)
+  const best = now ?? own.find(port => port.traffic.length === 0 && port.isUp) ?? own[0]
+  const storage = now?.storage
+  return {
+    nodeId: node.id,
+    portId: best?.id ?? node.id,
+    address: storage?.address == null ? '' : `${storage.address}/${storage.prefixLength}`,
+  }
+}
+
+interface NodePlacesProps extends Pick<SetStorageNetworkProps, 'nodes' | 'nodePorts'> {
+  readonly draft: Draft<NetworkIntent>
+}
+
+function NodePlaces({ draft, nodes, nodePorts }: NodePlacesProps) {
+  const { intent, set, plan } = draft
+  const names = useNames(intent, nodes, draft.planAgain)
+  const isStatic = intent.origin === 'static'
+  const suggested = (place: NodePlace) => plan?.suggestions?.[place.nodeId]
+  const error = draft.errorOf('nodes')
+  return (
+    <>
       <span className="label">Nodes</span>
-      {draft.errorOf('nodes') !== undefined && <Trouble>{draft.errorOf('nodes')}</Trouble>}
+      {error !== undefined && <Trouble>{error}</Trouble>}
       <table className="plain">
         <thead>
           <tr>
             <th>Node</th>
             <th>Port</th>
-            {intent.origin === 'static' && <th>Address with subnet</th>}
+            {isStatic && <th>Address with subnet</th>}
             <th />
           </tr>
         </thead>
         <tbody>
-          {intent.nodes.map((each, index) => {
-            const node = nodes.find(own => own.id === each.nodeId)
-            const port = nodePorts.find(own => own.id === each.portId)
-            const address = readAddress(each.address)?.address
-            const trouble =
-              node?.hostName == null || address === undefined || intent.origin === 'leased'
-                ? null
-                : nameTrouble(node.hostName, address, names)
-            return (
-              <tr key={each.nodeId}>
-                <td className="whitespace-nowrap">{node?.name}</td>
-                <td>
-                  <Select
-                    className="h-[26px] py-0"
-                    aria-label={`Port of ${node?.name ?? ''}`}
-                    value={each.portId}
-                    options={nodePorts
-                      .filter(own => own.nodeId === each.nodeId)
-                      .map(own => ({ value: own.id, words: portWords(own) }))}
-                    onChange={portId => change(each.nodeId, { portId })}
-                  />
-                  {port !== undefined && port.traffic.length > 0 && (
-                    <div className="hint">
-                      with {port.traffic.join(' and ')}: {(storageShare(port.traffic) * 100).toFixed(0)}% when all are
-                      busy
-                    </div>
-                  )}
-                </td>
-                {intent.origin === 'static' && (
-                  <td>
-                    <input
-                      className="field mono h-[26px]"
-                      aria-label={`Address of ${node?.name ?? ''}`}
-                      value={each.address}
-                      placeholder={plan?.suggestions?.[each.nodeId] ?? (index === 0 ? '10.20.30.11/24' : '')}
-                      spellCheck={false}
-                      onChange={event => change(each.nodeId, { address: event.target.value })}
-                    />
-                    {typeof trouble === 'string' && <Trouble gravity="soon">{trouble}</Trouble>}
-                    {trouble === undefined && <Trouble gravity="fine">names agree</Trouble>}
-                  </td>
-                )}
-                <td>
-                  {intent.nodes.length > 1 && (
-                    <button
-                      type="button"
-                      className="border-0 bg-transparent p-0 text-faint"
-                      aria-label={`Leave out ${node?.name ?? ''}`}
-                      onClick={() => leaveOut(each.nodeId)}
-                    >
-                      <X aria-hidden size={14} />
-                    </button>
-                  )}
-                </td>
-              </tr>
-            )
-          })}
+          {intent.nodes.map((place, index) => (
+            <PlaceRow
+              key={place.nodeId}
+              place={place}
+              node={nodes.find(own => own.id === place.nodeId)}
+              ports={nodePorts.filter(own => own.nodeId === place.nodeId)}
+              isStatic={isStatic}
+              names={names}
+              suggestion={suggested(place) ?? (index === 0 ? '10.20.30.11/24' : '')}
+              change={patch =>
+                set({ nodes: intent.nodes.map(each => (each === place ? { ...each, ...patch } : each)) })
+              }
+              {...(intent.nodes.length > 1
+                ? { leaveOut: () => set({ nodes: intent.nodes.filter(each => each !== place) }) }
+                : {})}
+            />
+          ))}
         </tbody>
       </table>
-      {intent.origin === 'static' && canFill && (
-        <button type="button" className="button quiet mt-2" onClick={fillIn}>
+      {isStatic && intent.nodes.some(place => (suggested(place) ?? place.address) !== place.address) && (
+        <button
+          type="button"
+          className="button quiet mt-2"
+          onClick={() =>
+            set({ nodes: intent.nodes.map(place => ({ ...place, address: suggested(place) ?? place.address })) })
+          }
+        >
           Fill in the addresses that follow the first
         </button>
       )}
-    </DraftFrame>
+    </>
+  )
+}
+
+interface PlaceRowProps {
+  readonly place: NodePlace
+  readonly node: Node | undefined
+  readonly ports: readonly NodePort[]
+  readonly isStatic: boolean
+  readonly names: readonly NameAnswer[]
+  readonly suggestion: string
+  readonly change: (patch: Partial<NodePlace>) => void
+  readonly leaveOut?: () => void
+}
+
+function PlaceRow({ place, node, ports, isStatic, names, suggestion, change, leaveOut }: PlaceRowProps) {
+  const port = ports.find(own => own.id === place.portId)
+  const name = node?.name ?? ''
+  return (
+    <tr>
+      <td className="whitespace-nowrap">{name}</td>
+      <td>
+        <Select
+          className="h-[26px] py-0"
+          aria-label={`Port of ${name}`}
+          value={place.portId}
+          options={ports.map(own => ({ value: own.id, words: portWords(own) }))}
+          onChange={portId => change({ portId })}
+        />
+        {port !== undefined && port.traffic.length > 0 && (
+          <div className="hint">
+            with {port.traffic.join(' and ')}: {(storageShare(port.traffic) * 100).toFixed(0)}% when all are busy
+          </div>
+        )}
+      </td>
+      {isStatic && (
+        <td>
+          <input
+            className="field mono h-[26px]"
+            aria-label={`Address of ${name}`}
+            value={place.address}
+            placeholder={suggestion}
+            spellCheck={false}
+            onChange={event => change({ address: event.target.value })}
+          />
+          <NameAgreement hostName={node?.hostName ?? null} address={place.address} names={names} />
+        </td>
+      )}
+      <td>
+        {leaveOut !== undefined && (
+          <button
+            type="button"
+            className="border-0 bg-transparent p-0 text-faint"
+            aria-label={`Leave out ${name}`}
+            onClick={leaveOut}
+          >
+            <X aria-hidden size={14} />
+          </button>
+        )}
+      </td>
+    </tr>
+  )
+}
+
+/** Whether the name server leads from the node's name to the address and back. */
+function NameAgreement({
+  hostName,
+  address,
+  names,
+}: {
+  readonly hostName: string | null
+  readonly address: string
+  readonly names: readonly NameAnswer[]
+}) {
+  const read = readAddress(address)?.address
+  if (hostName === null || read === undefined) return null
+  const trouble = nameTrouble(hostName, read, names)
+  if (trouble === null) return null
+  return trouble === undefined ? (
+    <Trouble gravity="fine">names agree</Trouble>
+  ) : (
+    <Trouble gravity="soon">{trouble}</Trouble>
   )
 }
 

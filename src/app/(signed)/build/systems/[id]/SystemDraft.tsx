@@ -2,10 +2,12 @@ import type { ReactNode } from 'react'
 import { keptDraft } from '@/app/server/keptDraft'
 import type { System } from '@/core/estate'
 import type { Finding } from '@/core/findings'
-import { intents } from '@/core/intents'
+import { intents, isDrawn } from '@/core/intents'
 import { IntentForm } from '@/ui/drafts'
 
-const aboutSystems = intents.filter(each => each.place === '/build/systems/{systemId}' && each.form !== undefined)
+const aboutSystems = intents.filter(
+  each => each.place === '/build/systems/{systemId}' && each.form !== undefined && !isDrawn(each),
+)
 
 /** The form of whatever is drafted about a system and is not drawn; undefined where that is nothing. */
 export async function systemDraft(

@@ -1,0 +1,2 @@
+/** Functions by kind, `-` as `_`; `shapeTroubles` reaches them by name. */
+export {}

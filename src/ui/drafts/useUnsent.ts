@@ -1,0 +1,49 @@
+import isEqual from 'fast-deep-equal'
+import { useEffect, useRef, type RefObject } from 'react'
+import type { ChangeRecord } from '@/core/views'
+import type { DraftWriter } from './DraftWriter'
+import { keepUnsent, takeUnsent } from './unsent'
+
+interface Form<Intent> {
+  readonly writer: () => DraftWriter
+  readonly latest: RefObject<Intent>
+  /** Whether it was carried out or discarded: then there is nothing to keep. */
+  readonly isLeft: RefObject<boolean>
+  readonly fill: (patch: Partial<Intent>) => void
+  readonly setForeign: (kept: ChangeRecord) => void
+}
+
+/** What could not be sent outlives its page, and what was typed last is sent when the form goes. */
+export function useUnsent<Intent extends object>(
+  kind: string,
+  kept: ChangeRecord | undefined,
+  { writer, latest, isLeft, fill, setForeign }: Form<Intent>,
+): void {
+  // What an earlier page of this draft could not send stands here again; where the draft was altered meanwhile, both are shown.
+  const keptAt = useRef(kept)
+  const show = useRef(setForeign)
+  useEffect(() => {
+    const was = keptAt.current
+    const unsent = takeUnsent(was?.id ?? unkeptName(kind))
+    if (unsent === undefined || isEqual(unsent.intent, was?.intent)) return
+    fill(unsent.intent as Intent)
+    if (was !== undefined && was.edit !== unsent.edit) show.current(was)
+  }, [kind, fill])
+
+  useEffect(() => {
+    const keep = () => {
+      const { change } = writer()
+      if (isLeft.current || writer().isWritten(latest.current)) return
+      keepUnsent(change?.id ?? unkeptName(kind), { intent: latest.current, edit: change?.edit ?? 0 })
+    }
+    window.addEventListener('pagehide', keep)
+    return () => {
+      window.removeEventListener('pagehide', keep)
+      if (isLeft.current || writer().change === undefined) return
+      void writer().write(latest.current, true).then(keep)
+    }
+  }, [writer, kind, latest, isLeft])
+}
+
+/** What a draft is known by in its tab before it has an id: its kind, and what it was begun about. */
+const unkeptName = (kind: string) => `${kind} ${window.location.pathname}${window.location.search}`

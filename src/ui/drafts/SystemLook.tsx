@@ -5,110 +5,127 @@ import type { Identity } from '@/core/views'
 import { ask } from '../api'
 import { Copied } from '../parts/Copied'
 import { TextField } from '../parts/TextField'
-import { Refusal } from '../parts/Refusal'
 import { State } from '../parts/State'
 import { Tick } from '../parts/Checkbox'
+import { useEntries } from '../parts/useEntries'
 
 interface Accepted {
   readonly isPlainHttpAccepted: boolean
   readonly acceptedFingerprint: string
 }
 
+interface Access {
+  readonly userName: string
+  readonly password: string
+}
+
 interface SystemLookProps {
   readonly isFound: boolean
   readonly forget: () => void
   /** Looks at what the system has, which takes its password. @returns why it was refused */
-  readonly look: (
-    identity: Identity,
-    accepted: Accepted,
-    access: { readonly userName: string; readonly password: string },
-  ) => Promise<CodedRefusal | undefined>
+  readonly look: (identity: Identity, accepted: Accepted, access: Access) => Promise<CodedRefusal | undefined>
 }
 
 const nothingAccepted: Accepted = { isPlainHttpAccepted: false, acceptedFingerprint: '' }
 
 /** The way to a system in two looks: who answers, and, once that was accepted, what it has. */
 export function SystemLook({ isFound, forget, look }: SystemLookProps) {
-  const [address, setAddress] = useState('')
   const [identity, setIdentity] = useState<Identity>()
   const [accepted, setAccepted] = useState(nothingAccepted)
-  const [access, setAccess] = useState({ userName: '', password: '' })
-  const [refusal, setRefusal] = useState<CodedRefusal>()
-  const [isBusy, setBusy] = useState(false)
-  const isTrusted = identity !== undefined && isAccepted(identity, accepted)
-
-  const identify = async () => {
-    setBusy(true)
-    setRefusal(undefined)
+  const again = () => {
     setIdentity(undefined)
     setAccepted(nothingAccepted)
     forget()
-    const answer = await ask<Identity>('POST', '/identities', { address })
-    setBusy(false)
-    if (answer.ok) setIdentity(answer.value)
-    else setRefusal(answer.refusal)
-  }
-  const lookAt = async () => {
-    if (identity === undefined) return
-    setBusy(true)
-    setRefusal(await look(identity, accepted, access))
-    setBusy(false)
   }
   return (
     <>
-      <form
-        onSubmit={event => {
-          event.preventDefault()
-          void identify()
-        }}
-      >
-        <TextField
-          label="Management address"
-          hint="Of its Redfish service, such as https://array.example. A bare name means HTTPS. Nothing is told to it yet."
-          value={address}
-          maxLength={500}
-          required
-          onChange={value => {
-            setAddress(value)
-            setIdentity(undefined)
-            forget()
-          }}
-        />
-        {identity === undefined && (
-          <button type="submit" className="button quiet" disabled={isBusy || address.trim() === ''}>
-            {isBusy ? 'Asking' : 'See who answers'}
-          </button>
-        )}
-      </form>
-      {identity !== undefined && <WhoAnswers identity={identity} accepted={accepted} accept={setAccepted} />}
+      <AskIdentity isKnown={identity !== undefined} again={again} found={setIdentity} />
       {identity !== undefined && (
-        <form
-          onSubmit={event => {
-            event.preventDefault()
-            void lookAt()
-          }}
-        >
-          <div className="mt-2 grid grid-cols-2 gap-[10px]">
-            {(['userName', 'password'] as const).map(key => (
-              <TextField
-                key={key}
-                label={key === 'userName' ? 'Name on the system' : 'Password'}
-                type={key === 'password' ? 'password' : 'text'}
-                value={access[key]}
-                maxLength={key === 'password' ? 500 : 255}
-                disabled={!isTrusted}
-                required
-                onChange={value => setAccess(was => ({ ...was, [key]: value }))}
-              />
-            ))}
-          </div>
-          <button type="submit" className="button quiet" disabled={isBusy || !isTrusted}>
-            {isBusy ? 'Looking' : isFound ? 'Look again' : 'Look at it'}
-          </button>
-        </form>
+        <>
+          <WhoAnswers identity={identity} accepted={accepted} accept={setAccepted} />
+          <LookInside
+            isTrusted={isAccepted(identity, accepted)}
+            isFound={isFound}
+            look={access => look(identity, accepted, access)}
+          />
+        </>
       )}
-      {refusal !== undefined && <Refusal refusal={refusal} />}
     </>
+  )
+}
+
+interface AskIdentityProps {
+  readonly isKnown: boolean
+  /** Another address is another system: nothing of the first holds. */
+  readonly again: () => void
+  readonly found: (identity: Identity) => void
+}
+
+function AskIdentity({ isKnown, again, found }: AskIdentityProps) {
+  const { given, entry, submit, told, isBusy } = useEntries({
+    start: { address: '' },
+    send: body => {
+      again()
+      return ask<Identity>('POST', '/identities', body)
+    },
+    sent: identity => found(identity),
+  })
+  const address = entry('address')
+  return (
+    <form onSubmit={submit}>
+      <TextField
+        label="Management address"
+        hint="Of its Redfish service, such as https://array.example. A bare name means HTTPS. Nothing is told to it yet."
+        maxLength={500}
+        required
+        value={address.value}
+        onChange={value => {
+          address.onChange(value)
+          again()
+        }}
+      />
+      {!isKnown && (
+        <button type="submit" className="button quiet" disabled={isBusy || given.address.trim() === ''}>
+          {isBusy ? 'Asking' : 'See who answers'}
+        </button>
+      )}
+      {told}
+    </form>
+  )
+}
+
+interface LookInsideProps {
+  readonly isTrusted: boolean
+  readonly isFound: boolean
+  readonly look: (access: Access) => Promise<CodedRefusal | undefined>
+}
+
+function LookInside({ isTrusted, isFound, look }: LookInsideProps) {
+  const { entry, submit, told, isBusy } = useEntries({
+    start: { userName: '', password: '' },
+    send: async access => {
+      const refusal = await look(access)
+      return refusal === undefined ? { ok: true, value: undefined } : { ok: false, refusal }
+    },
+  })
+  return (
+    <form onSubmit={submit}>
+      <div className="mt-2 grid grid-cols-2 gap-[10px]">
+        <TextField label="Name on the system" maxLength={255} disabled={!isTrusted} required {...entry('userName')} />
+        <TextField
+          label="Password"
+          type="password"
+          maxLength={500}
+          disabled={!isTrusted}
+          required
+          {...entry('password')}
+        />
+      </div>
+      <button type="submit" className="button quiet" disabled={isBusy || !isTrusted}>
+        {isBusy ? 'Looking' : isFound ? 'Look again' : 'Look at it'}
+      </button>
+      {told}
+    </form>
   )
 }
 

@@ -7,9 +7,8 @@ import { useState } from 'react'
 import { toast } from '../parts/toast'
 import type { SavedView } from '@/core/views'
 import { ask } from '../api'
-import { Refusal } from '../parts/Refusal'
 import { TextField } from '../parts/TextField'
-import type { CodedRefusal } from '@/core/errors'
+import { useEntries } from '../parts/useEntries'
 import { viewQuery } from './viewQuery'
 import { useAddress } from './useAddress'
 
@@ -51,23 +50,13 @@ export function SavedViews() {
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="start" sideOffset={4} className="list-panel z-20 min-w-[230px] py-1">
             {views.map(view => (
-              <div key={view.id} className="flex items-center">
-                <DropdownMenu.Item
-                  className="list-option min-w-0 flex-1"
-                  onSelect={() => router.push(`${path}${view.query === '' ? '' : `?${view.query}`}`)}
-                >
-                  <span className="w-3 shrink-0 text-action">{view === shown && <Check aria-hidden size={12} />}</span>
-                  <span className="truncate">{view.name}</span>
-                  <span className="ml-auto pl-3 text-xs text-faint">{view.madeBy}</span>
-                </DropdownMenu.Item>
-                <DropdownMenu.Item
-                  className="list-option"
-                  aria-label={`Drop the view ${view.name}`}
-                  onSelect={() => void drop(view)}
-                >
-                  <Trash2 aria-hidden size={12} className="text-faint" />
-                </DropdownMenu.Item>
-              </div>
+              <ViewLine
+                key={view.id}
+                view={view}
+                isShown={view === shown}
+                show={() => router.push(`${path}${view.query === '' ? '' : `?${view.query}`}`)}
+                drop={() => void drop(view)}
+              />
             ))}
             {views.length === 0 && (
               <p className="m-0 px-[10px] py-1 text-second">{known.isFetching ? 'Reading' : 'No view is named yet.'}</p>
@@ -84,6 +73,26 @@ export function SavedViews() {
   )
 }
 
+interface ViewLineProps {
+  readonly view: SavedView
+  readonly isShown: boolean
+  readonly show: () => void
+  readonly drop: () => void
+}
+
+const ViewLine = ({ view, isShown, show, drop }: ViewLineProps) => (
+  <div className="flex items-center">
+    <DropdownMenu.Item className="list-option min-w-0 flex-1" onSelect={show}>
+      <span className="w-3 shrink-0 text-action">{isShown && <Check aria-hidden size={12} />}</span>
+      <span className="truncate">{view.name}</span>
+      <span className="ml-auto pl-3 text-xs text-faint">{view.madeBy}</span>
+    </DropdownMenu.Item>
+    <DropdownMenu.Item className="list-option" aria-label={`Drop the view ${view.name}`} onSelect={drop}>
+      <Trash2 aria-hidden size={12} className="text-faint" />
+    </DropdownMenu.Item>
+  </div>
+)
+
 interface NameViewProps {
   readonly isOpen: boolean
   readonly close: () => void
@@ -93,17 +102,16 @@ interface NameViewProps {
 }
 
 function NameView({ isOpen, close, path, query, saved }: NameViewProps) {
-  const [name, setName] = useState('')
-  const [refusal, setRefusal] = useState<CodedRefusal>()
-  const keep = async () => {
-    const answer = await ask<SavedView>('POST', '/views', { path, name, query })
-    if (!answer.ok) return setRefusal(answer.refusal)
-    toast.success(`The view ${answer.value.name} is saved, for everyone here.`)
-    setName('')
-    setRefusal(undefined)
-    await saved()
-    close()
-  }
+  const { given, entry, submit, told, isBusy } = useEntries({
+    start: { name: '' },
+    send: ({ name }) => ask<SavedView>('POST', '/views', { path, name, query }),
+    sent: async ({ name }, clear) => {
+      toast.success(`The view ${name} is saved, for everyone here.`)
+      clear()
+      await saved()
+      close()
+    },
+  })
   return (
     <Dialog.Root open={isOpen} onOpenChange={next => !next && close()}>
       <Dialog.Portal>
@@ -112,23 +120,17 @@ function NameView({ isOpen, close, path, query, saved }: NameViewProps) {
           <Dialog.Title asChild>
             <h2 className="mb-2">Name this view</h2>
           </Dialog.Title>
-          <form
-            onSubmit={event => {
-              event.preventDefault()
-              void keep()
-            }}
-          >
+          <form onSubmit={submit}>
             <TextField
               label="Name"
               hint="Everyone who signs in here finds it under this name."
-              value={name}
               maxLength={60}
               autoFocus
-              onChange={setName}
+              {...entry('name')}
             />
-            {refusal !== undefined && <Refusal refusal={refusal} />}
+            {told}
             <div className="mt-3 flex gap-2">
-              <button type="submit" className="button" disabled={name.trim() === ''}>
+              <button type="submit" className="button" disabled={isBusy || given.name.trim() === ''}>
                 Save
               </button>
               <button type="button" className="button quiet" onClick={close}>

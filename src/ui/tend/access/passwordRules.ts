@@ -11,3 +11,9 @@ export function passwordRules(password: string, name: string): { readonly words:
     },
   ]
 }
+
+/** That the second field repeats the first. */
+export const sameRule = (password: string, again: string) => ({
+  words: 'Is the same in both fields',
+  holds: password !== '' && password === again,
+})

@@ -4,26 +4,25 @@ import { useRouter } from 'next/navigation'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { toast } from '../../parts/toast'
-import type { CodedRefusal } from '@/core/errors'
 import { ask } from '../../api'
 import { Field } from '../../parts/Field'
-import { Refusal } from '../../parts/Refusal'
+import { useEntries } from '../../parts/useEntries'
 
 /** Notes that the round is done, with a word for whoever does the next. */
 export function RoundDone() {
   const router = useRouter()
   const [isOpen, setOpen] = useState(false)
-  const [note, setNote] = useState('')
-  const [refusal, setRefusal] = useState<CodedRefusal>()
-  const done = async () => {
-    const answer = await ask('POST', '/rounds', { note })
-    if (!answer.ok) return setRefusal(answer.refusal)
-    setNote('')
-    setRefusal(undefined)
-    setOpen(false)
-    toast.success('The round is noted. Today says from now on what has changed since.')
-    router.refresh()
-  }
+  const { entry, submit, told, isBusy } = useEntries({
+    start: { note: '' },
+    send: body => ask('POST', '/rounds', body),
+    sent: (_, clear) => {
+      clear()
+      setOpen(false)
+      toast.success('The round is noted. Today says from now on what has changed since.')
+      router.refresh()
+    },
+  })
+  const note = entry('note')
   return (
     <Popover.Root open={isOpen} onOpenChange={setOpen}>
       <Popover.Trigger className="button quiet h-7 gap-[6px] px-[9px] font-normal">
@@ -32,12 +31,7 @@ export function RoundDone() {
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content align="start" sideOffset={4} collisionPadding={8} className="list-panel w-[320px] p-3">
-          <form
-            onSubmit={event => {
-              event.preventDefault()
-              void done()
-            }}
-          >
+          <form onSubmit={submit}>
             <Field label="Note" hint="For whoever does the next round; it may be left empty.">
               {labelled => (
                 <textarea
@@ -45,13 +39,13 @@ export function RoundDone() {
                   className="field h-auto"
                   rows={3}
                   maxLength={1000}
-                  value={note}
-                  onChange={event => setNote(event.target.value)}
+                  value={note.value}
+                  onChange={event => note.onChange(event.target.value)}
                 />
               )}
             </Field>
-            {refusal !== undefined && <Refusal refusal={refusal} />}
-            <button type="submit" className="button">
+            {told}
+            <button type="submit" className="button" disabled={isBusy}>
               Note it
             </button>
           </form>

@@ -73,7 +73,7 @@ test('a drive with an earlier use on it is found, erased by its last four charac
 
 test('several drives are chosen in the intake, and their lights switched on by one change', async ({ page }) => {
   await signIn(page)
-  await page.goto(`${address()}/build/drives?find=godwit-2&columns=label,where,state,serial`)
+  await page.goto(`${address()}/build/drives?filter=godwit-2&columns=label,where,state,serial`)
   const boxes = page.getByRole('table', { name: 'Drives' }).getByRole('checkbox', { name: /^Choose [0-9A-F]{4}/ })
   await expect(boxes).toHaveCount(11)
   await boxes.nth(1).click()
@@ -83,7 +83,7 @@ test('several drives are chosen in the intake, and their lights switched on by o
   await page.getByRole('button', { name: 'Lights on' }).click()
   await expect(margin(page).getByRole('heading', { name: 'Locate lights of 4 drives' })).toBeVisible()
   await carryOut(page)
-  await page.goto(`${address()}/build/drives?find=godwit-2`)
+  await page.goto(`${address()}/build/drives?filter=godwit-2`)
   await expect(page.locator('[data-row]').filter({ has: page.getByRole('img', { name: 'light on' }) })).toHaveCount(4)
 })
 

@@ -12,10 +12,11 @@ import {
   revokeToken,
   tokensOf,
 } from './access'
+import { intakeState } from '@/core/estate'
 import type { Inventory } from '@/ports'
 import { inTransaction, rows, run } from './database'
 import { enrolSystem, estateClock, keepClock, nextReading, storeInventory, systemAccess } from './inventory'
-import { search, systemPage, volumeList } from './queries'
+import { driveCounts, driveList, objectList, search, systemPage, volumeList } from './queries'
 import { enrolled, freshDatabase, sampleDriveFound as drive, sampleInventory as inventory } from './testing'
 
 const key = randomBytes(32)
@@ -68,6 +69,45 @@ test('volumes are found by literal text, sorted and paged at the server', async 
     items: [{ name: 'b-3', sizeBytes: '3000000000000' }],
   })
   expect((await search({ database }, 'SER2')).map(hit => hit.kind)).toEqual(['drive'])
+})
+
+test('numbers within names count as numbers, whichever list', async () => {
+  const found = [10, 2, 1].map(number => ({ ...drive(number), name: `drive ${number}` }))
+  await store(inventory({ drives: found }))
+  const { items } = await objectList({ database }, 'drives', { sort: 'name' })
+  expect(items.map(each => each.name)).toEqual(['drive 1', 'drive 2', 'drive 10'])
+  const back = await objectList({ database }, 'drives', { sort: 'name', isDescending: true, limit: 1 })
+  expect(back.items.map(each => each.name)).toEqual(['drive 10'])
+})
+
+test('the intake sorts by what asks for work, filters by literal text, and its counts add up to its list', async () => {
+  const leftOver = { system: 'plover', lastUsedAt: null, partitions: ['100% boot'] }
+  const free = { poolLocator: null, role: 'unassigned' }
+  const drives = [
+    drive(1),
+    drive(2, free),
+    drive(3, { ...free, leftOver }),
+    drive(4, { state: 'failed', role: 'unassigned', poolLocator: null, isBoot: true }),
+    drive(5, { role: 'spare', media: 'HDD', protocol: 'SAS' }),
+  ]
+  await store(inventory({ drives }))
+  const bays = async (question: Parameters<typeof driveList>[1]) =>
+    (await driveList({ database }, question)).items.map(line => line.bay)
+  expect(await bays({})).toEqual([4, 3, 2, 5, 1])
+  expect(await bays({ isDescending: true })).toEqual([1, 5, 2, 3, 4])
+  expect(await bays({ sort: 'label', limit: 2, offset: 1 })).toEqual([2, 3])
+  expect(await bays({ filter: '100%' })).toEqual([3])
+  expect(await bays({ filter: '_' })).toEqual([])
+  expect(await bays({ filter: 'bay 5' })).toEqual([5])
+  expect(await bays({ kind: '10 TB HDD' })).toEqual([5])
+  expect(await bays({ kind: 'no such kind' })).toEqual([])
+  expect(await bays({ state: 'in use' })).toEqual([1])
+  const counts = await driveCounts({ database })
+  expect(counts.reduce((sum, each) => sum + each.count, 0)).toBe((await driveList({ database }, {})).total)
+  // What the database says of a drive is what core says of it.
+  const page = await systemPage({ database }, systemId)
+  const lines = new Map((await driveList({ database }, {})).items.map(line => [line.id, line.intake]))
+  for (const each of page?.drives ?? []) expect(lines.get(each.id)).toBe(intakeState(each))
 })
 
 test('the first administrator needs the code, once; the last one stays; a removed one is out at once', async () => {

@@ -1,2 +1,2 @@
 export { columnOf, columnsOf, columnTypes, modelOf, tableOf } from './kindModel'
-export { object, objectCount, objects, type Which } from './objects'
+export { inOrder, object, objectCount, objects, type Which } from './objects'

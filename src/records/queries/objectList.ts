@@ -3,7 +3,7 @@ import { storable } from '@/core/input'
 import type { ObjectList } from '@/core/views'
 import { cast, col, literal, Op, where, type OrderItem, type WhereOptions } from 'sequelize'
 import type { Scope } from '../database'
-import { columnOf, objectCount, objects, tableOf } from '../objects'
+import { columnOf, inOrder, objectCount, objects, tableOf } from '../objects'
 import { hasName, namesFor, referencesOf } from './references'
 
 export interface ObjectQuestion {
@@ -56,9 +56,12 @@ function ordered(kind: ObjectKind, { sort, isDescending = false }: ObjectQuestio
   if (sort === undefined) return undefined
   const direction = isDescending ? 'DESC' : 'ASC'
   const of = referencesOf(kind)[sort]
-  const by = of === undefined || !hasName(of) ? sort : nameOf(kind, sort, of)
-  return [[by, direction] as OrderItem, ['id', direction]]
+  const first: OrderItem =
+    of === undefined || !hasName(of) ? inOrder(kind, sort, direction) : [nameOf(kind, sort, of), direction]
+  return [first, ['id', direction]]
 }
 
 const nameOf = (kind: ObjectKind, field: string, of: KindName) =>
-  literal(`(select other.name from ${tableOf(of)} other where other.id = "${kind.name}".${columnOf(field)})`)
+  literal(
+    `(select other.name collate natural_order from ${tableOf(of)} other where other.id = "${kind.name}".${columnOf(field)})`,
+  )

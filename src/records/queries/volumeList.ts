@@ -12,7 +12,11 @@ export interface VolumeQuestion {
   readonly limit?: number
 }
 
-const orderBy: Readonly<Record<VolumeSort, string>> = { name: 'name', size: 'size_bytes', written: 'written_bytes' }
+const orderBy: Readonly<Record<VolumeSort, string>> = {
+  name: 'name collate natural_order',
+  size: 'size_bytes',
+  written: 'written_bytes',
+}
 const mostLines = 500
 
 /** What is looked for in NAA names, as a pattern; empty where the text is no part of one. Colons, dashes and a leading `naa.` are left out. */

@@ -154,3 +154,55 @@ test('each row is a link that selects it and keeps all else in the address', () 
   const row = screen.getByRole('row', { name: /port 2/ })
   expect(within(row).getByRole('link').getAttribute('href')).toBe('/build/ports?filter=port&sel=id-2')
 })
+
+describe('rows that can be chosen', () => {
+  const bulk = (chosen: readonly Line[]) => <span role="status">{chosen.map(each => each.name).join(', ')}</span>
+  const box = (name: string) => screen.getByLabelText(`Choose ${name}`)
+
+  test('a range with Shift, and one taken out again', async () => {
+    answering(serving(9))
+    const { user } = shown(table(9, { bulk }))
+    expect(screen.getByText('9 in all')).toBeTruthy()
+    await user.click(box('port 1'))
+    await user.keyboard('{Shift>}')
+    await user.click(box('port 4'))
+    await user.keyboard('{/Shift}')
+    expect(screen.getByRole('status').textContent).toBe('port 1, port 2, port 3, port 4')
+    await user.click(box('port 3'))
+    expect(screen.getByRole('status').textContent).toBe('port 1, port 2, port 4')
+  })
+
+  test('all of the list, also what has not been read yet, and none again', async () => {
+    const asked = answering(serving(1200))
+    const { user } = shown(table(1200, { bulk: (chosen: readonly Line[]) => <b role="status">{chosen.length}</b> }))
+    await user.click(screen.getByLabelText('Choose all ports of the list'))
+    expect((await screen.findByRole('status')).textContent).toBe('1200')
+    expect(asked.filter(each => each.path.includes('limit=500')).map(each => each.path.split('offset=')[1])).toEqual([
+      '0&limit=500',
+      '500&limit=500',
+      '1000&limit=500',
+    ])
+    await user.click(screen.getByLabelText('Choose all ports of the list'))
+    expect(screen.queryByRole('status')).toBeNull()
+  })
+
+  test('a server that does not answer chooses nothing', async () => {
+    answering(() => 'unreachable')
+    const { user } = shown(table(1200, { bulk }))
+    await user.click(screen.getByLabelText('Choose all ports of the list'))
+    await pass(50)
+    expect(screen.queryByRole('status')).toBeNull()
+  })
+
+  test('a list that may not be chosen from has no boxes', () => {
+    shown(table(3))
+    expect(screen.queryByRole('checkbox')).toBeNull()
+  })
+})
+
+test('where there is no room for columns, a row says the heads in front of what it says', () => {
+  window.matchMedia = () => ({ matches: true, addEventListener: () => {}, removeEventListener: () => {} }) as never
+  shown(table(3))
+  expect(screen.getByRole('row', { name: /port 1 System curlew/ })).toBeTruthy()
+  expect(screen.getByRole('row', { name: /port 1 System curlew/ }).style.height).toBe('50px')
+})

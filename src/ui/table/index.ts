@@ -1,5 +1,4 @@
-export { DataTable } from './DataTable'
-export { ServerTable, type ServerColumn } from './ServerTable'
+export type { ServerColumn } from './ServerColumn'
+export { ServerTable } from './ServerTable'
 export type { ServerPage } from './useServerPages'
-export type { TableColumn } from './TableColumn'
 export { useAddress } from './useAddress'

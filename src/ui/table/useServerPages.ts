@@ -65,17 +65,39 @@ export function useServerPages<Row>(path: string, question: string, first: Serve
   }
 }
 
-/** All rows of a list, page by page, for saving them. @returns undefined where the server does not answer */
+/** All rows of a list, page by page, for saving or choosing them. @returns undefined where the server does not answer */
 export async function readAll<Row>(path: string, question: string): Promise<ServerPage<Row> | undefined> {
   const items: Row[] = []
   let names: Readonly<Record<string, string>> = {}
   for (let total = 1; items.length < total;) {
-    const query = `${question === '' ? '' : `${question}&`}offset=${items.length}&limit=500`
-    const answer = await ask<ServerPage<Row>>('GET', `${path}?${query}`)
-    if (!answer.ok) return undefined
-    total = answer.value.items.length === 0 ? 0 : answer.value.total
-    items.push(...answer.value.items)
-    names = { ...names, ...answer.value.names }
+    const page = await readSome<Row>(path, question, items.length)
+    if (page === undefined) return undefined
+    total = page.items.length === 0 ? 0 : page.total
+    items.push(...page.items)
+    names = { ...names, ...page.names }
   }
   return { total: items.length, items, names }
+}
+
+/** The rows from one to another, both included. @returns undefined where the server does not answer */
+export async function readRange<Row>(
+  path: string,
+  question: string,
+  from: number,
+  to: number,
+): Promise<readonly Row[] | undefined> {
+  const items: Row[] = []
+  while (items.length <= to - from) {
+    const page = await readSome<Row>(path, question, from + items.length)
+    if (page === undefined) return undefined
+    if (page.items.length === 0) break
+    items.push(...page.items)
+  }
+  return items.slice(0, to - from + 1)
+}
+
+async function readSome<Row>(path: string, question: string, offset: number): Promise<ServerPage<Row> | undefined> {
+  const query = `${question === '' ? '' : `${question}&`}offset=${offset}&limit=500`
+  const answer = await ask<ServerPage<Row>>('GET', `${path}?${query}`)
+  return answer.ok ? answer.value : undefined
 }

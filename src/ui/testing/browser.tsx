@@ -11,6 +11,8 @@ configure({ asyncUtilTimeout: 5000 })
 HTMLElement.prototype.scrollIntoView = () => undefined
 HTMLElement.prototype.hasPointerCapture = () => false
 HTMLElement.prototype.releasePointerCapture = () => undefined
+if (typeof window !== 'undefined')
+  window.matchMedia ??= () => ({ matches: false, addEventListener: () => {}, removeEventListener: () => {} }) as never
 globalThis.ResizeObserver ??= class {
   observe() {}
   unobserve() {}

@@ -2,16 +2,15 @@
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { CodedRefusal } from '@/core/errors'
-import type { Drive } from '@/core/estate'
 import { countWords, formatBytes } from '@/core/units'
 import { draftAddress } from '@/core/intents'
-import type { ChangeRecord } from '@/core/views'
+import type { ChangeRecord, DriveLine } from '@/core/views'
 import { ask } from '../../api'
 import { Refusal } from '../../parts/Refusal'
 import { bulkDrafts, type BulkDraft, type IntakeSystem } from './bulkDrafts'
 
 interface BulkBarProps {
-  readonly drives: readonly Drive[]
+  readonly drives: readonly DriveLine[]
   readonly systems: readonly IntakeSystem[]
 }
 
@@ -21,7 +20,7 @@ export function BulkBar({ drives, systems }: BulkBarProps) {
   const [isBusy, setBusy] = useState(false)
   const [refusal, setRefusal] = useState<CodedRefusal>()
   const drafts = bulkDrafts(drives, systems)
-  const bytes = drives.reduce((sum, drive) => sum + drive.capacityBytes, 0n)
+  const bytes = drives.reduce((sum, drive) => sum + BigInt(drive.capacityBytes), 0n)
   const draft = async ({ drafted, intent }: BulkDraft) => {
     setBusy(true)
     const answer = await ask<ChangeRecord>('POST', '/changes', { kind: drafted.kind, intent })

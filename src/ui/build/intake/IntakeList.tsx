@@ -1,44 +1,37 @@
 'use client'
-import { useRouter } from 'next/navigation'
-import { DataTable } from '../../table'
+import type { DriveLine } from '@/core/views'
+import { ServerTable, type ServerPage } from '../../table'
 import { BulkBar } from './BulkBar'
 import type { IntakeSystem } from './bulkDrafts'
 import { intakeColumns } from './intakeColumns'
-import type { IntakeRow } from './IntakeRow'
 
 interface IntakeListProps {
-  readonly rows: readonly IntakeRow[]
+  readonly first: ServerPage<DriveLine>
+  /** What the list was asked for, as a query without offset and limit. */
+  readonly question: string
   readonly systems: readonly IntakeSystem[]
   readonly selected: string | undefined
 }
 
-const idOf = ({ drive }: IntakeRow) => drive.id
-
 /** Every drive of the estate as it stands in the intake: what asks for work first; several are taken into one draft. */
-export function IntakeList({ rows, systems, selected }: IntakeListProps) {
-  const router = useRouter()
-  const open = ({ drive }: IntakeRow) => {
-    const query = new URLSearchParams(window.location.search)
-    for (const name of ['draft', 'change']) query.delete(name)
-    query.set('drive', drive.id)
-    router.push(`/build/drives?${query}`, { scroll: false })
-  }
-  return (
-    <section>
-      <h3>
-        Intake <span>what asks for work stands first</span>
-      </h3>
-      <DataTable
-        label="Drives"
-        rows={rows}
-        columns={intakeColumns}
-        idOf={idOf}
-        sortAtFirst="state"
-        selected={selected}
-        onOpen={open}
-        csvName="drives.csv"
-        bulk={chosen => <BulkBar drives={chosen.map(({ drive }) => drive)} systems={systems} />}
-      />
-    </section>
-  )
-}
+export const IntakeList = ({ first, question, systems, selected }: IntakeListProps) => (
+  <section>
+    <h3>
+      Intake <span>what asks for work stands first</span>
+    </h3>
+    <ServerTable
+      label="Drives"
+      path="/intake"
+      question={question}
+      first={first}
+      columns={intakeColumns}
+      idOf={line => line.id}
+      sortAtFirst="state"
+      selected={selected}
+      selectedBy="drive"
+      filterWords="Filter drives"
+      bulk={chosen => <BulkBar drives={chosen} systems={systems} />}
+      mostPixels={350}
+    />
+  </section>
+)

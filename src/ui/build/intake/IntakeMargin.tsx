@@ -1,26 +1,28 @@
 import Link from 'next/link'
-import { intakeState, type Drive, type IntakeState } from '@/core/estate'
+import type { IntakeState } from '@/core/estate'
+import type { DriveCount } from '@/core/views'
 import { formatBytes } from '@/core/units'
 import { Margin } from '../../frame'
 import { State } from '../../parts/State'
 
+const order = ['failed', 'failing', 'foreign', 'unassigned', 'spare', 'in use', 'boot'] as const
+const words: Readonly<Record<IntakeState, string>> = {
+  failed: 'exchange them',
+  failing: 'exchange them soon',
+  foreign: 'erase them before they are used',
+  unassigned: 'free for a pool or a cluster',
+  spare: 'stand in for those that fail',
+  'in use': 'hold data',
+  boot: 'start their nodes',
+}
+
 /** What matters of all drives while none is selected: what asks for work first, and what each can be used for. */
-export function IntakeMargin({ drives }: { readonly drives: readonly Drive[] }) {
-  const order = ['failed', 'failing', 'foreign', 'unassigned', 'spare', 'in use', 'boot'] as const
-  const words: Readonly<Record<IntakeState, string>> = {
-    failed: 'exchange them',
-    failing: 'exchange them soon',
-    foreign: 'erase them before they are used',
-    unassigned: 'free for a pool or a cluster',
-    spare: 'stand in for those that fail',
-    'in use': 'hold data',
-    boot: 'start their nodes',
-  }
+export function IntakeMargin({ counts: counted }: { readonly counts: readonly DriveCount[] }) {
   const counts = order.flatMap(state => {
-    const own = drives.filter(drive => intakeState(drive) === state)
-    return own.length === 0
-      ? []
-      : [{ state, count: own.length, bytes: own.reduce((sum, each) => sum + each.capacityBytes, 0n) }]
+    const own = counted.filter(each => each.intake === state)
+    const count = own.reduce((sum, each) => sum + each.count, 0)
+    const bytes = own.reduce((sum, each) => sum + each.capacityBytes * BigInt(each.count), 0n)
+    return count === 0 ? [] : [{ state, count, bytes }]
   })
   return (
     <Margin>

@@ -1,7 +1,7 @@
+import { sum } from 'd3-array'
 import Link from 'next/link'
-import { intakeStates, type IntakeState } from '@/core/estate'
+import { intakeStates, type DriveKind, type IntakeState } from '@/core/estate'
 import { Bytes } from '../../parts/Bytes'
-import type { DriveKind } from './kinds'
 
 const fills: Readonly<Record<IntakeState, string>> = {
   unassigned: 'var(--d7)',
@@ -55,59 +55,69 @@ export function KindTotals({ kinds }: { readonly kinds: readonly DriveKind[] }) 
             </tr>
           </thead>
           <tbody>
-            {kinds.map(kind => {
-              let x = 0
-              return (
-                <tr key={kind.words}>
-                  <td className="whitespace-nowrap">
-                    <Link
-                      data-row
-                      href={`/build/drives?kind=${encodeURIComponent(kind.words)}`}
-                      className="font-semibold no-underline"
-                    >
-                      {kind.words}
-                    </Link>
-                  </td>
-                  <td>
-                    <svg
-                      viewBox={`0 0 ${width} 14`}
-                      width={width}
-                      height={14}
-                      role="img"
-                      aria-label={present.map(state => `${kind.byState[state]} ${state}`).join(', ')}
-                    >
-                      {present.map(state => {
-                        const length = (kind.byState[state] / most) * (width - 2)
-                        const bar = (
-                          <rect
-                            key={state}
-                            x={x}
-                            y={1}
-                            width={Math.max(0, length - 1)}
-                            height={12}
-                            fill={fills[state]}
-                          />
-                        )
-                        x += length
-                        return bar
-                      })}
-                    </svg>
-                  </td>
-                  <td className="number">{kind.count}</td>
-                  <td className="number">
-                    <Bytes bytes={kind.bytes} />
-                  </td>
-                  {present.map(state => (
-                    <td key={state} className="number">
-                      {kind.byState[state] === 0 ? <span className="text-faint">·</span> : kind.byState[state]}
-                    </td>
-                  ))}
-                </tr>
-              )
-            })}
+            {kinds.map(kind => (
+              <KindRow key={kind.words} kind={kind} present={present} most={most} />
+            ))}
           </tbody>
         </table>
       </div>
     </figure>
+  )
+}
+
+interface KindRowProps {
+  readonly kind: DriveKind
+  readonly present: readonly IntakeState[]
+  /** How many drives the longest bar stands for. */
+  readonly most: number
+}
+
+const KindRow = ({ kind, present, most }: KindRowProps) => (
+  <tr>
+    <td className="whitespace-nowrap">
+      <Link
+        data-row
+        href={`/build/drives?kind=${encodeURIComponent(kind.words)}`}
+        className="font-semibold no-underline"
+      >
+        {kind.words}
+      </Link>
+    </td>
+    <td>
+      <StateBar kind={kind} present={present} most={most} />
+    </td>
+    <td className="number">{kind.count}</td>
+    <td className="number">
+      <Bytes bytes={kind.bytes} />
+    </td>
+    {present.map(state => (
+      <td key={state} className="number">
+        {kind.byState[state] === 0 ? <span className="text-faint">·</span> : kind.byState[state]}
+      </td>
+    ))}
+  </tr>
+)
+
+function StateBar({ kind, present, most }: KindRowProps) {
+  const lengths = present.map(state => (kind.byState[state] / most) * (width - 2))
+  return (
+    <svg
+      viewBox={`0 0 ${width} 14`}
+      width={width}
+      height={14}
+      role="img"
+      aria-label={present.map(state => `${kind.byState[state]} ${state}`).join(', ')}
+    >
+      {present.map((state, index) => (
+        <rect
+          key={state}
+          x={sum(lengths.slice(0, index))}
+          y={1}
+          width={Math.max(0, (lengths[index] ?? 0) - 1)}
+          height={12}
+          fill={fills[state]}
+        />
+      ))}
+    </svg>
   )
 }

@@ -1,11 +1,12 @@
 import { draftAddress } from '@/core/intents'
-import { sampleDrive, sampleId } from '@/core/estate/testing/samples'
+import { sampleId } from '@/core/estate/testing/samples'
+import { sampleDriveLine } from '../../testing/sampleDriveLine'
 import { bulkDrafts } from './bulkDrafts'
 
 const array = { id: sampleId(1), name: 'heron', isRow: false, clusterPoolId: null }
 const bare = { ...array, isRow: true }
 const cluster = { ...bare, clusterPoolId: sampleId(9) }
-const free = [sampleDrive(1), sampleDrive(2)]
+const free = [sampleDriveLine(1), sampleDriveLine(2)]
 const wordsOf = (drafts: ReturnType<typeof bulkDrafts>) =>
   typeof drafts === 'string' ? drafts : drafts.map(each => each.words)
 
@@ -18,17 +19,17 @@ test('free drives begin a pool in an array, a cluster in bare nodes, and join th
 test('drives of which one is not free can only be found by their lights', () => {
   const leftOver = { system: null, lastUsedAt: null, partitions: ['p'] }
   for (const other of [{ role: 'data' as const, poolId: sampleId(9) }, { isBoot: true }, { leftOver }])
-    expect(wordsOf(bulkDrafts([...free, sampleDrive(3, other)], [bare]))).toEqual(['Lights on'])
+    expect(wordsOf(bulkDrafts([...free, sampleDriveLine(3, other)], [bare]))).toEqual(['Lights on'])
 })
 
 test('lights that are all on are switched off; one that is not is switched on with the others', () => {
   const lit = free.map(drive => ({ ...drive, isLit: true }))
   expect(wordsOf(bulkDrafts(lit, [array]))).toContain('Lights off')
-  expect(wordsOf(bulkDrafts([...lit, sampleDrive(3)], [array]))).toContain('Lights on')
+  expect(wordsOf(bulkDrafts([...lit, sampleDriveLine(3)], [array]))).toContain('Lights on')
 })
 
 test('drives of several systems have no draft in common, and none at all neither', () => {
-  const apart = [...free, sampleDrive(3, { systemId: sampleId(2) })]
+  const apart = [...free, sampleDriveLine(3, { systemId: sampleId(2) })]
   expect(bulkDrafts(apart, [array, { ...bare, id: sampleId(2) }])).toBe(
     'They stand in several systems; a draft is for one.',
   )

@@ -1,4 +1,4 @@
-import { intakeState, type Drive, type Pool, type System } from '@/core/estate'
+import type { Pool, System } from '@/core/estate'
 import {
   createPoolIntent,
   formClusterIntent,
@@ -6,6 +6,7 @@ import {
   setLocateLightIntent,
   type IntentKind,
 } from '@/core/intents'
+import type { DriveLine } from '@/core/views'
 import { growingIntent, newClusterIntent } from '../clusters/newClusterIntent'
 import { newPoolIntent } from '../../drafts/newPoolIntent'
 
@@ -19,6 +20,8 @@ export interface IntakeSystem {
   readonly clusterPoolId: Pool['id'] | null
 }
 
+type ChosenDrive = Pick<DriveLine, 'id' | 'systemId' | 'intake' | 'isLit'>
+
 /** A change that can be drafted for several drives at once. */
 export interface BulkDraft {
   readonly words: string
@@ -30,7 +33,10 @@ export interface BulkDraft {
  * What can be drafted for drives together; a reason in words where nothing can.
  * Lights for drives of one system; a cluster, its growth or a pool only for drives that are all free.
  */
-export function bulkDrafts(drives: readonly Drive[], systems: readonly IntakeSystem[]): readonly BulkDraft[] | string {
+export function bulkDrafts(
+  drives: readonly ChosenDrive[],
+  systems: readonly IntakeSystem[],
+): readonly BulkDraft[] | string {
   const ids = [...new Set(drives.map(drive => drive.systemId))]
   const system = systems.find(each => each.id === ids[0])
   if (system === undefined || drives.length === 0) return 'Choose drives first.'
@@ -42,7 +48,7 @@ export function bulkDrafts(drives: readonly Drive[], systems: readonly IntakeSys
     drafted: setLocateLightIntent,
     intent: { systemId: system.id, driveIds, isOn: !areLit },
   }
-  if (drives.some(drive => intakeState(drive) !== 'unassigned')) return [light]
+  if (drives.some(drive => drive.intake !== 'unassigned')) return [light]
   if (!system.isRow)
     return [
       light,

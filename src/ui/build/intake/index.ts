@@ -1,8 +1,6 @@
 export { KindTotals } from './KindTotals'
 export { IntakeList } from './IntakeList'
-export type { IntakeRow } from './IntakeRow'
 export type { IntakeSystem } from './bulkDrafts'
 export { EraseDrive, SetLocateLight } from './DriveDrafts'
 export { EstateBays } from './EstateBays'
-export { driveKinds, kindWords } from './kinds'
 export { IntakeMargin } from './IntakeMargin'

@@ -1,10 +1,9 @@
-import { intakeState, suffixOf, type IntakeState } from '@/core/estate'
-import { formatBytes } from '@/core/units'
-import { State, type Gravity } from '../../parts/State'
-import type { TableColumn } from '../../table'
-import type { IntakeRow } from './IntakeRow'
-import { kindWords } from './kinds'
 import { Lightbulb } from 'lucide-react'
+import { kindWords, suffixOf, type IntakeState } from '@/core/estate'
+import { formatBytes } from '@/core/units'
+import type { DriveLine, DriveSort } from '@/core/views'
+import { State, type Gravity } from '../../parts/State'
+import type { ServerColumn } from '../../table'
 
 const gravity: Readonly<Record<IntakeState, Gravity>> = {
   unassigned: 'fine',
@@ -16,76 +15,88 @@ const gravity: Readonly<Record<IntakeState, Gravity>> = {
   failed: 'now',
 }
 
-/** What asks for work stands first, then what can be used. */
-const byUrgency: readonly IntakeState[] = ['failed', 'failing', 'foreign', 'unassigned', 'spare', 'in use', 'boot']
-
-const leftOver = ({ drive }: IntakeRow) =>
-  drive.leftOver === null
+const leftOver = ({ leftOver: left }: DriveLine) =>
+  left === null
     ? ''
-    : `${drive.leftOver.system ?? 'unknown system'}${drive.leftOver.lastUsedAt === null ? '' : `, ${drive.leftOver.lastUsedAt.slice(0, 10)}`}`
-const place = ({ systemName, place: where }: IntakeRow) => `${systemName}, ${where}`
+    : `${left.system ?? 'unknown system'}${left.lastUsedAt === null ? '' : `, ${left.lastUsedAt.slice(0, 10)}`}`
+const place = ({ systemName, standsIn, bay }: DriveLine) =>
+  `${systemName}, ${standsIn === '' ? '' : `${standsIn}, `}bay ${bay}`
+const figure = (value: number | null) => (value === null ? '' : `${value}`)
+
+interface Column extends ServerColumn<DriveLine> {
+  readonly sort?: DriveSort
+}
 
 /** The columns of the intake. */
-export const intakeColumns: readonly TableColumn<IntakeRow>[] = [
+export const intakeColumns: readonly Column[] = [
   {
     id: 'label',
     head: 'Label',
     track: '62px',
-    text: ({ drive }) => suffixOf(drive.serial),
-    cell: ({ drive }) => (
-      <>
-        {suffixOf(drive.serial)}
-        {drive.isLit && (
+    sort: 'label',
+    text: ({ serial }) => suffixOf(serial),
+    cell: ({ serial, isLit }) => (
+      <span className="mono">
+        {suffixOf(serial)}
+        {isLit && (
           <Lightbulb role="img" aria-label="light on" size={11} className="ml-1 inline-block align-[-1px] text-soon" />
         )}
-      </>
+      </span>
     ),
   },
-  { id: 'where', head: 'Where', track: 'minmax(0,1.5fr)', text: place },
+  { id: 'where', head: 'Where', track: 'minmax(0,1.5fr)', sort: 'where', text: place },
   {
     id: 'kind',
     head: 'Kind',
     track: 'minmax(0,1.1fr)',
-    text: ({ drive }) => kindWords(drive),
-    order: ({ drive }) => drive.capacityBytes,
+    sort: 'kind',
+    text: line => kindWords({ ...line, capacityBytes: BigInt(line.capacityBytes) }),
   },
   {
     id: 'role',
     head: 'Best for',
     track: '76px',
-    text: ({ suggestion }) => suggestion?.role ?? '',
-    cell: ({ suggestion }) => <span className="text-second">{suggestion?.role ?? ''}</span>,
+    text: ({ bestFor }) => bestFor ?? '',
+    cell: ({ bestFor }) => <span className="text-second">{bestFor ?? ''}</span>,
   },
   {
     id: 'state',
     head: 'State',
     track: '96px',
-    text: ({ drive }) => intakeState(drive),
-    order: ({ drive }) => byUrgency.indexOf(intakeState(drive)),
-    cell: ({ drive }) => <State gravity={gravity[intakeState(drive)]}>{intakeState(drive)}</State>,
+    sort: 'state',
+    text: ({ intake }) => intake,
+    cell: ({ intake }) => <State gravity={gravity[intake]}>{intake}</State>,
   },
   {
     id: 'left-over',
     head: 'Left over',
     track: 'minmax(0,1.2fr)',
-    text: row => [leftOver(row), ...(row.drive.leftOver?.partitions ?? [])].filter(Boolean).join('; '),
-    cell: row => <span className="text-second">{leftOver(row)}</span>,
+    text: line => [leftOver(line), ...(line.leftOver?.partitions ?? [])].filter(Boolean).join('; '),
+    cell: line => <span className="text-second">{leftOver(line)}</span>,
   },
   {
     id: 'serial',
     head: 'Serial number',
     track: 'minmax(0,1.2fr)',
-    text: ({ drive }) => drive.serial,
+    sort: 'serial',
+    text: ({ serial }) => serial,
     isAtFirstHidden: true,
   },
-  { id: 'model', head: 'Model', track: 'minmax(0,1fr)', text: ({ drive }) => drive.model, isAtFirstHidden: true },
-  { id: 'firmware', head: 'Firmware', track: '80px', text: ({ drive }) => drive.firmware ?? '', isAtFirstHidden: true },
+  {
+    id: 'model',
+    head: 'Model',
+    track: 'minmax(0,1fr)',
+    sort: 'model',
+    text: ({ model }) => model,
+    isAtFirstHidden: true,
+  },
+  { id: 'firmware', head: 'Firmware', track: '80px', text: ({ firmware }) => firmware ?? '', isAtFirstHidden: true },
   {
     id: 'size',
     head: 'Size',
     track: '84px',
-    text: ({ drive }) => formatBytes(drive.capacityBytes),
-    order: ({ drive }) => drive.capacityBytes,
+    sort: 'size',
+    text: ({ capacityBytes }) => formatBytes(BigInt(capacityBytes)),
     isNumber: true,
     isAtFirstHidden: true,
   },
@@ -93,8 +104,7 @@ export const intakeColumns: readonly TableColumn<IntakeRow>[] = [
     id: 'bytes',
     head: 'Bytes',
     track: '120px',
-    text: ({ drive }) => `${drive.capacityBytes}`,
-    order: ({ drive }) => drive.capacityBytes,
+    text: ({ capacityBytes }) => capacityBytes,
     isNumber: true,
     isAtFirstHidden: true,
   },
@@ -102,8 +112,8 @@ export const intakeColumns: readonly TableColumn<IntakeRow>[] = [
     id: 'hours',
     head: 'Hours',
     track: '70px',
-    text: ({ drive }) => (drive.powerOnHours === null ? '' : `${drive.powerOnHours}`),
-    order: ({ drive }) => drive.powerOnHours ?? -1,
+    sort: 'hours',
+    text: ({ powerOnHours }) => figure(powerOnHours),
     isNumber: true,
     isAtFirstHidden: true,
   },
@@ -111,8 +121,8 @@ export const intakeColumns: readonly TableColumn<IntakeRow>[] = [
     id: 'writes',
     head: 'Full writes a day',
     track: '110px',
-    text: ({ drive }) => (drive.driveWritesPerDay === null ? '' : `${drive.driveWritesPerDay}`),
-    order: ({ drive }) => drive.driveWritesPerDay ?? -1,
+    sort: 'writes',
+    text: ({ driveWritesPerDay }) => figure(driveWritesPerDay),
     isNumber: true,
     isAtFirstHidden: true,
   },

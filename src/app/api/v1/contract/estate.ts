@@ -4,12 +4,14 @@ import {
   driveSchema,
   enclosureSchema,
   idSchema,
+  intakeStates,
   mappingSchema,
   poolSchema,
   portSchema,
   systemSchema,
   volumeSchema,
 } from '@/core/estate'
+import { driveSorts } from '@/core/views'
 import type { Operation } from './Operation'
 import { list, many, object, text, whole } from './shapes'
 
@@ -25,6 +27,26 @@ const volumeLine = object({
   state: { enum: ['in use', 'holding'] },
   groupNames: list(text()),
   missingSince: { type: ['string', 'null'] },
+})
+const { properties: drive } = driveSchema
+const driveLine = object({
+  id: idSchema,
+  systemId: idSchema,
+  systemName: text(),
+  standsIn: text(),
+  bay: whole,
+  serial: text(),
+  model: text(),
+  firmware: drive.firmware,
+  media: drive.media,
+  protocol: drive.protocol,
+  capacityBytes: bytesSchema,
+  intake: { enum: [...intakeStates] },
+  isLit: { type: 'boolean' },
+  bestFor: { enum: ['cache', 'capacity', null] },
+  leftOver: drive.leftOver,
+  powerOnHours: drive.powerOnHours,
+  driveWritesPerDay: drive.driveWritesPerDay,
 })
 const settings = object(
   {
@@ -79,6 +101,21 @@ export const estateOperations = {
       limit: { type: 'integer', minimum: 1, maximum: 500 },
     },
     answers: object({ total: whole, items: list(volumeLine) }),
+  },
+  listIntake: {
+    method: 'get',
+    path: '/intake',
+    summary: 'A page of drives as they stand in the intake, sorted and filtered at the server',
+    query: {
+      filter: text(120),
+      state: { enum: [...intakeStates] },
+      kind: text(60),
+      sort: { enum: [...driveSorts] },
+      descending: { enum: ['true', 'false'] },
+      offset: whole,
+      limit: { type: 'integer', minimum: 1, maximum: 500 },
+    },
+    answers: object({ total: whole, items: list(driveLine) }),
   },
   readVolume: {
     method: 'get',

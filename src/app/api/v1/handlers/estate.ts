@@ -1,7 +1,16 @@
 import type { Asked } from '@/app/server/answer'
 import { NotThere } from '@/app/server/errors'
-import type { VolumeSort } from '@/core/views'
-import { search, standingFindings, systemPage, volumeList, volumePage, type VolumeQuestion } from '@/records/queries'
+import type { IntakeState } from '@/core/estate'
+import type { DriveSort, VolumeSort } from '@/core/views'
+import {
+  driveList,
+  search,
+  standingFindings,
+  systemPage,
+  volumeList,
+  volumePage,
+  type VolumeQuestion,
+} from '@/records/queries'
 
 const text = (value: string | number | undefined) => (value === undefined ? undefined : String(value))
 
@@ -20,6 +29,19 @@ export const estateHandlers = {
     const page = await volumePage(scope, id)
     if (page === undefined) throw new NotThere('The volume')
     return page
+  },
+  listIntake({ scope, query }: Asked) {
+    const { sort, state, kind } = query
+    return driveList(scope, {
+      filter: text(query['filter']) ?? '',
+      isDescending: query['descending'] === 'true',
+      offset: Number(query['offset'] ?? 0),
+      limit: Number(query['limit'] ?? 200),
+      // The contract lets through only what these may be.
+      ...(sort === undefined ? {} : { sort: sort as DriveSort }),
+      ...(state === undefined ? {} : { state: state as IntakeState }),
+      ...(kind === undefined ? {} : { kind: String(kind) }),
+    })
   },
   listVolumes({ scope, query }: Asked) {
     const { sort, state, poolId } = query

@@ -1,5 +1,5 @@
-import { sampleDrive } from '@/core/estate/testing/samples'
-import { driveKinds, kindWords } from './kinds'
+import { sampleDrive } from './testing/samples'
+import { driveKinds, intakeState, kindWords } from '.'
 
 test('kinds add up to all drives, and every state is counted once', () => {
   const leftOver = { system: null, lastUsedAt: null, partitions: ['p'] }
@@ -10,7 +10,7 @@ test('kinds add up to all drives, and every state is counted once', () => {
     sampleDrive(4, { isBoot: true, capacityBytes: 240_000_000_000n }),
     sampleDrive(5, { media: 'HDD', protocol: 'SAS', role: 'spare', poolId: 'p' }),
   ]
-  const kinds = driveKinds(drives)
+  const kinds = driveKinds(drives.map(drive => ({ ...drive, intake: intakeState(drive), count: 1 })))
   expect(kinds.reduce((sum, kind) => sum + kind.count, 0)).toBe(5)
   expect(kinds.reduce((sum, kind) => sum + kind.bytes, 0n)).toBe(
     drives.reduce((sum, drive) => sum + drive.capacityBytes, 0n),

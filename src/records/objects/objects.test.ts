@@ -118,7 +118,7 @@ test('pages of a list hold each object once, in the order asked for, and say how
   expect(pages.map(page => page.total)).toEqual([3, 3, 3])
   expect(new Set(pages.flatMap(page => page.items.map(each => each.id))).size).toBe(3)
   const down = await objectList(scope(), 'ports', { sort: 'name', isDescending: true })
-  expect(down.items.map(each => each.name)).toEqual(['port 2', 'port 10', 'port 1'])
+  expect(down.items.map(each => each.name)).toEqual(['port 10', 'port 2', 'port 1'])
   expect(down.names).toEqual({ [systemId]: 'heron' })
   expect((await objectList(scope(), 'drives', { sort: 'poolId' })).names).toMatchObject({ [systemId]: 'heron' })
 })

@@ -39,7 +39,10 @@ export function useUnsent<Intent extends object>(
     window.addEventListener('pagehide', keep)
     return () => {
       window.removeEventListener('pagehide', keep)
+      // As they stand when the form goes: that is what is to be kept.
+      // eslint-disable-next-line react-hooks/exhaustive-deps
       if (isLeft.current || writer().change === undefined) return
+      // eslint-disable-next-line react-hooks/exhaustive-deps
       void writer().write(latest.current, true).then(keep)
     }
   }, [writer, kind, latest, isLeft])

@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon'
 import { removeVolumeIntent, type RemoveVolumeIntent as Intent } from '@/core/intents'
 import { type Estate, type Mapping, one } from '@/core/estate'
 import type { Plan } from '@/core/plan'
@@ -106,7 +107,9 @@ export const removeVolume: ChangeKind<Intent, Step> = {
   plan,
   async runStep(step, _context, ports): Promise<Facts> {
     if (step.step === 'hold') {
-      const until = new Date((await ports.now()).getTime() + step.days * 86_400_000)
+      const until = DateTime.fromJSDate(await ports.now())
+        .plus({ days: step.days })
+        .toJSDate()
       await ports.records.hold(step.volumeId, until)
       return { holdingUntil: until.toISOString() }
     }

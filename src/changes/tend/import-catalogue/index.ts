@@ -1,5 +1,6 @@
 import { importCatalogueIntent, type ImportCatalogueIntent as Intent } from '@/core/intents'
 import Ajv from 'ajv/dist/2020.js'
+import { formats } from '@/core/input'
 import { catalogueSchema, type Catalogue, type Estate } from '@/core/estate'
 import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
@@ -12,7 +13,7 @@ interface Step {
 }
 const isCatalogue = new Ajv({
   allErrors: false,
-  formats: { 'date-time': (text: string) => !Number.isNaN(Date.parse(text)), uuid: true },
+  formats,
 }).compile<Catalogue>(catalogueSchema)
 
 export const importCatalogue: ChangeKind<Intent, Step> = {

@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon'
 import { signExceptionIntent, type SignExceptionIntent as Intent } from '@/core/intents'
 import type { Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
@@ -10,14 +11,16 @@ interface Step extends Intent {
 }
 const leastReason = 10
 const mostDays = 366
-const dayMilliseconds = 86_400_000
 
 export const signException: ChangeKind<Intent, Step> = {
   ...signExceptionIntent,
   needs: () => [],
   plan,
   async runStep({ findingKey, reason, until }, { key }, ports) {
-    await ports.records.signException({ findingKey, reason, until: endOf(until), signedBy: ports.madeBy }, key)
+    await ports.records.signException(
+      { findingKey, reason, until: endOf(until).toJSDate(), signedBy: ports.madeBy },
+      key,
+    )
     return {}
   },
   async undoStep(_, { key }, ports) {
@@ -30,7 +33,7 @@ export const signException: ChangeKind<Intent, Step> = {
       each =>
         each.findingKey === findingKey &&
         each.reason === reason &&
-        Date.parse(each.until) === endOf(until).getTime() &&
+        Date.parse(each.until) === endOf(until).toMillis() &&
         each.signedBy === ports.madeBy,
     )
     return [
@@ -45,12 +48,12 @@ export const signException: ChangeKind<Intent, Step> = {
   reverse: () => undefined,
 }
 
-const endOf = (day: string) => new Date(`${day}T23:59:59Z`)
+/** The last second of a day, such as `2026-06-30`; invalid for what is no day. */
+const endOf = (day: string) => DateTime.fromFormat(day, 'yyyy-MM-dd', { zone: 'utc' }).endOf('day').startOf('second')
 
 function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
-  const until = /^\d{4}-\d{2}-\d{2}$/.test(intent.until) ? endOf(intent.until).getTime() : NaN
-  const isDay = !Number.isNaN(until)
-  const days = isDay ? (until - now.getTime()) / dayMilliseconds : 0
+  const until = endOf(intent.until)
+  const days = until.isValid ? until.diff(DateTime.fromJSDate(now)).as('days') : 0
   return outlined<Step>(estate, {
     title: `Let stand: ${intent.findingTitle === '' ? intent.findingKey : intent.findingTitle}`,
     checks: [
@@ -63,8 +66,8 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
       ),
       must(
         'until',
-        isDay && days > 0 && days <= mostDays,
-        !isDay
+        until.isValid && days > 0 && days <= mostDays,
+        !until.isValid
           ? 'Choose the day on which the exception ends.'
           : days <= 0
             ? 'That day is over.'

@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon'
 import type { SystemIdentity } from '@/ports'
 import type { Connection } from '../Connection'
 import { NoStorageSystem } from '../errors'
@@ -82,6 +83,6 @@ async function racks(connection: Connection, chassis: string | undefined): Promi
 export async function systemTime(connection: Connection, managers: string | undefined): Promise<Date> {
   if (managers === undefined) return new Date()
   const [manager] = await connection.members(managers, isManager)
-  const stated = Date.parse(manager?.DateTime ?? '')
-  return Number.isNaN(stated) ? new Date() : new Date(stated)
+  const stated = DateTime.fromISO(manager?.DateTime ?? '', { zone: 'utc' })
+  return stated.isValid ? stated.toJSDate() : new Date()
 }

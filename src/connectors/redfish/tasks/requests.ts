@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon'
 import { RequestRefused, type Made, type SystemTask } from '@/ports'
 import type { Answered } from '../answers'
 import type { Connection } from '../Connection'
@@ -11,8 +12,8 @@ type Looked = Pick<Answered, 'body' | 'status'> & { readonly why?: string }
 const unsaid = { startedAt: null, endedAt: null }
 /** A time that a system states, as an instant; null where it states none that can be read. */
 export const instant = (stated: string | null | undefined) => {
-  const at = Date.parse(stated ?? '')
-  return Number.isNaN(at) ? null : new Date(at).toISOString()
+  const at = DateTime.fromISO(stated ?? '', { zone: 'utc' })
+  return at.isValid ? at.toISO() : null
 }
 
 export const tasks: Offer<'tasks'> = ({ connection }) => ({ at: locator => readTask(connection, locator) })

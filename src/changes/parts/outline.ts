@@ -3,20 +3,23 @@ import type { Effect, ObjectRead, Plan, PlanCheck, PlannedStep, Sketch } from '@
 import { forecastBefore, inSequence, type SharedPart } from '@/core/transfer'
 import { unclaimed } from './checks'
 
+/** A step as a plan states it. */
+export interface Outlined<Step> {
+  readonly step: Step & { readonly step: string }
+  readonly words: string
+  /** What is spent besides moving bytes. */
+  readonly seconds: number
+  readonly bytes?: bigint
+  readonly parts?: readonly SharedPart[]
+}
+
 interface Outline<Step> {
   readonly title: string
   readonly checks: readonly PlanCheck[]
   readonly effects?: readonly Effect[]
   readonly oneWay?: readonly string[]
   readonly undo: Plan['undo']
-  readonly steps: readonly {
-    readonly step: Step & { readonly step: string }
-    readonly words: string
-    /** What is spent besides moving bytes. */
-    readonly seconds: number
-    readonly bytes?: bigint
-    readonly parts?: readonly SharedPart[]
-  }[]
+  readonly steps: readonly Outlined<Step>[]
   readonly reads: readonly ObjectRead[]
   readonly claims: readonly string[]
   readonly proof: string

@@ -9,11 +9,11 @@ import {
   type NoRaidLayout,
   type RaidLayout,
 } from '@/core/layout'
-import type { Plan, PlanCheck, Sketch } from '@/core/plan'
-import { forecastBefore, inSequence } from '@/core/transfer'
+import type { Plan, PlanCheck, Sketch, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
-import { advise, answers, must, rule, unclaimed } from '../../parts/checks'
+import { advise, answers, must, rule } from '../../parts/checks'
 import { lookInto } from '../../parts/look'
+import { outlined, type Outlined } from '../../parts/outline'
 import type { Step } from './steps'
 
 /** What systems keep of raw for their own accounts, until they state it: a usual share, told apart from what is measured afterwards. */
@@ -24,7 +24,8 @@ const rebuildShare = 0.5
 /** To ask for the pool and hear that it has begun. */
 const askSeconds = 1
 
-export function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const system = look.one('systems', intent.systemId)
   const known = new Map(estate.drives.map(drive => [drive.id, drive]))
@@ -38,13 +39,6 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   )
   const rate = Math.min(...chosen.map(sequentialBytesPerSecond))
   const largest = chosen.reduce((most, drive) => (drive.capacityBytes > most ? drive.capacityBytes : most), 0n)
-  const initialise = forecastBefore(
-    largest,
-    chosen.length === 0 ? [] : [{ name: 'drives', bytesPerSecond: rate * backgroundShare }],
-    2,
-    estate.pastMisses,
-  )
-  const ask = forecastBefore(0n, [], askSeconds, estate.pastMisses)
   const claims = [...intent.driveIds, ...(system === undefined ? [] : [`pool:${system.id}/${intent.name}`])]
   const groups = layout.feasible
     ? layout.groups.map(group => group.driveIndexes.map(index => chosen[index]?.locator ?? ''))
@@ -52,61 +46,75 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const spares = layout.feasible ? layout.spareIndexes.map(index => chosen[index]?.locator ?? '') : []
   const sketch = layout.feasible ? sketchOf(layout, intent, chosen, rate) : undefined
   const freeBytes = sketch?.of === 'pool' ? (sketch.ladder.at(-1)?.bytes ?? '0') : null
-  return {
+  return { chosen, claims, estate, freeBytes, groups, intent, largest, layout, look, rate, sketch, spares, system }
+}
+type Seen = ReturnType<typeof see>
+
+export function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { chosen, claims, layout, look, sketch, system } = seen
+  return outlined<Step>(estate, {
     title: `Create pool ${intent.name === '' ? '…' : intent.name}${system === undefined ? '' : ` on ${system.name}`}`,
-    checks: [...checksOf(estate, intent, system, chosen, layout), unclaimed(estate, claims)],
-    effects: [
-      { figure: 'freeBytes', label: 'Free to provision', unit: 'bytes', before: null, after: freeBytes },
-      {
-        figure: 'rawBytes',
-        label: 'Raw, of the chosen drives',
-        unit: 'bytes',
-        before: null,
-        after: `${chosen.reduce((sum, drive) => sum + drive.capacityBytes, 0n)}`,
-      },
-      {
-        figure: 'unassigned',
-        label: 'Drives left unassigned',
-        unit: 'count',
-        before: countUnassigned(estate.drives),
-        after: countUnassigned(estate.drives) - chosen.length,
-      },
-    ],
+    checks: checksOf(estate, intent, system, chosen, layout),
+    effects: effectsOf(seen),
     oneWay: [
       "Layout and group size can't be changed later.",
       'Initialising overwrites everything on the chosen drives.',
     ],
     undo: { possible: true, how: 'The pool can be removed as long as it holds no volumes; its drives are free again.' },
-    steps: [
-      {
-        name: 'create',
-        words: `Create it with ${groups.length} RAID group${groups.length === 1 ? '' : 's'}`,
-        forecast: ask,
-        step: {
-          step: 'create',
-          systemId: intent.systemId,
-          name: intent.name,
-          scheme: intent.scheme,
-          groups,
-          spares,
-          snapshotSharePercent: intent.snapshotSharePercent,
-        },
-      },
-      {
-        name: 'initialise',
-        words: 'Initialise its drives',
-        forecast: initialise,
-        step: { step: 'initialise', systemId: intent.systemId },
-      },
-    ],
-    forecast: inSequence([ask, initialise]),
+    steps: stepsOf(seen),
     reads: look.reads,
     claims,
     proof:
       'The system is asked for the pool again: it must be ready, hold exactly the chosen drives, and have the usable space that was planned.',
     ...(sketch === undefined ? {} : { sketch }),
     suggestions: { name: suggestedName(estate, system, chosen) },
-  }
+  })
+}
+
+function effectsOf({ chosen, estate, freeBytes }: Seen): readonly Effect[] {
+  return [
+    { figure: 'freeBytes', label: 'Free to provision', unit: 'bytes', before: null, after: freeBytes },
+    {
+      figure: 'rawBytes',
+      label: 'Raw, of the chosen drives',
+      unit: 'bytes',
+      before: null,
+      after: `${chosen.reduce((sum, drive) => sum + drive.capacityBytes, 0n)}`,
+    },
+    {
+      figure: 'unassigned',
+      label: 'Drives left unassigned',
+      unit: 'count',
+      before: countUnassigned(estate.drives),
+      after: countUnassigned(estate.drives) - chosen.length,
+    },
+  ]
+}
+
+function stepsOf({ chosen, groups, intent, largest, rate, spares }: Seen): Outlined<Step>[] {
+  return [
+    {
+      words: `Create it with ${groups.length} RAID group${groups.length === 1 ? '' : 's'}`,
+      seconds: askSeconds,
+      step: {
+        step: 'create',
+        systemId: intent.systemId,
+        name: intent.name,
+        scheme: intent.scheme,
+        groups,
+        spares,
+        snapshotSharePercent: intent.snapshotSharePercent,
+      },
+    },
+    {
+      words: 'Initialise its drives',
+      seconds: 2,
+      bytes: largest,
+      parts: chosen.length === 0 ? [] : [{ name: 'drives', bytesPerSecond: rate * backgroundShare }],
+      step: { step: 'initialise', systemId: intent.systemId },
+    },
+  ]
 }
 
 const countUnassigned = (drives: readonly Drive[]) =>
@@ -129,12 +137,7 @@ function checksOf(
   chosen: readonly Drive[],
   layout: RaidLayout | NoRaidLayout,
 ): PlanCheck[] {
-  const foreign = chosen.filter(drive => drive.systemId !== intent.systemId)
-  const taken = chosen.filter(drive => drive.role !== 'unassigned')
-  const hurt = chosen.filter(drive => drive.state !== 'fine')
-  const media = new Set(chosen.map(drive => drive.media))
   const nameTaken = estate.pools.some(pool => pool.systemId === intent.systemId && pool.name === intent.name)
-  const suffixes = (drives: readonly Drive[]) => drives.map(drive => suffixOf(drive.serial)).join(', ')
   return [
     ...(system === undefined
       ? [must('system', false, 'Choose the system on which to build.', { field: 'systemId' })]
@@ -143,6 +146,26 @@ function checksOf(
     rule('name-free', !nameTaken, 'The name is free.', `${system?.name ?? 'The system'} has a pool of that name.`, {
       field: 'name',
     }),
+    ...driveChecks(intent, chosen),
+    layoutCheck(intent, chosen.length, layout),
+    ...(layout.feasible ? [strandedCheck(layout)] : []),
+    advise(
+      'spares',
+      intent.spareCount > 0,
+      `${intent.spareCount} spare${intent.spareCount === 1 ? '' : 's'}: a lost drive is rebuilt at once.`,
+      'No spare: after losing a drive the pool waits for somebody to bring one.',
+      { field: 'spareCount' },
+    ),
+  ]
+}
+
+function driveChecks(intent: Intent, chosen: readonly Drive[]): PlanCheck[] {
+  const foreign = chosen.filter(drive => drive.systemId !== intent.systemId)
+  const taken = chosen.filter(drive => drive.role !== 'unassigned')
+  const hurt = chosen.filter(drive => drive.state !== 'fine')
+  const media = new Set(chosen.map(drive => drive.media))
+  const suffixes = (drives: readonly Drive[]) => drives.map(drive => suffixOf(drive.serial)).join(', ')
+  return [
     rule(
       'drives-known',
       chosen.length === intent.driveIds.length && foreign.length === 0,
@@ -164,15 +187,6 @@ function checksOf(
       'All are of one media.',
       'HDD and SSD in one pool: it would be as slow as the disks and as small as the SSDs.',
       { field: 'driveIds', remedy: 'Make a pool of each.' },
-    ),
-    layoutCheck(intent, chosen.length, layout),
-    ...(layout.feasible ? [strandedCheck(layout)] : []),
-    advise(
-      'spares',
-      intent.spareCount > 0,
-      `${intent.spareCount} spare${intent.spareCount === 1 ? '' : 's'}: a lost drive is rebuilt at once.`,
-      'No spare: after losing a drive the pool waits for somebody to bring one.',
-      { field: 'spareCount' },
     ),
   ]
 }
@@ -227,15 +241,6 @@ function sketchOf(layout: RaidLayout, intent: Intent, chosen: readonly Drive[], 
     snapshotReserveBytes: shareOf(layout.usableBytes - metadataBytes, intent.snapshotSharePercent / 100),
     writtenBytes: 0n,
   })
-  const media = chosen.some(drive => drive.media === 'HDD') ? 'HDD' : 'SSD'
-  const smallest = layout.groups.reduce((most, group) => (group.smallestBytes > most ? group.smallestBytes : most), 0n)
-  const durability = poolDurability(
-    layout.groupSizes,
-    intent.scheme,
-    smallest,
-    rate * rebuildShare,
-    reliabilityByMedia[media],
-  )
   return {
     of: 'pool',
     ladder: ladder.map(rung => ({
@@ -249,13 +254,26 @@ function sketchOf(layout: RaidLayout, intent: Intent, chosen: readonly Drive[], 
       words: groupWords(group.driveIndexes.length, intent),
     })),
     spareDriveIds: layout.spareIndexes.map(index => chosen[index]?.id ?? ''),
-    durability: {
-      survives: durability.survivedLosses,
-      oneYear: durability.oneYear,
-      fiveYears: durability.fiveYears,
-      rebuildHours: durability.rebuildHours,
-      basis: `${(reliabilityByMedia[media].annualFailureRate * 100).toFixed(1)}% of ${media} drives fail in a year; independent failures; rebuilt at half a drive's rate`,
-    },
+    durability: durabilityOf(layout, intent, chosen, rate),
+  }
+}
+
+function durabilityOf(layout: RaidLayout, intent: Intent, chosen: readonly Drive[], rate: number) {
+  const media = chosen.some(drive => drive.media === 'HDD') ? 'HDD' : 'SSD'
+  const smallest = layout.groups.reduce((most, group) => (group.smallestBytes > most ? group.smallestBytes : most), 0n)
+  const durability = poolDurability(
+    layout.groupSizes,
+    intent.scheme,
+    smallest,
+    rate * rebuildShare,
+    reliabilityByMedia[media],
+  )
+  return {
+    survives: durability.survivedLosses,
+    oneYear: durability.oneYear,
+    fiveYears: durability.fiveYears,
+    rebuildHours: durability.rebuildHours,
+    basis: `${(reliabilityByMedia[media].annualFailureRate * 100).toFixed(1)}% of ${media} drives fail in a year; independent failures; rebuilt at half a drive's rate`,
   }
 }
 

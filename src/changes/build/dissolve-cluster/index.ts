@@ -1,10 +1,10 @@
 import { dissolveClusterIntent, type DissolveClusterIntent as Intent } from '@/core/intents'
 import { type Estate, within } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { rule } from '../../parts/checks'
 import { rowChecks } from '../../parts/nodes'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 
 interface Step {
@@ -32,37 +32,50 @@ export const dissolveCluster: ChangeKind<Intent, Step> = {
   reverse: () => undefined,
 }
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const system = look.one('systems', intent.systemId)
   const pools = estate.pools.filter(pool => pool.systemId === intent.systemId)
   const name = system?.clusterName ?? null
+  return { estate, intent, look, name, pools, system }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { look, name } = seen
+
   return outlined<Step>(estate, {
     title: `Dissolve cluster ${name ?? '…'}`,
-    checks: [
-      ...rowChecks(system, estate.nodes),
-      rule('cluster', name !== null, `They form ${name}.`, 'The nodes form no cluster.'),
-      rule(
-        'no-pools',
-        pools.length === 0,
-        'It holds no pool.',
-        `It holds ${pools.map(pool => pool.name).join(', ')}.`,
-        { remedy: 'Remove its pools first.' },
-      ),
-      rule('typed-name', intent.typedName === name, 'The name is right.', `Type the cluster's name, ${name ?? ''}.`, {
-        field: 'typedName',
-      }),
-    ],
+    checks: checksOf(seen),
     undo: { possible: false, how: 'The nodes can be formed into a cluster again.' },
-    steps: [
-      {
-        step: { step: 'dissolve', systemId: intent.systemId, name: name ?? '' },
-        words: 'Let the nodes go',
-        seconds: 0.4,
-      },
-    ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims: [`cluster:${intent.systemId}`],
     proof: 'The system is asked for its cluster again: there is none.',
   })
+}
+
+function checksOf({ estate, intent, name, pools, system }: Seen): readonly PlanCheck[] {
+  return [
+    ...rowChecks(system, estate.nodes),
+    rule('cluster', name !== null, `They form ${name}.`, 'The nodes form no cluster.'),
+    rule('no-pools', pools.length === 0, 'It holds no pool.', `It holds ${pools.map(pool => pool.name).join(', ')}.`, {
+      remedy: 'Remove its pools first.',
+    }),
+    rule('typed-name', intent.typedName === name, 'The name is right.', `Type the cluster's name, ${name ?? ''}.`, {
+      field: 'typedName',
+    }),
+  ]
+}
+
+function stepsOf({ intent, name }: Seen): Outlined<Step>[] {
+  return [
+    {
+      step: { step: 'dissolve', systemId: intent.systemId, name: name ?? '' },
+      words: 'Let the nodes go',
+      seconds: 0.4,
+    },
+  ]
 }

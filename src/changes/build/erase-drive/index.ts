@@ -1,13 +1,13 @@
 import { eraseDriveIntent, type EraseDriveIntent as Intent } from '@/core/intents'
 import { intakeState, sequentialBytesPerSecond, suffixOf, type Estate, within } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { begunOnce } from '../../parts/begunOnce'
 import { answers, must, rule, there, warn } from '../../parts/checks'
 import { nodesAnswer } from '../../parts/nodes'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 import { waitForTask } from '../../parts/waitForTask'
 
@@ -50,7 +50,8 @@ export const eraseDrive: ChangeKind<Intent, Step> = {
   reverse: () => undefined,
 }
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const system = look.one('systems', intent.systemId)
   const drive = look.one('drives', intent.driveId)
@@ -60,77 +61,93 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const isTyped = intent.lastFour.trim().toUpperCase() === suffix && suffix !== ''
   const bytes = intent.isWhole ? (drive?.capacityBytes ?? 0n) : quickBytes
   const left = drive?.leftOver
+  return { bytes, drive, intent, isTyped, left, look, node, state, suffix, system }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { drive, look, node, suffix } = seen
+
   return outlined<Step>(estate, {
     title: `Erase drive ${suffix === '' ? '…' : suffix}${node === undefined ? '' : ` in ${node.name}, bay ${drive?.bay ?? ''}`}`,
-    checks: [
-      ...(system === undefined ? [must('system', false, 'Choose a drive.', { field: 'driveId' })] : [answers(system)]),
-      there(
-        'drive',
-        drive,
-        drive => `${formatBytes(drive.capacityBytes, 'decimal')} ${drive.media}, serial number ${drive.serial}.`,
-        'The drive is no longer in its bay.',
-        { field: 'driveId' },
-      ),
-      nodesAnswer(node === undefined ? [] : [node]),
-      rule('no-boot', state !== 'boot', 'No node starts from it.', `${node?.name ?? 'Its node'} starts from it.`, {
-        field: 'driveId',
-        remedy: 'A boot drive is never erased from here.',
-      }),
-      must(
-        'not-in-use',
-        state !== 'in use' && state !== 'spare',
-        state === 'in use' || state === 'spare' ? 'A pool uses it.' : 'No pool uses it.',
-        { field: 'driveId', remedy: 'Take it out of its pool first.' },
-      ),
-      rule('drive-fine', state !== 'failed', 'It can be written.', 'It has failed: nothing can be written to it.', {
-        field: 'driveId',
-        remedy: 'Destroy it by hand if what is on it matters.',
-      }),
-      rule(
-        'last-four',
-        isTyped,
-        'The last four characters are right.',
-        'Type the last four characters of its serial number, as they stand on its label.',
-        { field: 'lastFour' },
-      ),
-      warn(
-        'nothing-wanted',
-        left == null,
-        left == null
-          ? 'The system names nothing left over on it.'
-          : `On it: ${left.partitions.join(', ')}; from ${left.system ?? 'an unknown system'}${left.lastUsedAt === null ? '' : `, last used ${left.lastUsedAt.slice(0, 10)}`}.`,
-        { remedy: 'Make sure that nobody needs it.' },
-      ),
-    ],
+    checks: checksOf(seen),
     oneWay: [
       intent.isWhole
         ? 'Every sector is overwritten: nothing can be brought back.'
         : 'Tables and heads of file systems are overwritten; sectors between them keep their bytes until they are used.',
     ],
     undo: { possible: false, how: 'Erasing cannot be undone, and nothing is kept.' },
-    steps: [
-      {
-        step: {
-          step: 'erase',
-          systemId: intent.systemId,
-          locator: drive?.locator ?? '',
-          isWhole: intent.isWhole,
-          serial: drive?.serial ?? '',
-          agentAddress: node?.agentAddress ?? '',
-          capacityBytes: `${drive?.capacityBytes ?? 0n}`,
-        },
-        words: intent.isWhole ? 'Overwrite every sector' : 'Overwrite tables and heads of file systems',
-        seconds: 1,
-        bytes,
-        parts:
-          drive === undefined ? [] : [{ name: 'drive', bytesPerSecond: sequentialBytesPerSecond(drive) * eraseShare }],
-      },
-    ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims: drive === undefined ? [] : [drive.id],
     proof:
       'Through its node, sectors at both ends, in the middle and where partitions began are read: all must be zero.',
   })
+}
+
+function checksOf({ drive, isTyped, left, node, state, system }: Seen): readonly PlanCheck[] {
+  return [
+    ...(system === undefined ? [must('system', false, 'Choose a drive.', { field: 'driveId' })] : [answers(system)]),
+    there(
+      'drive',
+      drive,
+      drive => `${formatBytes(drive.capacityBytes, 'decimal')} ${drive.media}, serial number ${drive.serial}.`,
+      'The drive is no longer in its bay.',
+      { field: 'driveId' },
+    ),
+    nodesAnswer(node === undefined ? [] : [node]),
+    rule('no-boot', state !== 'boot', 'No node starts from it.', `${node?.name ?? 'Its node'} starts from it.`, {
+      field: 'driveId',
+      remedy: 'A boot drive is never erased from here.',
+    }),
+    must(
+      'not-in-use',
+      state !== 'in use' && state !== 'spare',
+      state === 'in use' || state === 'spare' ? 'A pool uses it.' : 'No pool uses it.',
+      { field: 'driveId', remedy: 'Take it out of its pool first.' },
+    ),
+    rule('drive-fine', state !== 'failed', 'It can be written.', 'It has failed: nothing can be written to it.', {
+      field: 'driveId',
+      remedy: 'Destroy it by hand if what is on it matters.',
+    }),
+    rule(
+      'last-four',
+      isTyped,
+      'The last four characters are right.',
+      'Type the last four characters of its serial number, as they stand on its label.',
+      { field: 'lastFour' },
+    ),
+    warn(
+      'nothing-wanted',
+      left == null,
+      left == null
+        ? 'The system names nothing left over on it.'
+        : `On it: ${left.partitions.join(', ')}; from ${left.system ?? 'an unknown system'}${left.lastUsedAt === null ? '' : `, last used ${left.lastUsedAt.slice(0, 10)}`}.`,
+      { remedy: 'Make sure that nobody needs it.' },
+    ),
+  ]
+}
+
+function stepsOf({ bytes, drive, intent, node }: Seen): Outlined<Step>[] {
+  return [
+    {
+      step: {
+        step: 'erase',
+        systemId: intent.systemId,
+        locator: drive?.locator ?? '',
+        isWhole: intent.isWhole,
+        serial: drive?.serial ?? '',
+        agentAddress: node?.agentAddress ?? '',
+        capacityBytes: `${drive?.capacityBytes ?? 0n}`,
+      },
+      words: intent.isWhole ? 'Overwrite every sector' : 'Overwrite tables and heads of file systems',
+      seconds: 1,
+      bytes,
+      parts:
+        drive === undefined ? [] : [{ name: 'drive', bytesPerSecond: sequentialBytesPerSecond(drive) * eraseShare }],
+    },
+  ]
 }
 
 async function prove(_: Intent, made: Plan<Step>, __: object, ports: ChangePorts): Promise<Evidence[]> {

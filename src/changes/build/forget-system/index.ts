@@ -1,62 +1,83 @@
 import { forgetSystemIntent, type ForgetSystemIntent as Intent } from '@/core/intents'
 import { type Estate, those } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { advise, rule, there } from '../../parts/checks'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 
 type Step = Readonly<{ step: 'forget'; systemId: string }>
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const system = look.one('systems', intent.systemId)
   const pools = estate.pools.filter(pool => pool.systemId === system?.id)
   const held = estate.volumes.filter(volume => volume.systemId === system?.id && volume.state === 'holding')
   const claims = system === undefined ? [] : [system.id, ...pools.map(pool => pool.id)]
+  return { claims, estate, held, intent, look, pools, system }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { claims, look, system } = seen
+
   return outlined<Step>(estate, {
     title: `Take ${system?.name ?? 'a system'} out of the estate`,
-    checks: [
-      there('system', system, system => `${system.name} is in the estate.`, 'The system is not in the estate.'),
-      rule(
-        'nothing-held',
-        held.length === 0,
-        'No volume of it is in holding.',
-        `${held.map(volume => volume.name).join(', ')} in holding would never be deleted.`,
-        {
-          remedy: 'Wait until their holding is over, or bring them back.',
-        },
-      ),
-      advise(
-        'unused',
-        pools.length === 0,
-        'It has no pools.',
-        `${pools.map(pool => pool.name).join(', ')} will no longer be watched. Hosts go on using what is mapped.`,
-      ),
-    ],
-    effects: [
-      {
-        figure: 'systems',
-        label: 'Systems in the estate',
-        unit: 'count',
-        before: estate.systems.length,
-        after: estate.systems.length - 1,
-      },
-    ],
+    checks: checksOf(seen),
+    effects: effectsOf(seen),
     oneWay: [],
     undo: { possible: false, how: 'Nothing is changed on the system; it can be registered again.' },
-    steps: [
-      {
-        words: 'Take it and what it has out of the records',
-        seconds: 0.2,
-        step: { step: 'forget', systemId: intent.systemId },
-      },
-    ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims,
     proof:
       'The estate is read again: it no longer holds the system or anything of it. The changes made to it are kept.',
   })
+}
+
+function checksOf({ held, pools, system }: Seen): readonly PlanCheck[] {
+  return [
+    there('system', system, system => `${system.name} is in the estate.`, 'The system is not in the estate.'),
+    rule(
+      'nothing-held',
+      held.length === 0,
+      'No volume of it is in holding.',
+      `${held.map(volume => volume.name).join(', ')} in holding would never be deleted.`,
+      {
+        remedy: 'Wait until their holding is over, or bring them back.',
+      },
+    ),
+    advise(
+      'unused',
+      pools.length === 0,
+      'It has no pools.',
+      `${pools.map(pool => pool.name).join(', ')} will no longer be watched. Hosts go on using what is mapped.`,
+    ),
+  ]
+}
+
+function effectsOf({ estate }: Seen): readonly Effect[] {
+  return [
+    {
+      figure: 'systems',
+      label: 'Systems in the estate',
+      unit: 'count',
+      before: estate.systems.length,
+      after: estate.systems.length - 1,
+    },
+  ]
+}
+
+function stepsOf({ intent }: Seen): Outlined<Step>[] {
+  return [
+    {
+      words: 'Take it and what it has out of the records',
+      seconds: 0.2,
+      step: { step: 'forget', systemId: intent.systemId },
+    },
+  ]
 }
 
 export const forgetSystem: ChangeKind<Intent, Step> = {

@@ -14,7 +14,7 @@ import { advise, must, rule } from '../../parts/checks'
 import { banksCheck, cleanDriveChecks, clusterChoice, type ClusterChoice } from '../../parts/clusterChoice'
 import { nodesAnswer, rowChecks } from '../../parts/nodes'
 import { findingsCheck } from '../../parts/openFindings'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 import { rowReady } from '../../parts/rowReady'
 import { clusterSketch } from './sketch'
@@ -25,7 +25,8 @@ const layOutShare = 0.8
 const imageBytes = 6_000_000_000n
 const imageShare = 0.1
 
-export function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const system = look.one('systems', intent.systemId)
   const choice = clusterChoice(estate, intent.systemId, intent.driveIds, intent.roles)
@@ -54,6 +55,14 @@ export function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
     'nodePorts',
     estate.nodePorts.filter(port => choice.nodes.some(node => node.id === port.nodeId)),
   )
+  return { choice, claims, driveAt, intent, laid, largest, link, look, nodeAt, nodeLocators, slowest, system, wish }
+}
+type Seen = ReturnType<typeof see>
+
+export function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
+  const seen = see(estate, intent)
+  const { choice, claims, laid, look, system, wish } = seen
+
   return outlined<Step>(estate, {
     title: `Form cluster ${intent.name === '' ? '…' : intent.name} of ${choice.nodes.length} nodes`,
     checks: checksOf(estate, intent, system, choice, laid, now),
@@ -69,52 +78,7 @@ export function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
       possible: true,
       how: 'As long as it holds no volumes its pool can be removed and the cluster dissolved; nodes and drives are free again.',
     },
-    steps: [
-      {
-        step: { step: 'probe', systemId: intent.systemId, nodeIds: choice.nodes.map(node => node.id) },
-        words: 'Probe every path once more',
-        seconds: 2,
-      },
-      {
-        step: { step: 'pause-restart', systemId: intent.systemId, nodeLocators },
-        words: 'Switch off the restart service while the storage network comes up',
-        seconds: 1 + 0.2 * nodeLocators.length,
-      },
-      {
-        step: { step: 'form', systemId: intent.systemId, name: intent.name, nodeLocators },
-        words: `Join ${nodeLocators.length} nodes`,
-        seconds: 3,
-        bytes: imageBytes,
-        parts: [{ name: 'network', bytesPerSecond: link * imageShare }],
-      },
-      {
-        step: {
-          step: 'lay-out',
-          systemId: intent.systemId,
-          name: `${intent.name}-01`,
-          scheme: intent.scheme,
-          domain: intent.domain,
-          keepsRebuildReserve: intent.keepsRebuildReserve,
-          snapshotSharePercent: intent.snapshotSharePercent,
-          banks: choice.banks.map(bank => ({
-            number: bank.number,
-            nodeLocator: nodeAt.get(bank.nodeId) ?? '',
-            cacheLocator: driveAt.get(bank.cacheDriveId) ?? '',
-            capacityLocators: bank.capacityDriveIds.map(id => driveAt.get(id) ?? ''),
-          })),
-          usableBytes: `${laid.usableBytes}`,
-        },
-        words: `Lay out ${choice.banks.length} banks as ${schemeWords(intent.scheme)}`,
-        seconds: 3,
-        bytes: BigInt(Math.round(Number(largest) * metadataRatio)),
-        parts: choice.capacity.length === 0 ? [] : [{ name: 'drives', bytesPerSecond: slowest * layOutShare }],
-      },
-      {
-        step: { step: 'resume-restart', systemId: intent.systemId, nodeLocators },
-        words: 'Switch the restart service on again',
-        seconds: 1 + 0.2 * nodeLocators.length,
-      },
-    ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims,
     proof:
@@ -122,6 +86,65 @@ export function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
     sketch: clusterSketch(estate, intent.systemId, choice, wish, laid),
     suggestions: { name: suggestedName(estate, system) },
   })
+}
+
+function stepsOf({
+  choice,
+  driveAt,
+  intent,
+  laid,
+  largest,
+  link,
+  nodeAt,
+  nodeLocators,
+  slowest,
+}: Seen): Outlined<Step>[] {
+  return [
+    {
+      step: { step: 'probe', systemId: intent.systemId, nodeIds: choice.nodes.map(node => node.id) },
+      words: 'Probe every path once more',
+      seconds: 2,
+    },
+    {
+      step: { step: 'pause-restart', systemId: intent.systemId, nodeLocators },
+      words: 'Switch off the restart service while the storage network comes up',
+      seconds: 1 + 0.2 * nodeLocators.length,
+    },
+    {
+      step: { step: 'form', systemId: intent.systemId, name: intent.name, nodeLocators },
+      words: `Join ${nodeLocators.length} nodes`,
+      seconds: 3,
+      bytes: imageBytes,
+      parts: [{ name: 'network', bytesPerSecond: link * imageShare }],
+    },
+    {
+      step: {
+        step: 'lay-out',
+        systemId: intent.systemId,
+        name: `${intent.name}-01`,
+        scheme: intent.scheme,
+        domain: intent.domain,
+        keepsRebuildReserve: intent.keepsRebuildReserve,
+        snapshotSharePercent: intent.snapshotSharePercent,
+        banks: choice.banks.map(bank => ({
+          number: bank.number,
+          nodeLocator: nodeAt.get(bank.nodeId) ?? '',
+          cacheLocator: driveAt.get(bank.cacheDriveId) ?? '',
+          capacityLocators: bank.capacityDriveIds.map(id => driveAt.get(id) ?? ''),
+        })),
+        usableBytes: `${laid.usableBytes}`,
+      },
+      words: `Lay out ${choice.banks.length} banks as ${schemeWords(intent.scheme)}`,
+      seconds: 3,
+      bytes: BigInt(Math.round(Number(largest) * metadataRatio)),
+      parts: choice.capacity.length === 0 ? [] : [{ name: 'drives', bytesPerSecond: slowest * layOutShare }],
+    },
+    {
+      step: { step: 'resume-restart', systemId: intent.systemId, nodeLocators },
+      words: 'Switch the restart service on again',
+      seconds: 1 + 0.2 * nodeLocators.length,
+    },
+  ]
 }
 
 function suggestedName(estate: Estate, system: System | undefined): string {

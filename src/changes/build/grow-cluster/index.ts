@@ -1,7 +1,7 @@
 import { growClusterIntent, type GrowClusterIntent as Intent } from '@/core/intents'
 import { clusterLayout } from '@/core/clusters'
 import { byId, type Drive, type Estate, within } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { BankWanted, ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence, Facts, StepContext } from '../../ChangeKind'
@@ -9,7 +9,7 @@ import { advise, must } from '../../parts/checks'
 import { banksCheck, cleanDriveChecks, clusterChoice, type ClusterChoice } from '../../parts/clusterChoice'
 import { movedBytes, movingParts, spreadOf } from '../../parts/growing'
 import { nodesAnswer, rowChecks, switchOnAsFarAsPossible, switchRestartService } from '../../parts/nodes'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 import { rowReady } from '../../parts/rowReady'
 import { waitForTask } from '../../parts/waitForTask'
@@ -71,7 +71,8 @@ function grownBanks(estate: Estate, intent: Intent) {
   return { current, choice: { ...choice, unplaced } satisfies ClusterChoice, placed }
 }
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const system = look.one('systems', intent.systemId)
   const pool = look.one('pools', intent.poolId)
@@ -114,99 +115,146 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const hasBank = choice.banks.length > 0 || placed.length > 0
   look.at('nodes', nodes)
   look.at('drives', choice.drives)
+  return {
+    after,
+    banks,
+    capacity,
+    choice,
+    data,
+    estate,
+    hasBank,
+    intent,
+    joining,
+    look,
+    moved,
+    nodes,
+    pool,
+    scheme,
+    system,
+  }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { choice, joining, look, pool } = seen
+
   return outlined<Step>(estate, {
     title: `Add ${choice.drives.length} drives${joining.length > 0 ? ` and ${joining.map(node => node.name).join(', ')}` : ''} to ${pool?.name ?? '…'}`,
-    checks: [
-      ...rowChecks(system, estate.nodes),
-      must(
-        'pool',
-        scheme !== undefined && pool?.state !== 'starting',
-        scheme === undefined
-          ? 'Choose a pool of a cluster.'
-          : pool?.state === 'starting'
-            ? `${pool.name} is still being laid out.`
-            : `${pool?.name ?? ''} can grow.`,
-        { field: 'poolId' },
-      ),
-      must(
-        'pool-whole',
-        pool?.state !== 'degraded' && pool?.state !== 'failed',
-        pool?.state === 'degraded' || pool?.state === 'failed'
-          ? `${pool.name} is ${pool.state}.`
-          : 'Nothing of it is lost.',
-        { remedy: 'Let it make itself whole first.' },
-      ),
-      nodesAnswer(nodes),
-      ...(joining.length > 0 ? rowReady(estate, intent.systemId, nodes) : []),
-      ...cleanDriveChecks(choice, intent.driveIds.length),
-      choice.unplaced.length > 0 || !hasBank
-        ? banksCheck(estate, choice)
-        : must('banks', true, 'Every drive has a place in a bank.', { field: 'driveIds' }),
-      advise(
-        'moves',
-        moved === 0n,
-        'Nothing is stored yet, so nothing moves.',
-        `${formatBytes(moved)} of pieces moves to them: their share, and no more.`,
-        { remedy: 'Choose the rate so that hosts keep enough.' },
-      ),
-    ],
-    effects: [
-      {
-        figure: 'usableBytes',
-        label: 'Usable',
-        unit: 'bytes',
-        before: `${pool?.usableBytes ?? 0n}`,
-        after: after === undefined ? null : `${after.usableBytes}`,
-      },
-      { figure: 'movedBytes', label: 'Moves because of it', unit: 'bytes', before: null, after: `${moved}` },
-      {
-        figure: 'stranded',
-        label: 'Stranded',
-        unit: 'bytes',
-        before: `${pool?.strandedBytes ?? 0n}`,
-        after: after === undefined ? null : `${after.strandedBytes}`,
-      },
-    ],
+    checks: checksOf(seen),
+    effects: effectsOf(seen),
     undo: { possible: true, how: 'The drives can be taken out again; what has moved then moves back.' },
-    steps: [
-      ...(joining.length === 0
-        ? []
-        : [
-            {
-              step: {
-                step: 'join' as const,
-                systemId: intent.systemId,
-                nodeLocators: nodes.map(node => node.locator),
-                joining: joining.map(node => node.locator),
-              },
-              words: `Take in ${joining.map(node => node.name).join(', ')}, its restart service off meanwhile`,
-              seconds: 3,
-            },
-          ]),
-      {
-        step: {
-          step: 'add',
-          systemId: intent.systemId,
-          poolLocator: pool?.locator ?? '',
-          banks,
-          rateRatio: intent.ratePercent / 100,
-        },
-        words: 'Put the drives into their banks',
-        seconds: 2,
-      },
-      {
-        step: { step: 'move', systemId: intent.systemId, poolLocator: pool?.locator ?? '' },
-        words: `Move ${formatBytes(moved)} of pieces`,
-        seconds: 3,
-        bytes: moved,
-        parts: capacity.length === 0 ? [] : movingParts(estate, data, capacity, intent.ratePercent),
-      },
-    ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims: [...intent.driveIds, ...(pool === undefined ? [] : [pool.id]), `cluster:${intent.systemId}`],
     proof:
       'The pool is asked for its banks again: each drive is in its bank, nothing moves any more, and the pool is whole.',
   })
+}
+
+function checksOf({
+  choice,
+  estate,
+  hasBank,
+  intent,
+  joining,
+  moved,
+  nodes,
+  pool,
+  scheme,
+  system,
+}: Seen): readonly PlanCheck[] {
+  return [
+    ...rowChecks(system, estate.nodes),
+    must(
+      'pool',
+      scheme !== undefined && pool?.state !== 'starting',
+      scheme === undefined
+        ? 'Choose a pool of a cluster.'
+        : pool?.state === 'starting'
+          ? `${pool.name} is still being laid out.`
+          : `${pool?.name ?? ''} can grow.`,
+      { field: 'poolId' },
+    ),
+    must(
+      'pool-whole',
+      pool?.state !== 'degraded' && pool?.state !== 'failed',
+      pool?.state === 'degraded' || pool?.state === 'failed'
+        ? `${pool.name} is ${pool.state}.`
+        : 'Nothing of it is lost.',
+      { remedy: 'Let it make itself whole first.' },
+    ),
+    nodesAnswer(nodes),
+    ...(joining.length > 0 ? rowReady(estate, intent.systemId, nodes) : []),
+    ...cleanDriveChecks(choice, intent.driveIds.length),
+    choice.unplaced.length > 0 || !hasBank
+      ? banksCheck(estate, choice)
+      : must('banks', true, 'Every drive has a place in a bank.', { field: 'driveIds' }),
+    advise(
+      'moves',
+      moved === 0n,
+      'Nothing is stored yet, so nothing moves.',
+      `${formatBytes(moved)} of pieces moves to them: their share, and no more.`,
+      { remedy: 'Choose the rate so that hosts keep enough.' },
+    ),
+  ]
+}
+
+function effectsOf({ after, moved, pool }: Seen): readonly Effect[] {
+  return [
+    {
+      figure: 'usableBytes',
+      label: 'Usable',
+      unit: 'bytes',
+      before: `${pool?.usableBytes ?? 0n}`,
+      after: after === undefined ? null : `${after.usableBytes}`,
+    },
+    { figure: 'movedBytes', label: 'Moves because of it', unit: 'bytes', before: null, after: `${moved}` },
+    {
+      figure: 'stranded',
+      label: 'Stranded',
+      unit: 'bytes',
+      before: `${pool?.strandedBytes ?? 0n}`,
+      after: after === undefined ? null : `${after.strandedBytes}`,
+    },
+  ]
+}
+
+function stepsOf({ banks, capacity, data, estate, intent, joining, moved, nodes, pool }: Seen): Outlined<Step>[] {
+  return [
+    ...(joining.length === 0
+      ? []
+      : [
+          {
+            step: {
+              step: 'join' as const,
+              systemId: intent.systemId,
+              nodeLocators: nodes.map(node => node.locator),
+              joining: joining.map(node => node.locator),
+            },
+            words: `Take in ${joining.map(node => node.name).join(', ')}, its restart service off meanwhile`,
+            seconds: 3,
+          },
+        ]),
+    {
+      step: {
+        step: 'add',
+        systemId: intent.systemId,
+        poolLocator: pool?.locator ?? '',
+        banks,
+        rateRatio: intent.ratePercent / 100,
+      },
+      words: 'Put the drives into their banks',
+      seconds: 2,
+    },
+    {
+      step: { step: 'move', systemId: intent.systemId, poolLocator: pool?.locator ?? '' },
+      words: `Move ${formatBytes(moved)} of pieces`,
+      seconds: 3,
+      bytes: moved,
+      parts: capacity.length === 0 ? [] : movingParts(estate, data, capacity, intent.ratePercent),
+    },
+  ]
 }
 
 async function runStep(step: Step, { facts }: StepContext, ports: ChangePorts): Promise<Facts> {

@@ -1,10 +1,10 @@
 import { setSwitchPortIntent, type SetSwitchPortIntent as Intent } from '@/core/intents'
 import { byId, type Estate, within } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { advise, must, rule } from '../../parts/checks'
 import { rowChecks } from '../../parts/nodes'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { probeEvidence } from '../../parts/probeEvidence'
 import { lookInto } from '../../parts/look'
 
@@ -56,7 +56,8 @@ export const setSwitchPort: ChangeKind<Intent, Step> = {
   reverse: () => undefined,
 }
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const system = look.one('systems', intent.systemId)
   const port = look.one('switchPorts', intent.switchPortId)
@@ -66,58 +67,78 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const isMtu = intent.mtu >= 1280 && intent.mtu <= 9216
   const strange = intent.vlans.filter(vlan => vlan < 1 || vlan > 4094)
   const cutOff = near?.storage?.vlan != null && !intent.vlans.includes(near.storage.vlan)
+  return { cutOff, estate, intent, isMtu, look, name, near, port, strange, system }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { look, name, port } = seen
+
   return outlined<Step>(estate, {
     title: `Set ${name}`,
-    checks: [
-      ...rowChecks(system, estate.nodes),
-      rule('port', port !== undefined, `${name} is there.`, 'Choose a switch port.', {
-        field: 'switchPortId',
-      }),
-      rule('mtu', isMtu, `MTU ${intent.mtu}.`, 'An MTU is 1280 to 9216 bytes.', { field: 'mtu' }),
-      must(
-        'vlans',
-        strange.length === 0 && intent.vlans.length > 0,
-        strange.length === 0
-          ? intent.vlans.length === 0
-            ? 'The port would carry nothing.'
-            : `VLANs ${intent.vlans.join(', ')}.`
-          : `${strange.join(', ')} is no VLAN: they go from 1 to 4094.`,
-        { field: 'vlans' },
-      ),
-      advise(
-        'node-kept',
-        !cutOff,
-        'The node behind it stays reachable.',
-        `The node behind it uses VLAN ${near?.storage?.vlan ?? ''}, which the port would no longer carry.`,
-        { field: 'vlans' },
-      ),
-    ],
-    effects: [
-      { figure: 'mtu', label: `MTU of ${name}`, unit: 'count', before: port?.mtu ?? null, after: intent.mtu },
-      {
-        figure: 'vlans',
-        label: 'VLANs',
-        unit: 'words',
-        before: port?.vlans.join(', ') ?? null,
-        after: intent.vlans.join(', '),
-      },
-    ],
+    checks: checksOf(seen),
+    effects: effectsOf(seen),
     undo: { possible: true, how: 'The port can be set back to what it is now.' },
-    steps: [
-      {
-        step: {
-          step: 'set',
-          systemId: intent.systemId,
-          locator: port?.locator ?? '',
-          wanted: { mtu: intent.mtu, vlans: intent.vlans },
-          before: { mtu: port?.mtu ?? 1500, vlans: port?.vlans ?? [] },
-        },
-        words: `Set ${name}`,
-        seconds: 0.4,
-      },
-    ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims: port === undefined ? [] : [port.id],
     proof: 'The port is read again, and all pairs of nodes are probed with full frames.',
   })
+}
+
+function checksOf({ cutOff, estate, intent, isMtu, name, near, port, strange, system }: Seen): readonly PlanCheck[] {
+  return [
+    ...rowChecks(system, estate.nodes),
+    rule('port', port !== undefined, `${name} is there.`, 'Choose a switch port.', {
+      field: 'switchPortId',
+    }),
+    rule('mtu', isMtu, `MTU ${intent.mtu}.`, 'An MTU is 1280 to 9216 bytes.', { field: 'mtu' }),
+    must(
+      'vlans',
+      strange.length === 0 && intent.vlans.length > 0,
+      strange.length === 0
+        ? intent.vlans.length === 0
+          ? 'The port would carry nothing.'
+          : `VLANs ${intent.vlans.join(', ')}.`
+        : `${strange.join(', ')} is no VLAN: they go from 1 to 4094.`,
+      { field: 'vlans' },
+    ),
+    advise(
+      'node-kept',
+      !cutOff,
+      'The node behind it stays reachable.',
+      `The node behind it uses VLAN ${near?.storage?.vlan ?? ''}, which the port would no longer carry.`,
+      { field: 'vlans' },
+    ),
+  ]
+}
+
+function effectsOf({ intent, name, port }: Seen): readonly Effect[] {
+  return [
+    { figure: 'mtu', label: `MTU of ${name}`, unit: 'count', before: port?.mtu ?? null, after: intent.mtu },
+    {
+      figure: 'vlans',
+      label: 'VLANs',
+      unit: 'words',
+      before: port?.vlans.join(', ') ?? null,
+      after: intent.vlans.join(', '),
+    },
+  ]
+}
+
+function stepsOf({ intent, name, port }: Seen): Outlined<Step>[] {
+  return [
+    {
+      step: {
+        step: 'set',
+        systemId: intent.systemId,
+        locator: port?.locator ?? '',
+        wanted: { mtu: intent.mtu, vlans: intent.vlans },
+        before: { mtu: port?.mtu ?? 1500, vlans: port?.vlans ?? [] },
+      },
+      words: `Set ${name}`,
+      seconds: 0.4,
+    },
+  ]
 }

@@ -1,14 +1,14 @@
 import { shrinkClusterIntent, type ShrinkClusterIntent as Intent } from '@/core/intents'
 import { clusterLayout, widthOf } from '@/core/clusters'
 import { provisionableBytes, type Estate, within } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
 import { advise, must, rule } from '../../parts/checks'
 import { movedBytes, movingParts, spreadOf } from '../../parts/growing'
 import { rowChecks } from '../../parts/nodes'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 import { waitForTask } from '../../parts/waitForTask'
 
@@ -36,7 +36,8 @@ export const shrinkCluster: ChangeKind<Intent, Step> = {
   reverse: () => undefined,
 }
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const system = look.one('systems', intent.systemId)
   const pool = look.one('pools', intent.poolId)
@@ -75,92 +76,142 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const wide = (after?.domains.length ?? 0) >= width
   const fits = room >= (pool?.writtenBytes ?? 0n)
   look.at('drives', leaving)
+  return {
+    after,
+    caches,
+    estate,
+    fits,
+    going,
+    gone,
+    intent,
+    leaving,
+    left,
+    look,
+    moved,
+    pool,
+    room,
+    scheme,
+    staying,
+    system,
+    wide,
+    width,
+  }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { going, gone, leaving, look, pool } = seen
+
   return outlined<Step>(estate, {
     title: `Take ${going.length} drives${gone.length > 0 ? ` and ${gone.map(node => node.name).join(', ')}` : ''} out of ${pool?.name ?? '…'}`,
-    checks: [
-      ...rowChecks(system, estate.nodes),
-      rule('pool', scheme !== undefined, `${pool?.name ?? ''} can give drives away.`, 'Choose a pool of a cluster.', {
-        field: 'poolId',
-      }),
-      rule(
-        'pool-whole',
-        pool?.state === 'fine',
-        'Nothing of it is lost.',
-        `${pool?.name ?? 'The pool'} is ${pool?.state ?? 'gone'}.`,
-        { remedy: 'Let it make itself whole first.' },
-      ),
-      rule(
-        'drives',
-        going.length > 0,
-        `${going.length} capacity drives leave${caches.length > 0 ? ` with ${caches.length} cache drives` : ''}.`,
-        'Choose drives of the pool.',
-        { field: 'driveIds' },
-      ),
-      rule(
-        'too-few-domains',
-        wide,
-        `${after?.domains.length ?? 0} failure domains are left for stripes of ${width} pieces.`,
-        `Only ${after?.domains.length ?? 0} failure domains would be left, and a stripe has ${width} pieces.`,
-        { field: 'driveIds', remedy: 'Leave drives in more domains.' },
-      ),
-      must(
-        'capacity',
-        !wide || fits,
-        fits
-          ? `${formatBytes(room)} is left for volumes.`
-          : `${formatBytes(pool?.writtenBytes ?? 0n)} is written, and only ${formatBytes(room)} would be left.`,
-        { field: 'driveIds', remedy: 'Add drives elsewhere first, or remove volumes.' },
-      ),
-      advise(
-        'promised',
-        room >= (pool?.provisionedBytes ?? 0n),
-        'What is promised to volumes still fits.',
-        'More is promised to volumes than would be left.',
-        { field: 'driveIds' },
-      ),
-    ],
-    effects: [
-      {
-        figure: 'usableBytes',
-        label: 'Usable',
-        unit: 'bytes',
-        before: `${pool?.usableBytes ?? 0n}`,
-        after: after === undefined ? null : `${after.usableBytes}`,
-      },
-      { figure: 'movedBytes', label: 'Moves because of it', unit: 'bytes', before: null, after: `${moved}` },
-      { figure: 'unprotected', label: 'Unprotected meanwhile', unit: 'bytes', before: null, after: '0' },
-    ],
+    checks: checksOf(seen),
+    effects: effectsOf(seen),
     oneWay: ['What has moved off a drive does not move back by itself.'],
     undo: { possible: false, how: 'The drives can be added again by another change.' },
-    steps: [
-      {
-        step: {
-          step: 'empty',
-          systemId: intent.systemId,
-          poolLocator: pool?.locator ?? '',
-          driveLocators: leaving.map(drive => drive.locator),
-          rateRatio: intent.ratePercent / 100,
-        },
-        words: `Move ${formatBytes(moved)} of pieces to the other drives`,
-        seconds: 3,
-        bytes: moved,
-        parts:
-          going.length === 0 || staying.length === 0 ? [] : movingParts(estate, going, staying, intent.ratePercent),
-      },
-      ...(gone.length === 0
-        ? []
-        : [
-            {
-              step: { step: 'part' as const, systemId: intent.systemId, staying: left.map(node => node.locator) },
-              words: `Let ${gone.map(node => node.name).join(', ')} go`,
-              seconds: 1,
-            },
-          ]),
-    ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims: [...leaving.map(drive => drive.id), ...(pool === undefined ? [] : [pool.id]), `cluster:${intent.systemId}`],
     proof: 'The pool is asked for its banks again: none of the drives is in it, and they are unassigned.',
   })
+}
+
+function checksOf({
+  after,
+  caches,
+  estate,
+  fits,
+  going,
+  pool,
+  room,
+  scheme,
+  system,
+  wide,
+  width,
+}: Seen): readonly PlanCheck[] {
+  return [
+    ...rowChecks(system, estate.nodes),
+    rule('pool', scheme !== undefined, `${pool?.name ?? ''} can give drives away.`, 'Choose a pool of a cluster.', {
+      field: 'poolId',
+    }),
+    rule(
+      'pool-whole',
+      pool?.state === 'fine',
+      'Nothing of it is lost.',
+      `${pool?.name ?? 'The pool'} is ${pool?.state ?? 'gone'}.`,
+      { remedy: 'Let it make itself whole first.' },
+    ),
+    rule(
+      'drives',
+      going.length > 0,
+      `${going.length} capacity drives leave${caches.length > 0 ? ` with ${caches.length} cache drives` : ''}.`,
+      'Choose drives of the pool.',
+      { field: 'driveIds' },
+    ),
+    rule(
+      'too-few-domains',
+      wide,
+      `${after?.domains.length ?? 0} failure domains are left for stripes of ${width} pieces.`,
+      `Only ${after?.domains.length ?? 0} failure domains would be left, and a stripe has ${width} pieces.`,
+      { field: 'driveIds', remedy: 'Leave drives in more domains.' },
+    ),
+    must(
+      'capacity',
+      !wide || fits,
+      fits
+        ? `${formatBytes(room)} is left for volumes.`
+        : `${formatBytes(pool?.writtenBytes ?? 0n)} is written, and only ${formatBytes(room)} would be left.`,
+      { field: 'driveIds', remedy: 'Add drives elsewhere first, or remove volumes.' },
+    ),
+    advise(
+      'promised',
+      room >= (pool?.provisionedBytes ?? 0n),
+      'What is promised to volumes still fits.',
+      'More is promised to volumes than would be left.',
+      { field: 'driveIds' },
+    ),
+  ]
+}
+
+function effectsOf({ after, moved, pool }: Seen): readonly Effect[] {
+  return [
+    {
+      figure: 'usableBytes',
+      label: 'Usable',
+      unit: 'bytes',
+      before: `${pool?.usableBytes ?? 0n}`,
+      after: after === undefined ? null : `${after.usableBytes}`,
+    },
+    { figure: 'movedBytes', label: 'Moves because of it', unit: 'bytes', before: null, after: `${moved}` },
+    { figure: 'unprotected', label: 'Unprotected meanwhile', unit: 'bytes', before: null, after: '0' },
+  ]
+}
+
+function stepsOf({ estate, going, gone, intent, leaving, left, moved, pool, staying }: Seen): Outlined<Step>[] {
+  return [
+    {
+      step: {
+        step: 'empty',
+        systemId: intent.systemId,
+        poolLocator: pool?.locator ?? '',
+        driveLocators: leaving.map(drive => drive.locator),
+        rateRatio: intent.ratePercent / 100,
+      },
+      words: `Move ${formatBytes(moved)} of pieces to the other drives`,
+      seconds: 3,
+      bytes: moved,
+      parts: going.length === 0 || staying.length === 0 ? [] : movingParts(estate, going, staying, intent.ratePercent),
+    },
+    ...(gone.length === 0
+      ? []
+      : [
+          {
+            step: { step: 'part' as const, systemId: intent.systemId, staying: left.map(node => node.locator) },
+            words: `Let ${gone.map(node => node.name).join(', ')} go`,
+            seconds: 1,
+          },
+        ]),
+  ]
 }
 
 async function runStep(step: Step, _: object, ports: ChangePorts): Promise<Facts> {

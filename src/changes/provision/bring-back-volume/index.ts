@@ -1,9 +1,9 @@
 import { bringBackVolumeIntent, type BringBackVolumeIntent as Intent } from '@/core/intents'
 import { byId, type Estate, one } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, must, rule } from '../../parts/checks'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { lookFrom, seesIt } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
 
@@ -20,7 +20,8 @@ type Step = Readonly<{
   groups: readonly Group[]
 }>
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const volume = look.one('volumes', intent.volumeId)
   const system = look.one('systems', volume?.systemId)
@@ -33,53 +34,69 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
   const unknown = groups.filter(group => group.initiators.length === 0)
   const claims = volume === undefined ? [] : [volume.id]
+  return { claims, groups, intent, look, system, unknown, volume }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { claims, groups, look, volume } = seen
+
   return outlined<Step>(estate, {
     title: `Bring back ${volume?.name ?? 'a volume'}`,
-    checks: [
-      must(
-        'in-holding',
-        volume?.state === 'holding',
-        volume === undefined
-          ? 'It is gone: its time in holding is over.'
-          : volume.state === 'holding'
-            ? `${volume.name} is in holding.`
-            : `${volume.name} is not in holding.`,
-      ),
-      ...(system === undefined ? [] : [answers(system)]),
-      rule(
-        'groups',
-        unknown.length === 0,
-        'All groups that saw it are there.',
-        `No initiator is known of ${unknown.map(group => group.groupName).join(', ')}.`,
-        { field: 'groupNames', remedy: 'Bring it back without them and map it afterwards.' },
-      ),
-    ],
+    checks: checksOf(seen),
     effects: [
       { figure: 'mappings', label: 'Groups that see it again', unit: 'count', before: 0, after: groups.length },
     ],
     oneWay: [],
     undo: { possible: true, how: 'It can be removed again.' },
-    steps: [
-      {
-        words:
-          groups.length === 0
-            ? 'Take it out of holding'
-            : `Take it out of holding and map it to ${intent.groupNames.join(', ')}`,
-        seconds: 0.6,
-        step: {
-          step: 'bring-back',
-          systemId: system?.id ?? '',
-          volumeId: intent.volumeId,
-          volumeLocator: volume?.locator ?? '',
-          naa: volume?.naa ?? '',
-          groups,
-        },
-      },
-    ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims,
     proof: 'Hosts that saw it rescan and find it with its size.',
   })
+}
+
+function checksOf({ system, unknown, volume }: Seen): readonly PlanCheck[] {
+  return [
+    must(
+      'in-holding',
+      volume?.state === 'holding',
+      volume === undefined
+        ? 'It is gone: its time in holding is over.'
+        : volume.state === 'holding'
+          ? `${volume.name} is in holding.`
+          : `${volume.name} is not in holding.`,
+    ),
+    ...(system === undefined ? [] : [answers(system)]),
+    rule(
+      'groups',
+      unknown.length === 0,
+      'All groups that saw it are there.',
+      `No initiator is known of ${unknown.map(group => group.groupName).join(', ')}.`,
+      { field: 'groupNames', remedy: 'Bring it back without them and map it afterwards.' },
+    ),
+  ]
+}
+
+function stepsOf({ groups, intent, system, volume }: Seen): Outlined<Step>[] {
+  return [
+    {
+      words:
+        groups.length === 0
+          ? 'Take it out of holding'
+          : `Take it out of holding and map it to ${intent.groupNames.join(', ')}`,
+      seconds: 0.6,
+      step: {
+        step: 'bring-back',
+        systemId: system?.id ?? '',
+        volumeId: intent.volumeId,
+        volumeLocator: volume?.locator ?? '',
+        naa: volume?.naa ?? '',
+        groups,
+      },
+    },
+  ]
 }
 
 export const bringBackVolume: ChangeKind<Intent, Step> = {

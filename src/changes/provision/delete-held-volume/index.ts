@@ -1,61 +1,81 @@
 import { deleteHeldVolumeIntent, type DeleteHeldVolumeIntent as Intent } from '@/core/intents'
 import { type Estate, one } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, rule } from '../../parts/checks'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 
 type Step = Readonly<{ step: 'delete'; systemId: string; volumeLocator: string; naa: string }>
 
-function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent, now: Date) {
   const look = lookInto(estate)
   const volume = look.one('volumes', intent.volumeId)
   const system = look.one('systems', volume?.systemId)
   const pool = look.one('pools', volume?.poolId)
   const isOver = volume?.holdingUntil != null && Date.parse(volume.holdingUntil) <= now.getTime()
   const claims = volume === undefined ? [] : [volume.id]
+  return { claims, isOver, look, pool, system, volume }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
+  const seen = see(estate, intent, now)
+  const { claims, look, volume } = seen
+
   return outlined<Step>(estate, {
     title: `Delete ${volume?.name ?? 'a volume'} after its holding`,
-    checks: [
-      rule(
-        'holding-over',
-        isOver,
-        'Its time in holding is over.',
-        'Its time in holding is not over: it can still be brought back.',
-      ),
-      ...(system === undefined ? [] : [answers(system)]),
-    ],
-    effects:
-      pool === undefined
-        ? []
-        : [
-            {
-              figure: 'writtenBytes',
-              label: `Written in ${pool.name}`,
-              unit: 'bytes',
-              before: `${pool.writtenBytes}`,
-              after: `${pool.writtenBytes - (volume?.writtenBytes ?? 0n)}`,
-            },
-          ],
+    checks: checksOf(seen),
+    effects: effectsOf(seen),
     oneWay: ['Nothing brings it back after this.'],
     undo: { possible: false, how: 'It cannot be undone.' },
-    steps: [
-      {
-        words: 'Delete it from its pool',
-        seconds: 0.5,
-        step: {
-          step: 'delete',
-          systemId: system?.id ?? '',
-          volumeLocator: volume?.locator ?? '',
-          naa: volume?.naa ?? '',
-        },
-      },
-    ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims,
     proof: 'The system is asked for the volume again: it must be gone.',
   })
+}
+
+function checksOf({ isOver, system }: Seen): readonly PlanCheck[] {
+  return [
+    rule(
+      'holding-over',
+      isOver,
+      'Its time in holding is over.',
+      'Its time in holding is not over: it can still be brought back.',
+    ),
+    ...(system === undefined ? [] : [answers(system)]),
+  ]
+}
+
+function effectsOf({ pool, volume }: Seen): readonly Effect[] {
+  return pool === undefined
+    ? []
+    : [
+        {
+          figure: 'writtenBytes',
+          label: `Written in ${pool.name}`,
+          unit: 'bytes',
+          before: `${pool.writtenBytes}`,
+          after: `${pool.writtenBytes - (volume?.writtenBytes ?? 0n)}`,
+        },
+      ]
+}
+
+function stepsOf({ system, volume }: Seen): Outlined<Step>[] {
+  return [
+    {
+      words: 'Delete it from its pool',
+      seconds: 0.5,
+      step: {
+        step: 'delete',
+        systemId: system?.id ?? '',
+        volumeLocator: volume?.locator ?? '',
+        naa: volume?.naa ?? '',
+      },
+    },
+  ]
 }
 
 /** Drafted by the worker alone, when a holding has ended. */

@@ -1,10 +1,10 @@
 import { expandVolumeIntent, type ExpandVolumeIntent as Intent } from '@/core/intents'
 import { type Estate, one } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { answers, must, rule } from '../../parts/checks'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { fillEffects, fillSketch } from '../../parts/fill'
 import { lookFrom, seesIt, writesAndReadsBack } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
@@ -20,7 +20,8 @@ type Step = Readonly<{
   sizeBytes: string
 }>
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const volume = look.one('volumes', intent.volumeId)
   const pool = look.one('pools', volume?.poolId)
@@ -28,69 +29,88 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const size = readSize(intent.size)
   const addedBytes = size.bytes - (volume?.sizeBytes ?? 0n)
   const claims = volume === undefined ? [] : [volume.id, ...(volume.isThin || pool === undefined ? [] : [pool.id])]
+  return { addedBytes, claims, look, pool, size, system, volume }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { addedBytes, claims, look, pool, size, volume } = seen
+
   return outlined<Step>(estate, {
     title: `Expand ${volume?.name ?? 'a volume'} to ${formatBytes(size.bytes)}`,
-    checks: [
-      must(
-        'volume',
-        volume?.state === 'in use',
-        volume === undefined
-          ? 'Choose a volume.'
-          : volume.state === 'in use'
-            ? `${volume.name} has ${formatBytes(volume.sizeBytes)} now.`
-            : `${volume.name} is in holding.`,
-        { field: 'volumeId' },
-      ),
-      ...size.checks,
-      ...(volume === undefined || size.bytes === 0n
-        ? []
-        : [
-            rule(
-              'grows',
-              addedBytes > 0n,
-              `It grows by ${formatBytes(addedBytes)}.`,
-              `It has ${formatBytes(volume.sizeBytes)} already, and a volume is never made smaller.`,
-              { field: 'size', remedy: `Give more than ${formatBytes(volume.sizeBytes)}.` },
-            ),
-          ]),
-      ...(pool === undefined || addedBytes <= 0n ? [] : fitChecks(pool, addedBytes, volume?.isThin ?? true)),
-      ...(system === undefined ? [] : [answers(system)]),
-    ],
-    effects:
-      pool === undefined
-        ? []
-        : [
-            {
-              figure: 'sizeBytes',
-              label: 'Size',
-              unit: 'bytes',
-              before: `${volume?.sizeBytes ?? 0n}`,
-              after: `${size.bytes}`,
-            },
-            ...fillEffects(pool, addedBytes > 0n ? addedBytes : 0n, volume?.isThin === false ? addedBytes : 0n),
-          ],
+    checks: checksOf(seen),
+    effects: effectsOf(seen),
     oneWay: [`${volume?.name ?? 'The volume'} cannot be made smaller again.`],
     undo: { possible: false, how: 'It cannot be undone; the data stays as it is.' },
-    steps: [
-      {
-        words: `Enlarge it to ${formatBytes(size.bytes)}`,
-        seconds: 0.6,
-        step: {
-          step: 'enlarge',
-          systemId: system?.id ?? '',
-          volumeLocator: volume?.locator ?? '',
-          naa: volume?.naa ?? '',
-          fromBytes: `${volume?.sizeBytes ?? 0n}`,
-          sizeBytes: `${size.bytes}`,
-        },
-      },
-    ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims,
     proof:
       'A host that sees it rescans, finds the new size, and writes to the new part and reads it back. What was there is not touched.',
     ...(pool === undefined ? {} : { sketch: fillSketch(pool, addedBytes > 0n ? addedBytes : 0n) }),
   })
+}
+
+function checksOf({ addedBytes, pool, size, system, volume }: Seen): readonly PlanCheck[] {
+  return [
+    must(
+      'volume',
+      volume?.state === 'in use',
+      volume === undefined
+        ? 'Choose a volume.'
+        : volume.state === 'in use'
+          ? `${volume.name} has ${formatBytes(volume.sizeBytes)} now.`
+          : `${volume.name} is in holding.`,
+      { field: 'volumeId' },
+    ),
+    ...size.checks,
+    ...(volume === undefined || size.bytes === 0n
+      ? []
+      : [
+          rule(
+            'grows',
+            addedBytes > 0n,
+            `It grows by ${formatBytes(addedBytes)}.`,
+            `It has ${formatBytes(volume.sizeBytes)} already, and a volume is never made smaller.`,
+            { field: 'size', remedy: `Give more than ${formatBytes(volume.sizeBytes)}.` },
+          ),
+        ]),
+    ...(pool === undefined || addedBytes <= 0n ? [] : fitChecks(pool, addedBytes, volume?.isThin ?? true)),
+    ...(system === undefined ? [] : [answers(system)]),
+  ]
+}
+
+function effectsOf({ addedBytes, pool, size, volume }: Seen): readonly Effect[] {
+  return pool === undefined
+    ? []
+    : [
+        {
+          figure: 'sizeBytes',
+          label: 'Size',
+          unit: 'bytes',
+          before: `${volume?.sizeBytes ?? 0n}`,
+          after: `${size.bytes}`,
+        },
+        ...fillEffects(pool, addedBytes > 0n ? addedBytes : 0n, volume?.isThin === false ? addedBytes : 0n),
+      ]
+}
+
+function stepsOf({ size, system, volume }: Seen): Outlined<Step>[] {
+  return [
+    {
+      words: `Enlarge it to ${formatBytes(size.bytes)}`,
+      seconds: 0.6,
+      step: {
+        step: 'enlarge',
+        systemId: system?.id ?? '',
+        volumeLocator: volume?.locator ?? '',
+        naa: volume?.naa ?? '',
+        fromBytes: `${volume?.sizeBytes ?? 0n}`,
+        sizeBytes: `${size.bytes}`,
+      },
+    },
+  ]
 }
 
 export const expandVolume: ChangeKind<Intent, Step> = {

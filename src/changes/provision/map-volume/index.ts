@@ -1,10 +1,10 @@
 import { mapVolumeIntent, type MapVolumeIntent as Intent } from '@/core/intents'
 import { byId, type Estate, one } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { beyond, beyondCheck, beyondEvidence } from '../../parts/beyond'
 import { advise, answers, must, rule, there } from '../../parts/checks'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { lookFrom, seesIt } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
 import { unmapped } from '../../parts/unmapped'
@@ -20,7 +20,8 @@ type Step = Readonly<{
   kept: readonly string[]
 }>
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const volume = look.one('volumes', intent.volumeId)
   const system = look.one('systems', volume?.systemId)
@@ -31,72 +32,92 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const others = present.filter(mapping => mapping.hostGroupId !== group?.id)
   const kept = beyond(estate, system, group?.name ?? '')
   const claims = volume === undefined ? [] : [volume.id]
+  return { claims, group, initiators, kept, look, others, present, system, twice, volume }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { claims, group, look, volume } = seen
+
   return outlined<Step>(estate, {
     title: `Map ${volume?.name ?? 'a volume'} to ${group?.name ?? '…'}`,
-    checks: [
-      must(
-        'volume',
-        volume !== undefined && volume.state === 'in use',
-        volume === undefined
-          ? 'Choose a volume.'
-          : volume.state === 'in use'
-            ? `${volume.name} is in use.`
-            : `${volume.name} is in holding.`,
-        { field: 'volumeId', remedy: 'Bring it back first.' },
-      ),
-      ...(system === undefined ? [] : [answers(system)]),
-      there('host-group', group, group => `${group.name} is there.`, 'Choose the host group that shall see it.', {
-        field: 'hostGroupId',
-      }),
-      rule(
-        'initiators',
-        initiators.length > 0,
-        `It has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`,
-        'The group has no host with an initiator: nothing could log in.',
-        { field: 'hostGroupId' },
-      ),
-      rule('new', !twice, 'It is not mapped to that group yet.', `It is mapped to ${group?.name ?? 'it'} already.`, {
-        field: 'hostGroupId',
-      }),
-      advise(
-        'alone',
-        others.length === 0,
-        'No other group sees it.',
-        `${others.map(mapping => mapping.groupName).join(', ')} will go on seeing it: hosts that do not share a cluster file system would destroy each other's data.`,
-        { field: 'hostGroupId' },
-      ),
-      ...beyondCheck(system, group?.name ?? '', kept),
-    ],
-    effects: [
-      {
-        figure: 'mappings',
-        label: 'Groups that see it',
-        unit: 'count',
-        before: present.length,
-        after: present.length + 1,
-      },
-    ],
+    checks: checksOf(seen),
+    effects: effectsOf(seen),
     oneWay: [],
     undo: { possible: true, how: 'The mapping can be removed again.' },
-    steps: [
-      {
-        words: `Map it to ${group?.name ?? '…'}`,
-        seconds: 0.6,
-        step: {
-          step: 'map',
-          systemId: system?.id ?? '',
-          volumeLocator: volume?.locator ?? '',
-          naa: volume?.naa ?? '',
-          groupName: group?.name ?? '',
-          initiators,
-          kept,
-        },
-      },
-    ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims,
     proof: 'Every host of the group logs in and finds it by its WWN. Nothing is written: it may hold data.',
   })
+}
+
+function checksOf({ group, initiators, kept, others, system, twice, volume }: Seen): readonly PlanCheck[] {
+  return [
+    must(
+      'volume',
+      volume !== undefined && volume.state === 'in use',
+      volume === undefined
+        ? 'Choose a volume.'
+        : volume.state === 'in use'
+          ? `${volume.name} is in use.`
+          : `${volume.name} is in holding.`,
+      { field: 'volumeId', remedy: 'Bring it back first.' },
+    ),
+    ...(system === undefined ? [] : [answers(system)]),
+    there('host-group', group, group => `${group.name} is there.`, 'Choose the host group that shall see it.', {
+      field: 'hostGroupId',
+    }),
+    rule(
+      'initiators',
+      initiators.length > 0,
+      `It has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`,
+      'The group has no host with an initiator: nothing could log in.',
+      { field: 'hostGroupId' },
+    ),
+    rule('new', !twice, 'It is not mapped to that group yet.', `It is mapped to ${group?.name ?? 'it'} already.`, {
+      field: 'hostGroupId',
+    }),
+    advise(
+      'alone',
+      others.length === 0,
+      'No other group sees it.',
+      `${others.map(mapping => mapping.groupName).join(', ')} will go on seeing it: hosts that do not share a cluster file system would destroy each other's data.`,
+      { field: 'hostGroupId' },
+    ),
+    ...beyondCheck(system, group?.name ?? '', kept),
+  ]
+}
+
+function effectsOf({ present }: Seen): readonly Effect[] {
+  return [
+    {
+      figure: 'mappings',
+      label: 'Groups that see it',
+      unit: 'count',
+      before: present.length,
+      after: present.length + 1,
+    },
+  ]
+}
+
+function stepsOf({ group, initiators, kept, system, volume }: Seen): Outlined<Step>[] {
+  return [
+    {
+      words: `Map it to ${group?.name ?? '…'}`,
+      seconds: 0.6,
+      step: {
+        step: 'map',
+        systemId: system?.id ?? '',
+        volumeLocator: volume?.locator ?? '',
+        naa: volume?.naa ?? '',
+        groupName: group?.name ?? '',
+        initiators,
+        kept,
+      },
+    },
+  ]
 }
 
 export const mapVolume: ChangeKind<Intent, Step> = {

@@ -9,21 +9,24 @@ import {
   type EstateNeeds,
   type HostGroup,
   type Pool,
+  type System,
   beginning,
   those,
 } from '@/core/estate'
-import type { Plan, PlanCheck, PlannedStep } from '@/core/plan'
-import { forecastBefore, inSequence } from '@/core/transfer'
+import type { Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import { beyond, beyondCheck } from '../../parts/beyond'
-import { absent, answers, must, rule, unclaimed, warn } from '../../parts/checks'
+import { absent, answers, must, rule, warn } from '../../parts/checks'
 import { fillEffects, fillSketch } from '../../parts/fill'
 import { lookInto } from '../../parts/look'
+import { outlined, type Outlined } from '../../parts/outline'
 import { fitChecks, readSize } from '../../parts/size'
 import type { Step } from './steps'
 
 /** Of the drives' rate that hosts leave to zeroing. */
 const zeroingShare = 0.6
+/** For a system to answer to a request. */
+const requestSeconds = 0.35
 
 /** The words of the naming pattern, from what has been chosen so far. */
 const words = (intent: Intent, group: HostGroup | undefined) => ({ group: group?.name ?? '', purpose: intent.purpose })
@@ -43,43 +46,13 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
     `volume:${system?.id ?? ''}/${intent.name}`,
     ...(pool === undefined || intent.isThin ? [] : [pool.id]),
   ]
-  const request = forecastBefore(0n, [], 0.35, estate.pastMisses)
-  const zeroing =
-    pool === undefined
-      ? request
-      : forecastBefore(size.bytes, [{ name: 'drives', bytesPerSecond: poolBytesPerSecond(pool) }], 1, estate.pastMisses)
-  const create: PlannedStep<Step> = {
-    name: 'create',
-    words: `Create ${intent.name || 'the volume'}, ${formatBytes(size.bytes)}, ${intent.isThin ? 'thin' : 'thick: its space is zeroed first'}`,
-    forecast: intent.isThin ? request : zeroing,
-    step: {
-      step: 'create',
-      systemId: system?.id ?? '',
-      name: intent.name,
-      poolLocator: pool?.locator ?? '',
-      sizeBytes: `${size.bytes}`,
-      isThin: intent.isThin,
-    },
-  }
-  const map: PlannedStep<Step>[] =
-    group === undefined
-      ? []
-      : [
-          {
-            name: 'map',
-            words: `Map it to ${group.name}`,
-            forecast: request,
-            step: { step: 'map', systemId: system?.id ?? '', groupName: group.name, initiators, kept },
-          },
-        ]
-  return {
+  return outlined<Step>(estate, {
     title: `Provision ${intent.name === '' ? 'a volume' : intent.name}${group === undefined ? '' : ` to ${group.name}`}`,
     checks: [
       ...checksOf(estate, intent, pool, group, initiators),
       ...size.checks,
       ...(pool === undefined || size.bytes === 0n ? [] : fitChecks(pool, size.bytes, intent.isThin)),
       ...beyondCheck(system, group?.name ?? '', kept),
-      unclaimed(estate, claims),
     ],
     effects: pool === undefined ? [] : fillEffects(pool, size.bytes, writtenAtOnce),
     oneWay: [
@@ -90,8 +63,10 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
       possible: true,
       how: `It can be removed; for ${estate.settings.holdingDays} days it can then be brought back.`,
     },
-    steps: [create, ...map],
-    forecast: inSequence([create, ...map].map(step => step.forecast)),
+    steps: [
+      createStep(intent, pool, size.bytes),
+      ...(group === undefined ? [] : [mapStep(system, group, initiators, kept)]),
+    ],
     reads: look.reads,
     claims,
     proof:
@@ -100,8 +75,36 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
         : `A host of ${group.name} logs in, finds it by its WWN, writes to it and reads the same back; a host outside must not see it.`,
     ...(pool === undefined ? {} : { sketch: fillSketch(pool, size.bytes) }),
     suggestions: { name: suggestedName(estate, intent, group) },
+  })
+}
+
+function createStep(intent: Intent, pool: Pool | undefined, bytes: bigint): Outlined<Step> {
+  const isZeroed = !intent.isThin && pool !== undefined
+  return {
+    words: `Create ${intent.name || 'the volume'}, ${formatBytes(bytes)}, ${intent.isThin ? 'thin' : 'thick: its space is zeroed first'}`,
+    seconds: isZeroed ? 1 : requestSeconds,
+    ...(isZeroed ? { bytes, parts: [{ name: 'drives', bytesPerSecond: poolBytesPerSecond(pool) }] } : {}),
+    step: {
+      step: 'create',
+      systemId: pool?.systemId ?? '',
+      name: intent.name,
+      poolLocator: pool?.locator ?? '',
+      sizeBytes: `${bytes}`,
+      isThin: intent.isThin,
+    },
   }
 }
+
+const mapStep = (
+  system: System | undefined,
+  group: HostGroup,
+  initiators: readonly string[],
+  kept: ReturnType<typeof beyond>,
+): Outlined<Step> => ({
+  words: `Map it to ${group.name}`,
+  seconds: requestSeconds,
+  step: { step: 'map', systemId: system?.id ?? '', groupName: group.name, initiators, kept },
+})
 
 function suggestedName(estate: Estate, intent: Intent, group: HostGroup | undefined): string {
   const taken = new Set(estate.volumes.map(volume => volume.name))
@@ -133,6 +136,14 @@ function checksOf(
         `A volume of that name exists on ${byId(estate.systems, namesake.systemId)?.name ?? 'another system'}${namesake.state === 'holding' ? ', in holding' : ''}.`,
       { field: 'name' },
     ),
+    ...poolChecks(pool),
+    ...(system === undefined ? [] : [answers(system)]),
+    groupCheck(group, initiators),
+  ]
+}
+
+function poolChecks(pool: Pool | undefined): PlanCheck[] {
+  return [
     pool === undefined
       ? must('pool', false, 'Choose the pool that it comes from.', { field: 'poolId' })
       : must(
@@ -148,27 +159,22 @@ function checksOf(
     ...(pool?.state === 'degraded'
       ? [warn('pool-whole', false, `${pool.name} has lost a drive and is not whole.`, { field: 'poolId' })]
       : []),
-    ...(system === undefined ? [] : [answers(system)]),
-    ...(group === undefined
-      ? [
-          warn('mapped', false, 'No host group: nobody will see the volume until it is mapped.', {
-            field: 'hostGroupId',
-          }),
-        ]
-      : [
-          rule(
-            'initiators',
-            initiators.length > 0,
-            `${group.name} has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`,
-            `${group.name} has no host with an initiator: nothing could log in.`,
-            {
-              field: 'hostGroupId',
-              remedy: 'Configure an initiator on the host and register it anew, or choose another group.',
-            },
-          ),
-        ]),
   ]
 }
+
+const groupCheck = (group: HostGroup | undefined, initiators: readonly string[]): PlanCheck =>
+  group === undefined
+    ? warn('mapped', false, 'No host group: nobody will see the volume until it is mapped.', { field: 'hostGroupId' })
+    : rule(
+        'initiators',
+        initiators.length > 0,
+        `${group.name} has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`,
+        `${group.name} has no host with an initiator: nothing could log in.`,
+        {
+          field: 'hostGroupId',
+          remedy: 'Configure an initiator on the host and register it anew, or choose another group.',
+        },
+      )
 
 /** Zeroing writes to all of a pool's drives at once, beside its hosts. */
 const poolBytesPerSecond = (pool: Pool) =>

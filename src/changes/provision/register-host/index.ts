@@ -1,61 +1,81 @@
 import { registerHostIntent, type RegisterHostIntent as Intent } from '@/core/intents'
 import { nameCheck, type Estate } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { absent, advise, rule } from '../../parts/checks'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 
 type Step = Readonly<{ step: 'enrol'; agentAddress: string; groupName: string }>
 
 const isAddress = (text: string) => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol)
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const known = estate.hosts.find(host => host.agentAddress === intent.agentAddress)
   const group = estate.hostGroups.find(each => each.name === intent.groupName)
+  return { estate, group, intent, known }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+
   return outlined<Step>(estate, {
     title: `Register the host at ${intent.agentAddress}`,
-    checks: [
-      rule(
-        'address',
-        isAddress(intent.agentAddress),
-        'The address can be asked.',
-        "Give the address of the host's agent, such as http://10.0.0.5:4300.",
-        { field: 'agentAddress' },
-      ),
-      absent('new', known, 'It is not registered yet.', known => `It is registered already, as ${known.name}.`, {
-        field: 'agentAddress',
-      }),
-      { ...nameCheck(intent.groupName, 'the host group'), field: 'groupName' },
-      advise(
-        'group-known',
-        group !== undefined,
-        `It joins ${intent.groupName}.`,
-        `The host group ${intent.groupName} is new.`,
-        { field: 'groupName' },
-      ),
-    ],
-    effects: [
-      {
-        figure: 'hosts',
-        label: 'Hosts in the estate',
-        unit: 'count',
-        before: estate.hosts.length,
-        after: estate.hosts.length + 1,
-      },
-    ],
+    checks: checksOf(seen),
+    effects: effectsOf(seen),
     oneWay: [],
     undo: { possible: false, how: 'Nothing is changed on the host.' },
-    steps: [
-      {
-        words: 'Ask the host who it is and take it into the estate',
-        seconds: 0.09,
-        step: { step: 'enrol', ...intent },
-      },
-    ],
+    steps: stepsOf(seen),
     reads: [],
     claims: [`host:${intent.agentAddress}`],
     proof: 'The agent is asked for its initiators again.',
   })
+}
+
+function checksOf({ group, intent, known }: Seen): readonly PlanCheck[] {
+  return [
+    rule(
+      'address',
+      isAddress(intent.agentAddress),
+      'The address can be asked.',
+      "Give the address of the host's agent, such as http://10.0.0.5:4300.",
+      { field: 'agentAddress' },
+    ),
+    absent('new', known, 'It is not registered yet.', known => `It is registered already, as ${known.name}.`, {
+      field: 'agentAddress',
+    }),
+    { ...nameCheck(intent.groupName, 'the host group'), field: 'groupName' },
+    advise(
+      'group-known',
+      group !== undefined,
+      `It joins ${intent.groupName}.`,
+      `The host group ${intent.groupName} is new.`,
+      { field: 'groupName' },
+    ),
+  ]
+}
+
+function effectsOf({ estate }: Seen): readonly Effect[] {
+  return [
+    {
+      figure: 'hosts',
+      label: 'Hosts in the estate',
+      unit: 'count',
+      before: estate.hosts.length,
+      after: estate.hosts.length + 1,
+    },
+  ]
+}
+
+function stepsOf({ intent }: Seen): Outlined<Step>[] {
+  return [
+    {
+      words: 'Ask the host who it is and take it into the estate',
+      seconds: 0.09,
+      step: { step: 'enrol', ...intent },
+    },
+  ]
 }
 
 export const registerHost: ChangeKind<Intent, Step> = {

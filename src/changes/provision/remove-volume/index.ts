@@ -1,13 +1,13 @@
 import { DateTime } from 'luxon'
 import { removeVolumeIntent, type RemoveVolumeIntent as Intent } from '@/core/intents'
 import { type Estate, type Mapping, one } from '@/core/estate'
-import type { Plan } from '@/core/plan'
-import { forecastBefore, inSequence } from '@/core/transfer'
+import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
-import { advise, answers, must, rule, unclaimed } from '../../parts/checks'
+import { advise, answers, must, rule } from '../../parts/checks'
 import { lookFrom, seesItNot } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
+import { outlined, type Outlined } from '../../parts/outline'
 import { unmapped } from '../../parts/unmapped'
 
 interface Access {
@@ -20,15 +20,14 @@ type Step = Readonly<
   | { step: 'hold'; systemId: string; volumeId: string; days: number }
 >
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const volume = look.one('volumes', intent.volumeId)
   const system = look.one('systems', volume?.systemId)
   const mappings = estate.mappings.filter(mapping => mapping.volumeId === volume?.id)
   const days = estate.settings.holdingDays
   const claims = volume === undefined ? [] : [volume.id]
-  const forecast = forecastBefore(0n, [], 0.4, estate.pastMisses)
-  const holding = forecastBefore(0n, [], 0.05, estate.pastMisses)
   const systemId = system?.id ?? ''
   const access = mappings.map((mapping: Mapping) => ({
     locator: mapping.locator,
@@ -36,69 +35,84 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     initiators: estate.hosts.filter(host => host.hostGroupId === mapping.hostGroupId).flatMap(host => host.initiators),
   }))
   const isNamed = volume !== undefined && intent.confirmedName === volume.name
-  return {
+  return { access, claims, days, intent, isNamed, look, mappings, system, systemId, volume }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { claims, days, look, volume } = seen
+  return outlined<Step>(estate, {
     title: `Remove ${volume?.name ?? 'a volume'}`,
-    checks: [
-      must(
-        'volume',
-        volume?.state === 'in use',
-        volume === undefined
-          ? 'Choose a volume.'
-          : volume.state === 'in use'
-            ? `${volume.name} holds ${formatBytes(volume.writtenBytes)}.`
-            : `${volume.name} is in holding already.`,
-        { field: 'volumeId' },
-      ),
-      ...(system === undefined ? [] : [answers(system)]),
-      rule(
-        'named',
-        isNamed,
-        'Its name has been given.',
-        `Write its name, ${volume?.name ?? '…'}, to say that you mean this one.`,
-        { field: 'confirmedName' },
-      ),
-      advise(
-        'unmapped',
-        mappings.length === 0,
-        'No host sees it.',
-        `${mappings.map(mapping => mapping.groupName).join(', ')} will lose it at once.`,
-      ),
-      unclaimed(estate, claims),
-    ],
-    effects: [
-      { figure: 'holding', label: 'Can be brought back for', unit: 'words', before: null, after: `${days} days` },
-      {
-        figure: 'freeBytes',
-        label: 'Given back after that',
-        unit: 'bytes',
-        before: null,
-        after: `${volume?.writtenBytes ?? 0n}`,
-      },
-    ],
+    checks: checksOf(seen),
+    effects: effectsOf(seen),
     oneWay: [`After ${days} days in holding it is deleted, and nothing brings it back.`],
     undo: { possible: true, how: `For ${days} days it can be brought back with its mappings and every byte.` },
-    steps: [
-      {
-        name: 'unmap',
-        words:
-          mappings.length === 0
-            ? 'It is mapped to nobody'
-            : `Take it from ${mappings.map(mapping => mapping.groupName).join(', ')}`,
-        forecast,
-        step: { step: 'unmap', systemId, volumeLocator: volume?.locator ?? '', naa: volume?.naa ?? '', access },
-      },
-      {
-        name: 'hold',
-        words: `Keep it in holding for ${days} days`,
-        forecast: holding,
-        step: { step: 'hold', systemId, volumeId: intent.volumeId, days },
-      },
-    ],
-    forecast: inSequence([forecast, holding]),
+    steps: stepsOf(seen),
     reads: look.reads,
     claims,
     proof: 'Hosts that saw it rescan and no longer find it; the system still states it, with every byte.',
-  }
+  })
+}
+
+function checksOf({ isNamed, mappings, system, volume }: Seen): readonly PlanCheck[] {
+  return [
+    must(
+      'volume',
+      volume?.state === 'in use',
+      volume === undefined
+        ? 'Choose a volume.'
+        : volume.state === 'in use'
+          ? `${volume.name} holds ${formatBytes(volume.writtenBytes)}.`
+          : `${volume.name} is in holding already.`,
+      { field: 'volumeId' },
+    ),
+    ...(system === undefined ? [] : [answers(system)]),
+    rule(
+      'named',
+      isNamed,
+      'Its name has been given.',
+      `Write its name, ${volume?.name ?? '…'}, to say that you mean this one.`,
+      { field: 'confirmedName' },
+    ),
+    advise(
+      'unmapped',
+      mappings.length === 0,
+      'No host sees it.',
+      `${mappings.map(mapping => mapping.groupName).join(', ')} will lose it at once.`,
+    ),
+  ]
+}
+
+function effectsOf({ days, volume }: Seen): readonly Effect[] {
+  return [
+    { figure: 'holding', label: 'Can be brought back for', unit: 'words', before: null, after: `${days} days` },
+    {
+      figure: 'freeBytes',
+      label: 'Given back after that',
+      unit: 'bytes',
+      before: null,
+      after: `${volume?.writtenBytes ?? 0n}`,
+    },
+  ]
+}
+
+function stepsOf({ access, days, intent, mappings, systemId, volume }: Seen): Outlined<Step>[] {
+  return [
+    {
+      words:
+        mappings.length === 0
+          ? 'It is mapped to nobody'
+          : `Take it from ${mappings.map(mapping => mapping.groupName).join(', ')}`,
+      seconds: 0.4,
+      step: { step: 'unmap', systemId, volumeLocator: volume?.locator ?? '', naa: volume?.naa ?? '', access },
+    },
+    {
+      words: `Keep it in holding for ${days} days`,
+      seconds: 0.05,
+      step: { step: 'hold', systemId, volumeId: intent.volumeId, days },
+    },
+  ]
 }
 
 export const removeVolume: ChangeKind<Intent, Step> = {

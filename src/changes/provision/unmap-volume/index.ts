@@ -1,9 +1,9 @@
 import { unmapVolumeIntent, type UnmapVolumeIntent as Intent } from '@/core/intents'
 import { type Estate, one } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, there, warn } from '../../parts/checks'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { lookFrom, seesItNot } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
 import { unmapped } from '../../parts/unmapped'
@@ -18,7 +18,8 @@ type Step = Readonly<{
   initiators: readonly string[]
 }>
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const volume = look.one('volumes', intent.volumeId)
   const system = look.one('systems', volume?.systemId)
@@ -26,45 +27,61 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const mapping = estate.mappings.find(each => each.volumeId === volume?.id && each.hostGroupId === group?.id)
   const hosts = estate.hosts.filter(host => host.hostGroupId === group?.id)
   const claims = volume === undefined ? [] : [volume.id]
+  return { claims, group, hosts, look, mapping, system, volume }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { claims, group, hosts, look, volume } = seen
+
   return outlined<Step>(estate, {
     title: `Unmap ${volume?.name ?? 'a volume'} from ${group?.name ?? '…'}`,
-    checks: [
-      there(
-        'mapped',
-        mapping,
-        mapping => `${mapping.groupName} sees it as LUN ${mapping.lun}.`,
-        'Choose a volume and a group that sees it.',
-        { field: 'hostGroupId' },
-      ),
-      ...(system === undefined ? [] : [answers(system)]),
-      warn(
-        'unmounted',
-        hosts.length === 0,
-        `${hosts.map(host => host.name).join(', ') || 'No host'} will lose it at once. Unmount it there first: what is not yet written would be lost.`,
-      ),
-    ],
+    checks: checksOf(seen),
     effects: [{ figure: 'hosts', label: 'Hosts that lose it', unit: 'count', before: hosts.length, after: 0 }],
     oneWay: [],
     undo: { possible: true, how: 'It can be mapped again; its data stays as it is.' },
-    steps: [
-      {
-        words: `Take it from ${group?.name ?? '…'}`,
-        seconds: 0.4,
-        step: {
-          step: 'unmap',
-          systemId: system?.id ?? '',
-          volumeLocator: volume?.locator ?? '',
-          naa: volume?.naa ?? '',
-          mappingLocator: mapping?.locator ?? '',
-          groupName: group?.name ?? '',
-          initiators: hosts.flatMap(host => host.initiators),
-        },
-      },
-    ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims,
     proof: 'Every host of the group rescans and no longer finds it.',
   })
+}
+
+function checksOf({ hosts, mapping, system }: Seen): readonly PlanCheck[] {
+  return [
+    there(
+      'mapped',
+      mapping,
+      mapping => `${mapping.groupName} sees it as LUN ${mapping.lun}.`,
+      'Choose a volume and a group that sees it.',
+      { field: 'hostGroupId' },
+    ),
+    ...(system === undefined ? [] : [answers(system)]),
+    warn(
+      'unmounted',
+      hosts.length === 0,
+      `${hosts.map(host => host.name).join(', ') || 'No host'} will lose it at once. Unmount it there first: what is not yet written would be lost.`,
+    ),
+  ]
+}
+
+function stepsOf({ group, hosts, mapping, system, volume }: Seen): Outlined<Step>[] {
+  return [
+    {
+      words: `Take it from ${group?.name ?? '…'}`,
+      seconds: 0.4,
+      step: {
+        step: 'unmap',
+        systemId: system?.id ?? '',
+        volumeLocator: volume?.locator ?? '',
+        naa: volume?.naa ?? '',
+        mappingLocator: mapping?.locator ?? '',
+        groupName: group?.name ?? '',
+        initiators: hosts.flatMap(host => host.initiators),
+      },
+    },
+  ]
 }
 
 export const unmapVolume: ChangeKind<Intent, Step> = {

@@ -15,7 +15,7 @@ import Kind from './(signed)/build/[kind]/page'
 import Change from './(signed)/changes/[id]/page'
 import Changes from './(signed)/changes/page'
 import Today from './(signed)/page'
-import Hosts from './(signed)/provision/hosts/page'
+import Provided from './(signed)/provision/[kind]/page'
 import Provision from './(signed)/provision/page'
 
 let database: Awaited<ReturnType<typeof freshDatabase>>['database']
@@ -45,7 +45,7 @@ const lists: [string, unknown, string, object][] = [
   ['Pools', Pools, '/build/pools', {}],
   ['Ports', Kind, '/build/ports', { kind: 'ports' }],
   ['Provision', Provision, '/provision', {}],
-  ['Hosts', Hosts, '/provision/hosts', {}],
+  ['Hosts', Provided, '/provision/hosts', { kind: 'hosts' }],
   ['Changes', Changes, '/changes', {}],
   ['Account', Account, '/account', {}],
   ['The record', Record, '/account/record', {}],

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import Ajv from 'ajv/dist/2020.js'
+import { kindList } from '../estate'
 import { formats } from '../input'
 import {
   blankIntent,
@@ -39,7 +40,8 @@ test.each(intents.flatMap(each => [each.place ?? '', each.begins ?? '']).filter(
   '%s is the address of a page',
   place => {
     const path = place.split('?')[0]?.replace(/\{systemId\}/, '[id]') ?? ''
-    expect(existsSync(join(process.cwd(), 'src/app/(signed)', path, 'page.tsx'))).toBe(true)
+    const isKindPage = kindList.some(each => each.list?.place === path)
+    expect(isKindPage || existsSync(join(process.cwd(), 'src/app/(signed)', path, 'page.tsx'))).toBe(true)
   },
 )
 

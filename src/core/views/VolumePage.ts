@@ -1,3 +1,4 @@
+import type { ChangeLine } from './ChangeLine'
 import type { Mapping, Pool, System, Volume } from '../estate'
 
 /** One volume with its neighbours and the latest changes that touched it. */
@@ -9,11 +10,5 @@ export interface VolumePage {
   readonly system: System
   readonly mappings: readonly Mapping[]
   readonly targets: readonly { readonly name: string; readonly address: string }[]
-  readonly changes: readonly {
-    readonly id: string
-    readonly number: number
-    readonly title: string
-    readonly state: string
-    readonly at: string
-  }[]
+  readonly changes: readonly ChangeLine[]
 }

@@ -1,3 +1,4 @@
+export { changeLines, changesAbout } from './changeLines'
 export {
   changeById,
   evidenceOf,

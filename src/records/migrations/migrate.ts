@@ -11,7 +11,7 @@ import { sql as engine } from './0006-engine.sql'
 import { sql as protocols } from './0007-protocols.sql'
 import { sql as views } from './0008-views.sql'
 import { sql as rounds } from './0009-rounds.sql'
-import { sql as intake } from './0010-intake.sql'
+import { sql as lists } from './0010-lists.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -23,7 +23,7 @@ const steps = [
   { name: '0007-protocols', sql: protocols },
   { name: '0008-views', sql: views },
   { name: '0009-rounds', sql: rounds },
-  { name: '0010-intake', sql: intake },
+  { name: '0010-lists', sql: lists },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

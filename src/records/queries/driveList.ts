@@ -126,3 +126,21 @@ const alike = async (scope: Scope, kind: string): Promise<readonly string[]> =>
   (await driveCounts(scope))
     .filter(each => kindWords(each) === kind)
     .map(each => `${each.media}/${each.protocol}/${each.capacityBytes}`)
+
+/** How many drives a system has, how many of them are free, and their bytes. */
+export interface SystemDrives {
+  readonly systemId: string
+  readonly count: number
+  readonly freeCount: number
+  readonly rawBytes: bigint
+}
+
+export async function drivesBySystem(scope: Scope): Promise<ReadonlyMap<string, SystemDrives>> {
+  const found = await rows<Omit<SystemDrives, 'rawBytes'> & { readonly bytes: string }>(
+    scope,
+    `select system_id as "systemId", count(*)::int as count, count(*) filter (where intake = 'unassigned')::int as "freeCount",
+       sum(capacity_bytes)::text as bytes
+     from drives where missing_since is null group by system_id`,
+  )
+  return new Map(found.map(({ bytes, ...each }) => [each.systemId, { ...each, rawBytes: BigInt(bytes) }]))
+}

@@ -1,7 +1,7 @@
 import { fieldsOf, kindOf, type KindName, type ObjectKind, type ObjectTypes } from '@/core/estate'
 import { storable } from '@/core/input'
 import type { ObjectList } from '@/core/views'
-import { cast, col, literal, Op, where, type OrderItem, type WhereOptions } from 'sequelize'
+import { cast, col, fn, literal, Op, where, type OrderItem, type WhereOptions } from 'sequelize'
 import type { Scope } from '../database'
 import { columnOf, inOrder, objectCount, objects, tableOf } from '../objects'
 import { hasName, namesFor, referencesOf } from './references'
@@ -11,6 +11,8 @@ export interface ObjectQuestion {
   readonly filter?: string
   /** Fields with the value that they have, such as the id of another object. */
   readonly within?: Readonly<Record<string, string | number | boolean>>
+  /** A list that is empty. */
+  readonly without?: string
   readonly sort?: string
   readonly isDescending?: boolean
   readonly offset?: number
@@ -26,7 +28,13 @@ export async function objectList<Name extends KindName>(
   question: ObjectQuestion = {},
 ): Promise<ObjectList<ObjectTypes[Name]>> {
   const kind = kindOf(name)
-  const and: WhereOptions = { [Op.and]: [(question.within ?? {}) as WhereOptions, ...filtered(kind, question.filter)] }
+  const and: WhereOptions = {
+    [Op.and]: [
+      (question.within ?? {}) as WhereOptions,
+      ...filtered(kind, question.filter),
+      ...lacking(kind, question.without),
+    ],
+  }
   const order = ordered(kind, question)
   const items = await objects(scope, name, {
     and,
@@ -50,6 +58,9 @@ function filtered({ name, schema, search }: ObjectKind, filter = ''): WhereOptio
     },
   ]
 }
+
+const lacking = ({ name }: ObjectKind, field: string | undefined): WhereOptions[] =>
+  field === undefined ? [] : [where(fn('jsonb_array_length', col(`${name}.${columnOf(field)}`)), 0)]
 
 /** By a field, and within the same by id, so that no line stands on two pages; by a reference as by the other's name. */
 function ordered(kind: ObjectKind, { sort, isDescending = false }: ObjectQuestion): OrderItem[] | undefined {

@@ -1,5 +1,6 @@
 import type { VolumePage } from '@/core/views'
-import { row, rows, type Scope } from '../database'
+import { changesAbout } from '../changes'
+import { row, type Scope } from '../database'
 import { object, objects } from '../objects'
 
 const mostChanges = 20
@@ -18,11 +19,6 @@ export async function volumePage(scope: Scope, id: string): Promise<VolumePage |
   )
   const mappings = await objects(scope, 'mappings', { where: { volumeId: id }, order: [['groupName', 'ASC']] })
   const ports = await objects(scope, 'ports', { where: { systemId: volume.systemId } })
-  const changes = await rows<{ id: string; number: number; title: string; state: string; made_at: Date }>(
-    scope,
-    `select id, number, title, state, made_at from changes where intent ->> 'volumeId' = $1 or facts ->> 'volumeId' = $1 order by number desc limit $2`,
-    [id, mostChanges],
-  )
   return {
     volume,
     missingSince: missing?.since?.toISOString() ?? null,
@@ -32,12 +28,6 @@ export async function volumePage(scope: Scope, id: string): Promise<VolumePage |
     targets: ports.flatMap(({ targetName, address }) =>
       targetName === null || address === null ? [] : [{ name: targetName, address }],
     ),
-    changes: changes.map(each => ({
-      id: each.id,
-      number: each.number,
-      title: each.title,
-      state: each.state,
-      at: each.made_at.toISOString(),
-    })),
+    changes: await changesAbout(scope, id, mostChanges),
   }
 }

@@ -1,4 +1,5 @@
 export { ChangeActions } from './ChangeActions'
+export { ChangeLines } from './ChangeLines'
 export { ChangeState } from './ChangeState'
 export { Evidence } from './Evidence'
 export { HostCommands } from './HostCommands'

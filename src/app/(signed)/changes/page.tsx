@@ -2,13 +2,14 @@ import Link from 'next/link'
 import { reader } from '@/app/server/guard'
 import { onlyTexts } from '@/app/server/onlyTexts'
 import { wholeNumber } from '@/core/input'
-import { changeStates } from '@/core/plan'
+import { changeStates, type ChangeState as ChangeStateName } from '@/core/plan'
 import { countAtStart, formatSeconds, formatSecondsRange } from '@/core/units'
 import { timelineOf, type ChangeRecord } from '@/core/views'
-import { latestChanges } from '@/records/changes'
+import { latestChanges, runningCount } from '@/records/changes'
 import { ChangeState } from '@/ui/changes'
 import { Page as Frame, Title } from '@/ui/frame'
 import { Ago } from '@/ui/parts/Ago'
+import { Table, type Column } from '@/ui/parts/Table'
 
 export const metadata = { title: 'Changes' }
 
@@ -19,91 +20,35 @@ const tookWords = (change: ChangeRecord) => {
   return tookSeconds === null || change.state === 'running' ? '' : formatSeconds(tookSeconds)
 }
 
-export default async function Page({
-  searchParams,
-}: {
-  readonly searchParams: Promise<{ readonly state?: string; readonly before?: string }>
-}) {
+type Search = Promise<{ readonly state?: string; readonly before?: string }>
+
+export default async function Page({ searchParams }: { readonly searchParams: Search }) {
   const { state, before } = await onlyTexts(searchParams)
   const from = wholeNumber(before)
   const wanted = changeStates.find(each => each === state)
-  const changes = await latestChanges((await reader()).scope, pageChanges, {
-    ...(wanted === undefined ? {} : { states: [wanted] }),
-    ...(from === undefined ? {} : { before: from }),
-  })
-  const running = changes.filter(change => change.state === 'running').length
+  const { scope } = await reader()
+  const [changes, running] = await Promise.all([
+    latestChanges(scope, pageChanges, {
+      ...(wanted === undefined ? {} : { states: [wanted] }),
+      ...(from === undefined ? {} : { before: from }),
+    }),
+    runningCount(scope),
+  ])
   const last = changes.at(-1)
+  const older = { ...(wanted === undefined ? {} : { state: wanted }), before: `${last?.number ?? ''}` }
   return (
     <Frame>
       <Title words="Changes">
-        <nav aria-label="States" className="flex flex-wrap gap-4">
-          {[undefined, ...changeStates].map(each => (
-            <Link
-              key={each ?? 'all'}
-              href={each === undefined ? '/changes' : `/changes?state=${each}`}
-              aria-current={wanted === each ? 'page' : undefined}
-              className={`no-underline ${wanted === each ? 'border-b border-ink' : 'text-second hover:text-ink'}`}
-            >
-              {each ?? 'all'}
-            </Link>
-          ))}
-        </nav>
+        <States wanted={wanted} />
       </Title>
       <p className="sentence">
         <b>{running === 0 ? 'Nothing runs now.' : `${countAtStart(running, 'change runs', 'changes run')} now.`}</b>{' '}
         {changes.length === 0 ? 'No change is in this state.' : 'Each keeps its plan, what happened, and the evidence.'}
       </p>
-      <div className="overflow-x-auto">
-        <table className="plain">
-          <thead>
-            <tr>
-              <th className="number">No.</th>
-              <th>Change</th>
-              <th>State</th>
-              <th>By</th>
-              <th>Made</th>
-              <th className="number">Forecast</th>
-              <th className="number">Took</th>
-              <th>What stands</th>
-            </tr>
-          </thead>
-          <tbody>
-            {changes.map(change => (
-              <tr key={change.id}>
-                <td className="number">{change.number}</td>
-                <td className="max-w-[420px]">
-                  <Link
-                    data-row
-                    href={`/changes/${change.id}`}
-                    className="block truncate font-semibold no-underline"
-                    title={change.title}
-                  >
-                    {change.title}
-                  </Link>
-                </td>
-                <td>
-                  <ChangeState state={change.state} />
-                </td>
-                <td>{change.madeBy}</td>
-                <td className="whitespace-nowrap text-second">
-                  <Ago at={change.madeAt} />
-                </td>
-                <td className="number text-second">
-                  {formatSecondsRange(change.plan.forecast.p10Seconds, change.plan.forecast.p90Seconds)}
-                </td>
-                <td className="number">{tookWords(change)}</td>
-                <td className="text-second">{change.refusal?.why ?? change.stands ?? ''}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      {changes.length === pageChanges && last !== undefined && (
+      <Table rows={changes} keyOf={change => change.id} columns={columns} />
+      {changes.length === pageChanges && (
         <p>
-          <Link
-            className="textlink"
-            href={`/changes?${new URLSearchParams({ ...(wanted === undefined ? {} : { state: wanted }), before: `${last.number}` })}`}
-          >
+          <Link className="textlink" href={`/changes?${new URLSearchParams(older)}`}>
             Older ones
           </Link>
         </p>
@@ -111,3 +56,42 @@ export default async function Page({
     </Frame>
   )
 }
+
+const States = ({ wanted }: { readonly wanted: ChangeStateName | undefined }) => (
+  <nav aria-label="States" className="flex flex-wrap gap-4">
+    {[undefined, ...changeStates].map(each => (
+      <Link
+        key={each ?? 'all'}
+        href={each === undefined ? '/changes' : `/changes?state=${each}`}
+        aria-current={wanted === each ? 'page' : undefined}
+        className={`no-underline ${wanted === each ? 'border-b border-ink' : 'text-second hover:text-ink'}`}
+      >
+        {each ?? 'all'}
+      </Link>
+    ))}
+  </nav>
+)
+
+const columns: readonly Column<ChangeRecord>[] = [
+  { head: 'No.', cell: change => change.number, isNumber: true },
+  {
+    head: 'Change',
+    className: 'max-w-[420px]',
+    cell: ({ id, title }) => (
+      <Link data-row href={`/changes/${id}`} className="block truncate font-semibold no-underline" title={title}>
+        {title}
+      </Link>
+    ),
+  },
+  { head: 'State', cell: change => <ChangeState state={change.state} /> },
+  { head: 'By', cell: change => change.madeBy },
+  { head: 'Made', cell: change => <Ago at={change.madeAt} />, className: 'whitespace-nowrap text-second' },
+  {
+    head: 'Forecast',
+    cell: ({ plan: { forecast } }) => formatSecondsRange(forecast.p10Seconds, forecast.p90Seconds),
+    isNumber: true,
+    className: 'text-second',
+  },
+  { head: 'Took', cell: tookWords, isNumber: true },
+  { head: 'What stands', cell: change => change.refusal?.why ?? change.stands ?? '', className: 'text-second' },
+]

@@ -1,8 +1,4 @@
 import { kindParts } from '../kindParts'
 
 /** The parts of Provision. */
-export const provisionParts = [
-  { href: '/provision', words: 'Volumes' },
-  { href: '/provision/hosts', words: 'Hosts' },
-  ...kindParts('/provision/'),
-]
+export const provisionParts = [{ href: '/provision', words: 'Volumes' }, ...kindParts('/provision/')]

@@ -73,7 +73,9 @@ export interface ObjectKind<Name extends KindName = KindName> {
 export interface KindList<Name extends KindName = KindName> {
   /** Where the page stands: the section of the work, and the word under its title. */
   readonly place: `/${'build' | 'provision'}/${string}`
-  /** What a reader should know of all of them: how many have this value, in words. */
+  /** What one should know of them before choosing one. */
+  readonly about?: string
+  /** What a reader should know of all of them: how many have this value (`none`: an empty list), in words. */
   readonly concern?: { readonly field: FieldOf<Name>; readonly is: string | number | boolean; readonly words: string }
   readonly columns: readonly ListColumn<FieldOf<Name>>[]
 }

@@ -179,7 +179,20 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
     ours: ['hostGroupId', 'name', 'agentAddress', 'operatingSystem', 'initiators'],
     order: ['name'],
     search: { by: ['name', 'initiators'], title: 'name', detail: 'operatingSystem' },
-    page: '/provision/hosts',
+    page: '/provision/hosts?sel={id}',
+    list: {
+      place: '/provision/hosts',
+      about:
+        'Volumes are mapped to host groups. Through its agent Wendrel proves that a host sees what it should, and nothing else.',
+      concern: { field: 'initiators', is: 'none', words: 'without an initiator and can log in nowhere' },
+      columns: [
+        { field: 'name', words: 'Host' },
+        { field: 'hostGroupId', words: 'Group', as: 'name of' },
+        { field: 'initiators', words: 'Initiators', as: 'identifier', isWide: true },
+        { field: 'operatingSystem', words: 'System' },
+        { field: 'agentAddress', words: 'Agent', as: 'identifier' },
+      ],
+    },
   },
   mappings: {
     name: 'mappings',

@@ -1,7 +1,7 @@
 import Link from 'next/link'
-import { suffixOf, type Drive, type Pool } from '@/core/estate'
-import { formatBytes } from '@/core/units'
+import { kindWords, suffixOf, type Drive, type Pool } from '@/core/estate'
 import { State, type Gravity } from '../../parts/State'
+import { Table } from '../../parts/Table'
 
 interface DriveTableProps {
   readonly drives: readonly Drive[]
@@ -15,57 +15,48 @@ const gravity: Readonly<Record<Drive['state'], Gravity>> = { fine: 'fine', faili
 /** The table behind the bays: the same drives, in rows. */
 export function DriveTable({ drives, pools, systemId, selected }: DriveTableProps) {
   const nameOf = new Map(pools.map(pool => [pool.id, pool.name]))
+  const useOf = ({ poolId, role, groupIndex }: Drive) =>
+    poolId === null ? (
+      <span className="text-faint">no pool</span>
+    ) : (
+      `${nameOf.get(poolId) ?? ''}${role === 'spare' ? ', spare' : `, group ${(groupIndex ?? 0) + 1}`}`
+    )
   return (
     <>
       <h3>
         Drives <span>{drives.length}</span>
       </h3>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th className="number">Bay</th>
-            <th>Label</th>
-            <th>Kind</th>
-            <th>In</th>
-            <th className="number">Hours</th>
-            <th className="number">Wear</th>
-            <th>State</th>
-          </tr>
-        </thead>
-        <tbody>
-          {drives.map(drive => (
-            <tr key={drive.id} data-selected={drive.id === selected}>
-              <td className="number">{drive.bay}</td>
-              <td>
-                <Link
-                  data-row
-                  href={`/build/systems/${systemId}?drive=${drive.id}`}
-                  scroll={false}
-                  className="mono no-underline"
-                  title={drive.serial}
-                >
-                  {suffixOf(drive.serial)}
-                </Link>
-              </td>
-              <td>
-                {formatBytes(drive.capacityBytes, 'decimal')} {drive.protocol === 'NVMe' ? 'NVMe' : drive.media}
-              </td>
-              <td>
-                {drive.poolId === null ? (
-                  <span className="text-faint">no pool</span>
-                ) : (
-                  `${nameOf.get(drive.poolId) ?? ''}${drive.role === 'spare' ? ', spare' : `, group ${(drive.groupIndex ?? 0) + 1}`}`
-                )}
-              </td>
-              <td className="number">{drive.powerOnHours?.toLocaleString('en') ?? '—'}</td>
-              <td className="number">{drive.wearRatio === null ? '—' : `${Math.round(drive.wearRatio * 100)}%`}</td>
-              <td>
-                <State gravity={gravity[drive.state]}>{drive.state}</State>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        rows={drives}
+        keyOf={drive => drive.id}
+        isSelected={drive => drive.id === selected}
+        columns={[
+          { head: 'Bay', cell: drive => drive.bay, isNumber: true },
+          {
+            head: 'Label',
+            cell: ({ id, serial }) => (
+              <Link
+                data-row
+                href={`/build/systems/${systemId}?drive=${id}`}
+                scroll={false}
+                className="mono no-underline"
+                title={serial}
+              >
+                {suffixOf(serial)}
+              </Link>
+            ),
+          },
+          { head: 'Kind', cell: kindWords },
+          { head: 'In', cell: useOf },
+          { head: 'Hours', cell: drive => drive.powerOnHours?.toLocaleString('en') ?? '—', isNumber: true },
+          {
+            head: 'Wear',
+            cell: ({ wearRatio }) => (wearRatio === null ? '—' : `${Math.round(wearRatio * 100)}%`),
+            isNumber: true,
+          },
+          { head: 'State', cell: ({ state }) => <State gravity={gravity[state]}>{state}</State> },
+        ]}
+      />
     </>
   )
 }

@@ -1,1 +1,2 @@
+export { VolumeMargin } from './VolumeMargin'
 export { VolumeTable } from './VolumeTable'

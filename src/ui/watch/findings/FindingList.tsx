@@ -1,5 +1,5 @@
 import Link from 'next/link'
-import { arrange, type FindingTree } from '@/core/findings'
+import { arrange, type Finding, type FindingTree } from '@/core/findings'
 import type { FindingRecord } from '@/core/views'
 import { countAtStart, countWords } from '@/core/units'
 import { Ago } from '../../parts/Ago'
@@ -8,8 +8,8 @@ import { Fold } from '../../parts/Fold'
 
 interface FindingListProps {
   readonly records: readonly FindingRecord[]
-  /** Where an exception is drafted: the finding's key is added. */
-  readonly signHref: string
+  /** Where an exception is drafted: the finding's key is added. At its own system where left out. */
+  readonly signHref?: string
 }
 
 /** What is wrong, causes first: what a finding explains stands beneath it. */
@@ -37,36 +37,21 @@ export function FindingList({ records, signHref }: FindingListProps) {
           />
         ))}
       </ol>
-      {excepted.length > 0 && (
-        <Fold title={`${countAtStart(excepted.length, 'finding stands', 'findings stand')} by a signed exception`}>
-          <ul className="m-0 list-none p-0">
-            {excepted.map(({ finding, exception }) => (
-              <li key={finding.key} className="border-b border-rule-fine py-1">
-                <State gravity="note">{finding.title}</State>
-                <div className="pl-[17px] text-second">
-                  {exception?.reason} Signed by {exception?.signedBy}, until {exception?.until.slice(0, 10)}.
-                </div>
-              </li>
-            ))}
-          </ul>
-        </Fold>
-      )}
+      {excepted.length > 0 && <Excepted records={excepted} />}
     </section>
   )
 }
 
-function Branch({
-  tree: { finding, beneath },
-  byKey,
-  signHref,
-  isOpen = false,
-}: {
+interface BranchProps {
   readonly tree: FindingTree
   readonly byKey: ReadonlyMap<string, FindingRecord>
-  readonly signHref: string
+  readonly signHref: string | undefined
   readonly isOpen?: boolean
-}) {
-  const since = byKey.get(finding.key)?.since
+}
+
+function Branch({ tree: { finding, beneath }, byKey, signHref, isOpen = false }: BranchProps) {
+  const record = byKey.get(finding.key)
+  const signAt = signHref ?? `/build/systems/${record?.systemId ?? ''}?draft=sign-exception&finding=`
   return (
     <li className="mt-2" data-finding={finding.check}>
       <Fold
@@ -77,29 +62,7 @@ function Branch({
           </State>
         }
       >
-        <div className="pl-[17px] text-second">
-          <div>{finding.evidence}</div>
-          <div className="mt-1">{finding.risk}</div>
-          <div className="mt-1 text-ink">
-            {finding.remedy}{' '}
-            {finding.draft !== null && (
-              <Link className="textlink" href={finding.draft.href}>
-                Draft it
-              </Link>
-            )}
-          </div>
-          <div className="hint">Without a network: {finding.offline}</div>
-          <div className="hint">
-            {since !== undefined && (
-              <>
-                since <Ago at={since} /> ·{' '}
-              </>
-            )}
-            <Link className="textlink" href={`${signHref}${encodeURIComponent(finding.key)}`}>
-              let it stand
-            </Link>
-          </div>
-        </div>
+        <Detail finding={finding} since={record?.since} signHref={`${signAt}${encodeURIComponent(finding.key)}`} />
       </Fold>
       {beneath.length > 0 && (
         <ol className="m-0 ml-[5px] list-none border-l border-rule pl-3" aria-label={`Explained by: ${finding.title}`}>
@@ -111,3 +74,50 @@ function Branch({
     </li>
   )
 }
+
+interface DetailProps {
+  readonly finding: Finding
+  readonly since: string | undefined
+  readonly signHref: string
+}
+
+const Detail = ({ finding, since, signHref }: DetailProps) => (
+  <div className="pl-[17px] text-second">
+    <div>{finding.evidence}</div>
+    <div className="mt-1">{finding.risk}</div>
+    <div className="mt-1 text-ink">
+      {finding.remedy}{' '}
+      {finding.draft !== null && (
+        <Link className="textlink" href={finding.draft.href}>
+          Draft it
+        </Link>
+      )}
+    </div>
+    <div className="hint">Without a network: {finding.offline}</div>
+    <div className="hint">
+      {since !== undefined && (
+        <>
+          since <Ago at={since} /> ·{' '}
+        </>
+      )}
+      <Link className="textlink" href={signHref}>
+        let it stand
+      </Link>
+    </div>
+  </div>
+)
+
+const Excepted = ({ records }: { readonly records: readonly FindingRecord[] }) => (
+  <Fold title={`${countAtStart(records.length, 'finding stands', 'findings stand')} by a signed exception`}>
+    <ul className="m-0 list-none p-0">
+      {records.map(({ finding, exception }) => (
+        <li key={finding.key} className="border-b border-rule-fine py-1">
+          <State gravity="note">{finding.title}</State>
+          <div className="pl-[17px] text-second">
+            {exception?.reason} Signed by {exception?.signedBy}, until {exception?.until.slice(0, 10)}.
+          </div>
+        </li>
+      ))}
+    </ul>
+  </Fold>
+)

@@ -1,2 +1,3 @@
 export { FindingList } from './FindingList'
 export { ImportCatalogue } from './ImportCatalogue'
+export { TodayFindings } from './TodayFindings'

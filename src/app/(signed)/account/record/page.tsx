@@ -2,6 +2,7 @@ import Link from 'next/link'
 import { reader } from '@/app/server/guard'
 import { onlyTexts } from '@/app/server/onlyTexts'
 import { countAtStart } from '@/core/units'
+import type { AuditEntry } from '@/core/views'
 import { auditEntries, firstBrokenEntry } from '@/records/audit'
 import { AuditTable } from '@/ui/tend/access'
 import { Margin, Page as Frame, Title } from '@/ui/frame'
@@ -23,35 +24,7 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
   ])
   const last = entries.at(-1)
   return (
-    <Frame
-      margin={
-        <Margin
-          foot={
-            <a className="button quiet" href="/api/v1/audit.jsonl">
-              Export as JSON lines
-            </a>
-          }
-        >
-          <h2>Whether it holds</h2>
-          {broken === undefined ? (
-            <State gravity="fine">Every entry follows from the one before it.</State>
-          ) : (
-            <State gravity="now">From entry {broken} on, entries were altered or are missing.</State>
-          )}
-          <p>
-            Each entry bears the SHA-256 of itself and of the hash before it. Entries are only ever added; one that is
-            altered, moved or taken out breaks the chain from there on.
-          </p>
-          {newest !== undefined && (
-            <>
-              <h3>Hash of entry {newest.id}</h3>
-              <p className="mt-0">Keep it elsewhere: it proves later that nothing up to here was altered.</p>
-              <Copied text={newest.hash} />
-            </>
-          )}
-        </Margin>
-      }
-    >
+    <Frame margin={<WhetherItHolds broken={broken} newest={newest} />}>
       <Title words="Record" />
       <p className="sentence">
         <b>
@@ -73,3 +46,37 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
     </Frame>
   )
 }
+
+interface HoldsProps {
+  /** The first entry that does not follow from the one before. */
+  readonly broken: number | undefined
+  readonly newest: AuditEntry | undefined
+}
+
+const WhetherItHolds = ({ broken, newest }: HoldsProps) => (
+  <Margin
+    foot={
+      <a className="button quiet" href="/api/v1/audit.jsonl">
+        Export as JSON lines
+      </a>
+    }
+  >
+    <h2>Whether it holds</h2>
+    {broken === undefined ? (
+      <State gravity="fine">Every entry follows from the one before it.</State>
+    ) : (
+      <State gravity="now">From entry {broken} on, entries were altered or are missing.</State>
+    )}
+    <p>
+      Each entry bears the SHA-256 of itself and of the hash before it. Entries are only ever added; one that is
+      altered, moved or taken out breaks the chain from there on.
+    </p>
+    {newest !== undefined && (
+      <>
+        <h3>Hash of entry {newest.id}</h3>
+        <p className="mt-0">Keep it elsewhere: it proves later that nothing up to here was altered.</p>
+        <Copied text={newest.hash} />
+      </>
+    )}
+  </Margin>
+)

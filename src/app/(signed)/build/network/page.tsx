@@ -3,9 +3,9 @@ import { NewDraft } from '@/app/(signed)/NewDraft'
 import { reader } from '@/app/server/guard'
 import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
-import { byId } from '@/core/estate'
-import { nameTrouble, pathMatrix, storagePort } from '@/core/network'
-import { countAtStart, countWords, formatBitsPerSecond } from '@/core/units'
+import { byId, type System } from '@/core/estate'
+import { pathMatrix, storagePort } from '@/core/network'
+import { countAtStart, countWords } from '@/core/units'
 import { rowNetwork, rowSystemIds, standingFindings, systems, type RowNetwork } from '@/records/queries'
 import { IntentForm, KeyedDraft } from '@/ui/drafts'
 import { FindingList, ImportCatalogue } from '@/ui/watch/findings'
@@ -18,8 +18,8 @@ import {
   SetStorageNetwork,
   SetSwitchPort,
 } from '@/ui/build/network'
-import { State } from '@/ui/parts/State'
 import { buildParts } from '../parts'
+import { PortTable } from './PortTable'
 
 export const metadata = { title: 'Network' }
 
@@ -44,33 +44,8 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
       <Title words="Network">
         <SubSections of={buildParts} />
       </Title>
-      <p className="sentence">
-        <b>
-          {countAtStart(nodes.length, 'node', 'nodes')} of {system.name} behind{' '}
-          {countWords(switches.length, 'switch', 'switches')};{' '}
-          {set.length === 0
-            ? 'no storage network is set yet.'
-            : `${countWords(set.length, 'has', 'have')} a storage network.`}
-        </b>{' '}
-        {cells.length === 0
-          ? 'Paths are probed once it is set.'
-          : failing.length === 0
-            ? `All ${cells.length} paths between them pass full frames.`
-            : `${failing.length} of ${cells.length} paths do not pass full frames.`}
-      </p>
-      {all.length > 1 && (
-        <nav aria-label="Rows of nodes" className="mb-2 flex gap-4">
-          {all.map(each => (
-            <Link
-              key={each.id}
-              href={`/build/network?system=${each.id}`}
-              className={each.id === system.id ? 'font-semibold no-underline' : 'text-second no-underline'}
-            >
-              {each.name}
-            </Link>
-          ))}
-        </nav>
-      )}
+      <Sentence name={system.name} nodes={nodes.length} switches={switches.length} set={set.length} cells={cells} />
+      {all.length > 1 && <Rows of={all} shown={system.id} />}
       <NetworkDrawing
         nodes={nodes}
         nodePorts={nodePorts}
@@ -92,6 +67,46 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
   )
 }
 
+interface SentenceProps {
+  readonly name: string
+  readonly nodes: number
+  readonly switches: number
+  /** How many nodes have a storage network. */
+  readonly set: number
+  readonly cells: ReturnType<typeof pathMatrix>
+}
+
+function Sentence({ name, nodes, switches, set, cells }: SentenceProps) {
+  const failing = cells.filter(cell => cell.verdict !== 'passes').length
+  return (
+    <p className="sentence">
+      <b>
+        {countAtStart(nodes, 'node', 'nodes')} of {name} behind {countWords(switches, 'switch', 'switches')};{' '}
+        {set === 0 ? 'no storage network is set yet.' : `${countWords(set, 'has', 'have')} a storage network.`}
+      </b>{' '}
+      {cells.length === 0
+        ? 'Paths are probed once it is set.'
+        : failing === 0
+          ? `All ${cells.length} paths between them pass full frames.`
+          : `${failing} of ${cells.length} paths do not pass full frames.`}
+    </p>
+  )
+}
+
+const Rows = ({ of, shown }: { readonly of: readonly System[]; readonly shown: string }) => (
+  <nav aria-label="Rows of nodes" className="mb-2 flex gap-4">
+    {of.map(({ id, name }) => (
+      <Link
+        key={id}
+        href={`/build/network?system=${id}`}
+        className={id === shown ? 'font-semibold no-underline' : 'text-second no-underline'}
+      >
+        {name}
+      </Link>
+    ))}
+  </nav>
+)
+
 async function margin(params: Params, systemId: string, { nodes, nodePorts, switches, switchPorts }: RowNetwork) {
   const { scope } = await reader()
   const { draft, change } = params
@@ -99,8 +114,9 @@ async function margin(params: Params, systemId: string, { nodes, nodePorts, swit
   const mtu = Number(params.mtu) || undefined
   const port = byId(switchPorts, params.port)
   const node = byId(nodes, params.node)
-  const records = await standingFindings(scope, systemId)
-  const finding = records.find(each => each.finding.key === params.finding)?.finding
+  const all = await standingFindings(scope, null)
+  // A draft of an exception is edited here, whichever system its finding is of.
+  const finding = all.find(each => each.finding.key === params.finding)?.finding
   const inKey = (form: React.ReactNode, of = '') => (
     <KeyedDraft id={change} of={`${draft ?? ''}/${of}`}>
       {form}
@@ -151,83 +167,11 @@ async function margin(params: Params, systemId: string, { nodes, nodePorts, swit
       }
     >
       <h2>What stands in the way</h2>
-      <FindingList records={records} signHref={`/build/network?system=${systemId}&draft=sign-exception&finding=`} />
+      <FindingList
+        records={all.filter(each => each.systemId === systemId)}
+        signHref={`/build/network?system=${systemId}&draft=sign-exception&finding=`}
+      />
     </Margin>
-  )
-}
-
-function PortTable({ nodes, nodePorts, switches, switchPorts, nameAnswers }: RowNetwork) {
-  return (
-    <>
-      <h3>
-        Ports <span>{nodePorts.length}</span>
-      </h3>
-      <div className="overflow-x-auto">
-        <table className="plain">
-          <thead>
-            <tr>
-              <th>Node</th>
-              <th>Port</th>
-              <th>Carries</th>
-              <th>Address</th>
-              <th className="number">VLAN</th>
-              <th className="number">MTU</th>
-              <th>Far end</th>
-              <th>Name</th>
-            </tr>
-          </thead>
-          <tbody>
-            {nodePorts.map(port => {
-              const node = byId(nodes, port.nodeId)
-              const far = byId(switchPorts, port.switchPortId)
-              const address = port.storage?.address ?? null
-              const trouble =
-                node?.hostName == null || address === null ? null : nameTrouble(node.hostName, address, nameAnswers)
-              return (
-                <tr key={port.id}>
-                  <td className="whitespace-nowrap">{node?.name}</td>
-                  <td className="whitespace-nowrap">
-                    {port.name}, {formatBitsPerSecond(port.speedBitsPerSecond)}
-                  </td>
-                  <td>
-                    {[...(port.storage === null ? [] : ['storage']), ...port.traffic].join(', ') || (
-                      <span className="text-faint">nothing</span>
-                    )}
-                  </td>
-                  <td className="mono whitespace-nowrap">
-                    {address === null
-                      ? port.storage === null
-                        ? ''
-                        : 'leased'
-                      : `${address}/${port.storage?.prefixLength ?? ''}`}
-                  </td>
-                  <td className="number">{port.storage === null ? '' : (port.storage.vlan ?? '—')}</td>
-                  <td className="number">{port.mtu}</td>
-                  <td className="whitespace-nowrap">
-                    {far === undefined ? (
-                      <span className="text-faint">not stated</span>
-                    ) : (
-                      `${byId(switches, far.switchId)?.name ?? ''} port ${far.name}`
-                    )}
-                  </td>
-                  <td>
-                    {typeof trouble === 'string' ? (
-                      <span title={trouble} className="whitespace-nowrap">
-                        <State gravity="soon">differs</State>
-                      </span>
-                    ) : trouble === undefined ? (
-                      <State gravity="fine">agrees</State>
-                    ) : (
-                      ''
-                    )}
-                  </td>
-                </tr>
-              )
-            })}
-          </tbody>
-        </table>
-      </div>
-    </>
   )
 }
 

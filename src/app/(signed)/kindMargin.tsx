@@ -1,0 +1,125 @@
+import Link from 'next/link'
+import { choicesFor } from '@/app/server/choices'
+import { reader } from '@/app/server/guard'
+import { keptDraft } from '@/app/server/keptDraft'
+import { pageOf, type ObjectKind } from '@/core/estate'
+import { isUuid } from '@/core/input'
+import { draftAddress, intents } from '@/core/intents'
+import type { ObjectList, ObjectPage } from '@/core/views'
+import { changesAbout } from '@/records/changes'
+import { objectById } from '@/records/queries'
+import { ChangeLines } from '@/ui/changes'
+import { IntentForm, KeyedDraft } from '@/ui/drafts'
+import { Margin } from '@/ui/frame'
+import { ObjectFacts } from '@/ui/kinds'
+import { NewDraft } from './NewDraft'
+import { plain } from './plain'
+
+type Params = Readonly<Record<string, string | undefined>>
+
+/** What is drafted on a kind's page, the object that is selected, or how many there are by system. */
+export async function kindMargin(kind: ObjectKind, params: Params, first: ObjectList<object>, within: object) {
+  const { scope } = await reader()
+  const drafted = begunHere(kind).find(each => each.kind === params['draft'])
+  if (drafted !== undefined)
+    return (
+      <KeyedDraft id={params['change']} of={drafted.kind}>
+        <IntentForm
+          kind={drafted.kind}
+          title={drafted.title}
+          begin={{}}
+          choices={await choicesFor(drafted)}
+          kept={await keptDraft(params['change'], drafted.kind)}
+        />
+      </KeyedDraft>
+    )
+  const id = params['sel']
+  const found = id === undefined || !isUuid(id) ? undefined : await objectById(scope, kind.name, id)
+  return found === undefined ? (
+    <Unselected kind={kind} first={first} isWithin={Object.keys(within).length > 0} />
+  ) : (
+    <ObjectMargin kind={kind} found={found} />
+  )
+}
+
+/** Kinds of changes that are begun on a kind's own page. */
+const begunHere = ({ list }: ObjectKind) => intents.filter(each => each.place === list?.place)
+
+interface UnselectedProps {
+  readonly kind: ObjectKind
+  readonly first: ObjectList<object>
+  readonly isWithin: boolean
+}
+
+function Unselected({ kind, first, isWithin }: UnselectedProps) {
+  const counts = new Map<string, number>()
+  for (const item of first.items)
+    if ('systemId' in item) counts.set(String(item.systemId), (counts.get(String(item.systemId)) ?? 0) + 1)
+  const begun = begunHere(kind)
+  const foot = begun.map(each => (
+    <NewDraft key={each.kind} href={draftAddress(each, {}) ?? ''}>
+      {each.title}
+    </NewDraft>
+  ))
+  return (
+    <Margin {...(foot.length === 0 ? {} : { foot })}>
+      <h2>{counts.size > 0 ? 'By system' : `About ${kind.words.many}`}</h2>
+      <p className="mt-0 text-second">
+        {kind.list?.about} A {kind.words.one} that is chosen shows all that is known of it here.
+      </p>
+      <table className="plain">
+        <tbody>
+          {[...counts].map(([systemId, count]) => (
+            <tr key={systemId}>
+              <td>
+                <Link className="textlink" href={`?systemId=${systemId}`} scroll={false}>
+                  {first.names[systemId] ?? ''}
+                </Link>
+              </td>
+              <td className="number">{count}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {isWithin && (
+        <p>
+          <Link className="textlink" href="?" scroll={false}>
+            All {kind.words.many}
+          </Link>
+        </p>
+      )}
+    </Margin>
+  )
+}
+
+async function ObjectMargin({ kind, found }: { readonly kind: ObjectKind; readonly found: ObjectPage }) {
+  const { scope } = await reader()
+  const system = found.references.find(each => each.field === 'systemId')
+  const page = system === undefined ? undefined : pageOf(system.kind, { id: system.id, systemId: null })
+  const changes = await changesAbout(scope, String((found.object as { readonly id: unknown }).id), 6)
+  return (
+    <Margin
+      foot={
+        page === undefined ? undefined : (
+          <Link className="button quiet" href={page}>
+            Its system
+          </Link>
+        )
+      }
+    >
+      <h2>{found.title}</h2>
+      {found.missingSince !== null && (
+        <p className="advice">
+          Its system has not stated it since {found.missingSince.slice(0, 16).replace('T', ' ')}.
+        </p>
+      )}
+      <ObjectFacts name={kind.name} object={plain(found.object)} references={found.references} />
+      {changes.length > 0 && (
+        <>
+          <h3>Changes</h3>
+          <ChangeLines changes={changes} />
+        </>
+      )}
+    </Margin>
+  )
+}

@@ -1,0 +1,126 @@
+import Link from 'next/link'
+import type { ReactNode } from 'react'
+import { NewDraft } from '@/app/(signed)/NewDraft'
+import { reader } from '@/app/server/guard'
+import { draftsBelow, keptDraft } from '@/app/server/keptDraft'
+import { byId } from '@/core/estate'
+import { isUuid } from '@/core/input'
+import { intents } from '@/core/intents'
+import { countWords } from '@/core/units'
+import type { VolumePage } from '@/core/views'
+import { hostGroups, pools, systems, volumeList, volumePage } from '@/records/queries'
+import { LeftDrafts } from '@/ui/changes'
+import { IntentForm, KeyedDraft, ProvisionVolume } from '@/ui/drafts'
+import { Margin } from '@/ui/frame'
+import { Bytes } from '@/ui/parts/Bytes'
+import { PoolRoom } from '@/ui/provision/pools'
+import { VolumeMargin } from '@/ui/provision/volumes'
+
+interface Asked {
+  readonly draft?: string
+  readonly change?: string
+  readonly sel?: string
+  readonly pool?: string
+}
+
+/** The volume that is selected, what is drafted, or what matters of all volumes. */
+export async function volumeMargin({ draft, change, sel, pool }: Asked): Promise<ReactNode> {
+  const { scope } = await reader()
+  const page = sel !== undefined && isUuid(sel) ? await volumePage(scope, sel) : undefined
+  if (draft === 'provision-volume') {
+    const [allPools, allSystems, groups, kept] = await Promise.all([
+      pools(scope),
+      systems(scope),
+      hostGroups(scope),
+      keptDraft(change, draft),
+    ])
+    const named = allPools.map(each => ({ ...each, systemName: byId(allSystems, each.systemId)?.name ?? '' }))
+    return (
+      <KeyedDraft id={change}>
+        <ProvisionVolume pools={named} groups={groups} kept={kept} poolId={pool} />
+      </KeyedDraft>
+    )
+  }
+  if (page !== undefined && draft !== undefined) {
+    const form = await volumeDraft(draft, change, page)
+    if (form !== undefined) return form
+  }
+  return page === undefined ? <ProvisionMargin /> : <VolumeMargin page={page} offered={offeredFor(page)} />
+}
+
+/** Where a draft about one volume stands. */
+const place = '/provision?sel={volumeId}'
+const aboutVolumes = intents.filter(each => each.place === place)
+
+/** What is offered beside a volume as it is now. */
+function offeredFor({ volume, mappings }: VolumePage) {
+  const state: Readonly<Record<string, unknown>> = { ...volume, isMapped: mappings.length > 0 }
+  return aboutVolumes.flatMap(({ kind, offer }) =>
+    offer !== undefined && Object.entries(offer.when).every(([field, is]) => state[field] === is)
+      ? [{ kind, words: offer.words }]
+      : [],
+  )
+}
+
+/** The form of whatever can be drafted about a volume. */
+async function volumeDraft(
+  kind: string,
+  change: string | undefined,
+  { volume, mappings }: VolumePage,
+): Promise<ReactNode> {
+  const drafted = aboutVolumes.find(each => each.kind === kind)
+  if (drafted === undefined) return undefined
+  const { scope } = await reader()
+  const groups = await hostGroups(scope)
+  const seeing = groups.filter(group => mappings.some(mapping => mapping.hostGroupId === group.id))
+  const asChoices = (all: typeof groups) => all.map(({ id, name }) => ({ value: id, words: name }))
+  const isOfSeeing = drafted.form?.fields.find(field => field.choices === 'host groups that see it')
+  return (
+    <KeyedDraft id={change} of={volume.id}>
+      <IntentForm
+        kind={kind}
+        title={`${drafted.offer?.words ?? drafted.title} ${volume.name}`}
+        begin={{
+          volumeId: volume.id,
+          // There is nothing to choose where only one sees it.
+          ...(isOfSeeing !== undefined && seeing.length === 1 ? { [isOfSeeing.field]: seeing[0]?.id } : {}),
+        }}
+        name={volume.name}
+        choices={{
+          'host groups': asChoices(groups),
+          'host groups that see it': asChoices(seeing),
+          'names of host groups': groups.map(({ name }) => ({ value: name, words: name })),
+        }}
+        kept={await keptDraft(change, kind)}
+      />
+    </KeyedDraft>
+  )
+}
+
+/** What matters for volumes while none is selected. */
+async function ProvisionMargin() {
+  const { scope } = await reader()
+  const held = await volumeList(scope, { state: 'holding', limit: 5 })
+  return (
+    <Margin foot={<NewDraft href="/provision?draft=provision-volume">Provision a volume</NewDraft>}>
+      <h2>Room and drafts</h2>
+      <PoolRoom pools={await pools(scope)} />
+      <LeftDrafts drafts={await draftsBelow('/provision')} />
+      {held.total > 0 && (
+        <>
+          <h3>
+            In holding <span>{countWords(held.total, 'volume', 'volumes')} can be brought back</span>
+          </h3>
+          {held.items.map(line => (
+            <div key={line.id} className="flex justify-between gap-3 border-b border-rule-fine py-[5px]">
+              <Link className="min-w-0 truncate no-underline" href={`/provision?sel=${line.id}`} scroll={false}>
+                {line.name}
+              </Link>
+              <Bytes bytes={line.writtenBytes} />
+            </div>
+          ))}
+        </>
+      )}
+    </Margin>
+  )
+}

@@ -1,0 +1,18 @@
+import type { FieldChoices, IntentKind } from '@/core/intents'
+import { hostGroups, sites } from '@/records/queries'
+import { reader } from './guard'
+
+type Option = { readonly value: string; readonly words: string }
+
+/** What the fields of a form can be chosen from, where it does not depend on what the draft is about. */
+export async function choicesFor({ form }: IntentKind): Promise<Partial<Record<FieldChoices, readonly Option[]>>> {
+  const wanted = new Set(form?.fields.flatMap(field => field.choices ?? []) ?? [])
+  const { scope } = await reader()
+  const groups = [...wanted].some(each => each.includes('host groups')) ? await hostGroups(scope) : []
+  const places = wanted.has('sites') ? await sites(scope) : []
+  return {
+    'host groups': groups.map(({ id, name }) => ({ value: id, words: name })),
+    'names of host groups': groups.map(({ name }) => ({ value: name, words: name })),
+    sites: places.map(({ id, name }) => ({ value: id, words: name })),
+  }
+}

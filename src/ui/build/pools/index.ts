@@ -1,0 +1,3 @@
+export { PoolLines } from './PoolLines'
+export { FillMark, PoolState } from './PoolMarks'
+export { fillOf, layoutWords } from './poolWords'

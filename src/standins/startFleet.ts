@@ -40,19 +40,7 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   const store = new Store(folder)
   const clock = new FleetClock(store, firstRate)
   const faults = new Faults()
-  const arrays = [heron, bittern].map(
-    model =>
-      new SimulatedArray(
-        model,
-        store,
-        clock,
-        faults,
-        new BlockStore(join(folder, 'blocks', model.name), Number(extentBytes)),
-      ),
-  )
-  for (const array of arrays) {
-    if (store.count(`${array.model.name}/drives`) === 0) (array.model === heron ? seedHeron : seedBittern)(array)
-  }
+  const arrays = seededArrays(store, clock, faults, folder)
   const pieces = new PieceStore(join(folder, 'cluster'))
   const rowArray = new SimulatedArray(godwit, store, clock, faults, pieces)
   let agentsPort = 0
@@ -63,7 +51,41 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   const names = new NameServer(store)
   if (store.count('godwit/drives') === 0) seedRow(rowArray, row, raw, names)
   const all = [...arrays, rowArray]
+  const { servers, listen, listenEach } = listening()
+  const control = await listen(fleetControl({ clock, faults, arrays: all, row, pools, names }), ports.control)
+  const arrayServices = arrays.map(array => [array.model.name, redfishService(array)] as const)
+  const godwitService = redfishService(rowArray, { row, pools, view: rowView(row, pieces) })
+  const arrayPorts = await listenEach([...arrayServices, ['godwit', godwitService]], ports.arrays)
+  agentsPort = await listen(nodeAgents(row, raw), ports.nodes)
+  const namesPort = await names.listen(ports.names)
   const hosts = hostModels.map(model => new SimulatedHost(model, store, all))
+  const hostPorts = await listenEach(
+    hosts.map(host => [host.model.name, hostAgent(host)] as const),
+    ports.hosts,
+  )
+  const still = ticking(clock, all, pools, store)
+  return {
+    ports: { control, arrays: arrayPorts, hosts: hostPorts, nodes: agentsPort, names: namesPort },
+    ...{ clock, faults, arrays: all, row, pools },
+    async stop() {
+      still()
+      await Promise.all([...servers.map(server => server.close()), names.stop()])
+      store.snapshot()
+    },
+  }
+}
+
+/** The arrays of the fleet, seeded where their folder is new. */
+const seededArrays = (store: Store, clock: FleetClock, faults: Faults, folder: string) =>
+  [heron, bittern].map(model => {
+    const blocks = new BlockStore(join(folder, 'blocks', model.name), Number(extentBytes))
+    const array = new SimulatedArray(model, store, clock, faults, blocks)
+    if (store.count(`${model.name}/drives`) === 0) (model === heron ? seedHeron : seedBittern)(array)
+    return array
+  })
+
+/** Servers on loopback, each on the port that was asked for or one that the system chooses. */
+function listening() {
   const servers: FastifyInstance[] = []
   const listen = async (server: FastifyInstance, port: number) => {
     servers.push(server)
@@ -71,40 +93,31 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
     const address = server.server.address()
     return typeof address === 'object' && address !== null ? address.port : port
   }
-  const control = await listen(fleetControl({ clock, faults, arrays: all, row, pools, names }), ports.control)
-  const arrayPorts: Record<string, number> = {}
-  for (const array of arrays)
-    arrayPorts[array.model.name] = await listen(redfishService(array), ports.arrays[array.model.name] ?? 0)
-  const view = rowView(row, pieces)
-  arrayPorts['godwit'] = await listen(redfishService(rowArray, { row, pools, view }), ports.arrays['godwit'] ?? 0)
-  agentsPort = await listen(nodeAgents(row, raw), ports.nodes)
-  const namesPort = await names.listen(ports.names)
-  const hostPorts: Record<string, number> = {}
-  for (const host of hosts)
-    hostPorts[host.model.name] = await listen(hostAgent(host), ports.hosts[host.model.name] ?? 0)
+  const listenEach = async (
+    named: readonly (readonly [string, FastifyInstance])[],
+    wanted: Readonly<Record<string, number>>,
+  ) => {
+    const ports: Record<string, number> = {}
+    for (const [name, server] of named) ports[name] = await listen(server, wanted[name] ?? 0)
+    return ports
+  }
+  return { servers, listen, listenEach }
+}
 
+/** Lets the fleet work as its clock goes. @returns what ends that */
+function ticking(clock: FleetClock, arrays: readonly SimulatedArray[], pools: ClusterPools, store: Store): () => void {
   let last = clock.now()
-  const ticking = setInterval(() => {
+  const ticks = setInterval(() => {
     const now = clock.now()
     const seconds = (now - last) / 1000
     last = now
     if (seconds <= 0) return
-    all.forEach(array => work(array, seconds))
+    arrays.forEach(array => work(array, seconds))
     pools.tick()
   }, tickMilliseconds)
   const snapshots = setInterval(() => store.snapshot(), snapshotMilliseconds)
-  return {
-    ports: { control, arrays: arrayPorts, hosts: hostPorts, nodes: agentsPort, names: namesPort },
-    clock,
-    faults,
-    arrays: all,
-    row,
-    pools,
-    async stop() {
-      clearInterval(ticking)
-      clearInterval(snapshots)
-      await Promise.all([...servers.map(server => server.close()), names.stop()])
-      store.snapshot()
-    },
+  return () => {
+    clearInterval(ticks)
+    clearInterval(snapshots)
   }
 }

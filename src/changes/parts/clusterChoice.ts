@@ -97,17 +97,7 @@ export function cleanDriveChecks(choice: ClusterChoice, wanted: number): PlanChe
       field: 'driveIds',
       remedy: 'Take them out of the choice.',
     }),
-    rule(
-      'drives-clean',
-      foreign.length === 0,
-      'Nothing is left over on them.',
-      `Earlier use has left data on ${suffixes(foreign)}${firstForeign?.leftOver?.system == null ? '' : `, from ${firstForeign.leftOver.system}`}.`,
-      {
-        field: 'driveIds',
-        remedy: 'Erase them, or take them out of the choice.',
-        ...(firstForeign === undefined ? {} : { href: `/build/drives?draft=erase-drive&drive=${firstForeign.id}` }),
-      },
-    ),
+    cleanCheck(foreign, firstForeign),
   ]
 }
 
@@ -129,3 +119,17 @@ export function banksCheck(estate: Estate, choice: ClusterChoice): PlanCheck {
     { field: 'driveIds', remedy: 'A bank is one cache drive and the capacity drives behind it, in one node.' },
   )
 }
+
+/** That nothing of an earlier use is left on the drives. */
+const cleanCheck = (foreign: readonly Drive[], firstForeign: Drive | undefined): PlanCheck =>
+  rule(
+    'drives-clean',
+    foreign.length === 0,
+    'Nothing is left over on them.',
+    `Earlier use has left data on ${suffixes(foreign)}${firstForeign?.leftOver?.system == null ? '' : `, from ${firstForeign.leftOver.system}`}.`,
+    {
+      field: 'driveIds',
+      remedy: 'Erase them, or take them out of the choice.',
+      ...(firstForeign === undefined ? {} : { href: `/build/drives?draft=erase-drive&drive=${firstForeign.id}` }),
+    },
+  )

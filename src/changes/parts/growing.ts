@@ -1,5 +1,5 @@
-import { piecesOf, spreadMove, widthOf, isSpreadScheme } from '@/core/clusters'
-import type { Drive, Estate, Pool, SpreadSchemeText } from '@/core/estate'
+import { clusterLayout, piecesOf, spreadMove, widthOf, isSpreadScheme, type ClusterLayout } from '@/core/clusters'
+import type { Drive, Estate, Node, Pool, SpreadSchemeText } from '@/core/estate'
 import type { SharedPart } from '@/core/transfer'
 
 /** The pool's layout over domains; a pool of RAID groups has none. */
@@ -18,6 +18,25 @@ export function movedBytes(
   if (all === 0n) return 0n
   const stored = (pool.writtenBytes * BigInt(widthOf(scheme))) / BigInt(piecesOf(scheme).needed)
   return (stored * sum(moving)) / all
+}
+
+/** How a pool would be laid out on other drives; undefined for one that is spread over nothing. */
+export function layoutOn(
+  pool: Pool | undefined,
+  nodes: readonly Node[],
+  capacity: readonly Drive[],
+): ClusterLayout | undefined {
+  const scheme = spreadOf(pool)
+  if (pool === undefined || scheme === undefined || pool.failureDomain === null) return undefined
+  return clusterLayout(
+    { nodes, cache: [], capacity },
+    {
+      domain: pool.failureDomain,
+      scheme,
+      keepsRebuildReserve: pool.rebuildReserveBytes > 0n,
+      snapshotShareRatio: 0,
+    },
+  )
 }
 
 /** What the moving passes, at the part of drives and links that it may take. */

@@ -1,6 +1,6 @@
 import type { Estate, Node } from '@/core/estate'
 import { clockToleranceSeconds } from '@/core/findings'
-import { pathMatrix, storagePort } from '@/core/network'
+import { pathMatrix, storagePort, type PathCell } from '@/core/network'
 import type { PlanCheck } from '@/core/plan'
 import { advise, must, rule } from './checks'
 
@@ -55,51 +55,58 @@ function networkChecks(estate: Estate, systemId: string, nodes: readonly Node[])
       }),
     ]
   }
+  return [pathsCheck(estate, systemId, nodes), reservedCheck(estate, nodes)]
+}
+
+const nameIn = (nodes: readonly Node[]) => (id: string) => nodes.find(node => node.id === id)?.name ?? ''
+
+/** That every node reaches every other with full frames, as it was last probed. */
+function pathsCheck(estate: Estate, systemId: string, nodes: readonly Node[]): PlanCheck {
   const ids = new Set(nodes.map(node => node.id))
+  const nodeName = nameIn(nodes)
   const probe = estate.pathProbes.find(each => each.systemId === systemId)
-  const wiring = {
-    ports: estate.nodePorts,
-    switches: estate.switches,
-    switchPorts: estate.switchPorts,
-    nodeName: (id: string) => nodes.find(node => node.id === id)?.name ?? '',
-  }
-  const cells =
-    probe === undefined
-      ? []
-      : pathMatrix(nodes, wiring, probe).filter(cell => ids.has(cell.fromNodeId) && ids.has(cell.toNodeId))
+  const { nodePorts, switches, switchPorts } = estate
+  const paths =
+    probe === undefined ? [] : pathMatrix(nodes, { ports: nodePorts, switches, switchPorts, nodeName }, probe)
+  const cells = paths.filter(cell => ids.has(cell.fromNodeId) && ids.has(cell.toNodeId))
   const failing = cells.filter(cell => cell.verdict !== 'passes')
-  const isWhole = cells.length === nodes.length * (nodes.length - 1)
   const [first] = failing
+  const isWhole = cells.length === nodes.length * (nodes.length - 1)
+  const more = failing.length > 1 ? `, and ${failing.length - 1} more pairs fail` : ''
+  return must(
+    'paths',
+    isWhole && first === undefined,
+    first !== undefined
+      ? `${nodeName(first.fromNodeId)} does not reach ${nodeName(first.toNodeId)} with full frames${more}: ${first.words}`
+      : isWhole
+        ? 'Every node reaches every other with full frames.'
+        : 'Not all pairs of these nodes have been probed yet.',
+    {
+      remedy: first?.remedy ?? 'Probe the paths.',
+      href: remedyAt(`/build/network?system=${systemId}`, first?.hop, probe?.wantedMtu ?? 9000),
+    },
+  )
+}
+
+/** Where the hop that explains a failing path is set right. */
+function remedyAt(page: string, hop: PathCell['hop'], mtu: number): string {
+  if (hop === undefined) return page
+  return hop.kind === 'switch port'
+    ? `${page}&draft=set-switch-port&port=${hop.id}&mtu=${mtu}`
+    : `${page}&draft=set-storage-network&mtu=${mtu}`
+}
+
+function reservedCheck(estate: Estate, nodes: readonly Node[]): PlanCheck {
+  const ids = new Set(nodes.map(node => node.id))
+  const nodeName = nameIn(nodes)
   const leased = estate.nodePorts.filter(
     port => ids.has(port.nodeId) && port.storage?.origin === 'leased' && !port.storage.isReserved,
   )
-  return [
-    must(
-      'paths',
-      isWhole && first === undefined,
-      first !== undefined
-        ? `${wiring.nodeName(first.fromNodeId)} does not reach ${wiring.nodeName(first.toNodeId)} with full frames${failing.length > 1 ? `, and ${failing.length - 1} more pairs fail` : ''}: ${first.words}`
-        : isWhole
-          ? 'Every node reaches every other with full frames.'
-          : 'Not all pairs of these nodes have been probed yet.',
-      {
-        remedy: first?.remedy ?? 'Probe the paths.',
-        href:
-          first?.hop?.kind === 'switch port'
-            ? `/build/network?system=${systemId}&draft=set-switch-port&port=${first.hop.id}&mtu=${probe?.wantedMtu ?? 9000}`
-            : first?.hop === undefined
-              ? `/build/network?system=${systemId}`
-              : `/build/network?system=${systemId}&draft=set-storage-network&mtu=${probe?.wantedMtu ?? 9000}`,
-      },
-    ),
-    advise(
-      'reserved',
-      leased.length === 0,
-      'No address is leased without a reservation.',
-      `${leased.map(port => wiring.nodeName(port.nodeId)).join(', ')} ${leased.length === 1 ? 'has an address that is' : 'have addresses that are'} leased without a reservation.`,
-      {
-        remedy: 'Reserve them, or set them by hand.',
-      },
-    ),
-  ]
+  return advise(
+    'reserved',
+    leased.length === 0,
+    'No address is leased without a reservation.',
+    `${leased.map(port => nodeName(port.nodeId)).join(', ')} ${leased.length === 1 ? 'has an address that is' : 'have addresses that are'} leased without a reservation.`,
+    { remedy: 'Reserve them, or set them by hand.' },
+  )
 }

@@ -37,105 +37,112 @@ export function todayFindings(
   found: readonly FoundThere[] = [],
   own?: OwnState,
 ): TodayFinding[] {
-  const isWorkerSilent = own !== undefined && (own.workerSilentSeconds ?? Infinity) > silentSeconds
-  const silent = systems
-    // One whose edge is a finding of its own is told by that.
-    .filter(
-      system =>
-        system.reach !== 'answering' &&
-        !found.some(each => each.systemId === system.id && edgeChecks.has(each.finding.check)),
-    )
-    .map(system => ({
-      gravity: 'now' as const,
-      what: `${system.name} does not answer`,
-      why: system.reachWhy ?? '',
-      remedy: 'What is shown of it is what it last said.',
-      href: `/build/systems/${system.id}`,
-    }))
-  const hurt = pools
-    .filter(pool => (pool.state === 'degraded' || pool.state === 'failed') && pool.failureDomain === null)
-    .map(pool => ({
-      gravity: 'now' as const,
-      what: `${pool.name} is ${pool.state}`,
-      why: 'It has lost a drive.',
-      remedy: 'Look at its bays.',
-      href: `/build/systems/${pool.systemId}`,
-    }))
-  const full = pools.flatMap(pool => {
-    const room = provisionableBytes(pool)
-    const fill = room === 0n ? 0 : Number(pool.writtenBytes) / Number(room)
-    if (fill < fullRatio) return []
-    const left = room - pool.writtenBytes
-    return [
-      {
-        gravity: 'soon' as const,
-        what: `${pool.name} is ${(fill * 100).toFixed(0)}% full`,
-        why: `${formatBytes(left < 0n ? 0n : left)} is left to write; ${formatBytes(pool.provisionedBytes)} has been promised of ${formatBytes(room)}.`,
-        remedy: 'Remove what is not needed, or build another pool.',
-        href: `/build/systems/${pool.systemId}`,
-      },
-    ]
-  })
-  // Of what was found in rows of nodes only causes are shown: what they explain stands beneath them on their own page.
-  const roots = arrange(found.map(each => each.finding)).map(tree => tree.finding)
-  const there = roots.flatMap(finding => {
-    const systemId = found.find(each => each.finding.key === finding.key)?.systemId ?? ''
-    return finding.gravity === 'note'
-      ? []
-      : [
-          {
-            gravity: finding.gravity,
-            what: finding.title,
-            why: finding.risk,
-            remedy: finding.remedy,
-            href: finding.draft?.href ?? `/build/systems/${systemId}`,
-          },
-        ]
-  })
   const all = [
-    ...(own === undefined ? [] : ownFindings(systems, own, isWorkerSilent)),
-    ...silent,
-    ...there,
-    ...hurt,
-    ...full,
+    ...(own === undefined ? [] : [...workerFindings(systems, own), ...own.unproven.map(unprovenFinding)]),
+    ...systems.filter(system => isSilent(system, found)).map(silentFinding),
+    ...rootFindings(found),
+    ...pools.filter(isHurt).map(hurtFinding),
+    ...pools.flatMap(fullFinding),
   ]
   return [...all.filter(each => each.gravity === 'now'), ...all.filter(each => each.gravity === 'soon')]
 }
 
 const edgeChecks = new Set(['certificate-changed', 'other-identity'])
 
-/** What hinders all else: nobody works, what is shown is old, or a change is neither proven nor taken back. */
-function ownFindings(systems: readonly System[], { workerSilentSeconds, now, unproven }: OwnState, isSilent: boolean) {
-  const isOld = (system: System) =>
-    system.reach === 'answering' &&
-    (system.seenAt === null || now.getTime() - Date.parse(system.seenAt) > oldSeconds * 1000)
+/** One whose edge is a finding of its own is told by that. */
+const isSilent = ({ id, reach }: System, found: readonly FoundThere[]) =>
+  reach !== 'answering' && !found.some(each => each.systemId === id && edgeChecks.has(each.finding.check))
+
+const silentFinding = ({ id, name, reachWhy }: System): TodayFinding => ({
+  gravity: 'now',
+  what: `${name} does not answer`,
+  why: reachWhy ?? '',
+  remedy: 'What is shown of it is what it last said.',
+  href: `/build/systems/${id}`,
+})
+
+const isHurt = ({ state, failureDomain }: Pool) =>
+  (state === 'degraded' || state === 'failed') && failureDomain === null
+
+const hurtFinding = ({ name, state, systemId }: Pool): TodayFinding => ({
+  gravity: 'now',
+  what: `${name} is ${state}`,
+  why: 'It has lost a drive.',
+  remedy: 'Look at its bays.',
+  href: `/build/systems/${systemId}`,
+})
+
+function fullFinding(pool: Pool): TodayFinding[] {
+  const room = provisionableBytes(pool)
+  const fill = room === 0n ? 0 : Number(pool.writtenBytes) / Number(room)
+  if (fill < fullRatio) return []
+  const left = room - pool.writtenBytes
   return [
-    ...(isSilent
-      ? [
-          {
-            gravity: 'now' as const,
-            what: 'No worker runs',
-            why:
-              workerSilentSeconds === undefined
-                ? 'None has ever said that it does.'
-                : `The last one was heard ${formatSeconds(workerSilentSeconds)} ago.`,
-            remedy: 'Changes wait, and nothing is read from the systems, until one is started.',
-            href: '/changes?state=running',
-          },
-        ]
-      : systems.filter(isOld).map(system => ({
-          gravity: 'now' as const,
-          what: `What is shown of ${system.name} is old`,
-          why: `It was last read ${system.seenAt === null ? 'never' : `${formatSeconds((now.getTime() - Date.parse(system.seenAt)) / 1000)} ago`}.`,
-          remedy: 'Look whether its worker has too much to do.',
-          href: `/build/systems/${system.id}`,
-        }))),
-    ...unproven.map(({ id, title, why }) => ({
-      gravity: 'now' as const,
-      what: `${title}: carried out, but not proven`,
-      why,
-      remedy: 'Mend what did not hold and prove it again, or undo what it has made.',
-      href: `/changes/${id}`,
-    })),
+    {
+      gravity: 'soon',
+      what: `${pool.name} is ${(fill * 100).toFixed(0)}% full`,
+      why: `${formatBytes(left < 0n ? 0n : left)} is left to write; ${formatBytes(pool.provisionedBytes)} has been promised of ${formatBytes(room)}.`,
+      remedy: 'Remove what is not needed, or build another pool.',
+      href: `/build/systems/${pool.systemId}`,
+    },
   ]
 }
+
+/** Of what was found in rows of nodes only causes are shown: what they explain stands beneath them on their own page. */
+function rootFindings(found: readonly FoundThere[]): TodayFinding[] {
+  const systemOf = new Map(found.map(({ finding, systemId }) => [finding.key, systemId]))
+  return arrange(found.map(each => each.finding)).flatMap(
+    ({ finding: { key, gravity, title, risk, remedy, draft } }) =>
+      gravity === 'note'
+        ? []
+        : [
+            {
+              gravity,
+              what: title,
+              why: risk,
+              remedy,
+              href: draft?.href ?? `/build/systems/${systemOf.get(key) ?? ''}`,
+            },
+          ],
+  )
+}
+
+/** What hinders all else: nobody works, or what is shown is old. */
+function workerFindings(systems: readonly System[], { workerSilentSeconds, now }: OwnState): TodayFinding[] {
+  if ((workerSilentSeconds ?? Infinity) <= silentSeconds)
+    return systems.filter(system => isOld(system, now)).map(system => oldFinding(system, now))
+  return [
+    {
+      gravity: 'now',
+      what: 'No worker runs',
+      why:
+        workerSilentSeconds === undefined
+          ? 'None has ever said that it does.'
+          : `The last one was heard ${formatSeconds(workerSilentSeconds)} ago.`,
+      remedy: 'Changes wait, and nothing is read from the systems, until one is started.',
+      href: '/changes?state=running',
+    },
+  ]
+}
+
+const secondsSince = (at: string, now: Date) => (now.getTime() - Date.parse(at)) / 1000
+
+const isOld = ({ reach, seenAt }: System, now: Date) =>
+  reach === 'answering' && (seenAt === null || secondsSince(seenAt, now) > oldSeconds)
+
+const oldFinding = ({ id, name, seenAt }: System, now: Date): TodayFinding => ({
+  gravity: 'now',
+  what: `What is shown of ${name} is old`,
+  why: `It was last read ${seenAt === null ? 'never' : `${formatSeconds(secondsSince(seenAt, now))} ago`}.`,
+  remedy: 'Look whether its worker has too much to do.',
+  href: `/build/systems/${id}`,
+})
+
+/** A change that is neither proven nor taken back. */
+const unprovenFinding = ({ id, title, why }: OwnState['unproven'][number]): TodayFinding => ({
+  gravity: 'now',
+  what: `${title}: carried out, but not proven`,
+  why,
+  remedy: 'Mend what did not hold and prove it again, or undo what it has made.',
+  href: `/changes/${id}`,
+})

@@ -54,13 +54,7 @@ export async function driveList(
   question: DriveQuestion,
 ): Promise<{ readonly total: number; readonly items: readonly DriveLine[] }> {
   const direction = question.isDescending === true ? 'desc' : 'asc'
-  const filter = storable(question.filter ?? '').trim()
-  const bind = [
-    filter,
-    `%${filter.replace(/[%_\\]/g, '\\$&')}%`,
-    question.state ?? null,
-    question.kind === undefined ? null : await alike(scope, question.kind),
-  ]
+  const bind = await bindOf(scope, question)
   const total = await row<{ readonly total: number }>(
     scope,
     `select count(*)::int as total from ${joined} where ${where}`,
@@ -92,6 +86,17 @@ export async function driveList(
           : suggestedRole({ ...line, capacityBytes: BigInt(line.capacityBytes) }, beside.get(nodeId) ?? []).role,
     })),
   }
+}
+
+/** What the list compares with: a text, a state, and kinds. */
+async function bindOf(scope: Scope, question: DriveQuestion): Promise<readonly unknown[]> {
+  const filter = storable(question.filter ?? '').trim()
+  return [
+    filter,
+    `%${filter.replace(/[%_\\]/g, '\\$&')}%`,
+    question.state ?? null,
+    question.kind === undefined ? null : await alike(scope, question.kind),
+  ]
 }
 
 type Beside = Pick<Drive, 'media' | 'capacityBytes'>

@@ -52,7 +52,8 @@ interface Controlled {
 }
 
 /** The fleet's own control interface: its clock and its faults. Wendrel never speaks to it. */
-export function fleetControl({ clock, faults, arrays, row, pools, names }: Controlled): FastifyInstance {
+export function fleetControl(controlled: Controlled): FastifyInstance {
+  const { clock, faults, arrays } = controlled
   const server = Fastify({ forceCloseConnections: true })
   const state = () => ({
     now: new Date(clock.now()).toISOString(),
@@ -60,39 +61,6 @@ export function fleetControl({ clock, faults, arrays, row, pools, names }: Contr
     faults: faults.all(),
     arrays: arrays.map(each => each.model.name),
   })
-  /** Faults that happen at once and leave a state behind. @returns whether it was one */
-  const strike = (fault: WantedFault): boolean => {
-    const [enclosure = '', bay = ''] = (fault.drive ?? '').split('/')
-    const array = arrays.find(each => each.model.name === fault.target)
-    const isRow = array === row.array
-    if (fault.kind === 'drive-fails' && array !== undefined) {
-      if (isRow) pools.failDrive(enclosure, Number(bay))
-      else failDrive(array, enclosure, Number(bay))
-    } else if (fault.kind === 'drive-pulled' || fault.kind === 'drive-returned') {
-      pools.setPulled(enclosure, Number(bay), fault.kind === 'drive-pulled')
-    } else if (fault.kind === 'node-down') row.setPower(fault.node ?? '', false)
-    else if (fault.kind === 'node-up') {
-      row.setPower(fault.node ?? '', true)
-      pools.nodeIsBack(fault.node ?? '')
-    } else if (fault.kind === 'port-mtu') row.setSwitchPort(fault.port ?? '', { mtu: fault.mtu ?? 1500 })
-    else if (fault.kind === 'clock-skew') row.skewClock(fault.node ?? '', fault.seconds ?? 360)
-    else if (fault.kind === 'name-record') names.setForward(fault.name ?? '', fault.address ?? '')
-    else return false
-    return true
-  }
-  /** What a fault names that is not there; undefined where all is. */
-  const whatIsMissing = ({ target, kind, drive, node, port }: WantedFault): string | undefined => {
-    const array = arrays.find(each => each.model.name === target)
-    if (kind.startsWith('drive-')) {
-      const isThere = array?.all('drives').some(each => `${each.enclosureId}/${each.bay}` === drive)
-      return isThere === true ? undefined : `no drive ${drive ?? ''} in ${target}; drive is enclosure/bay`
-    }
-    if (kind === 'node-down' || kind === 'node-up' || kind === 'clock-skew')
-      return row.all('nodes').some(each => each.id === node) ? undefined : `no node ${node ?? ''} in ${target}`
-    if (kind === 'port-mtu')
-      return row.all('switchPorts').some(each => each.id === port) ? undefined : `no port ${port ?? ''} in ${target}`
-    return undefined
-  }
   server.get('/fleet', state)
   server.post<{ Body: { system?: unknown; volume?: unknown; bytes?: unknown } }>('/workload', ({ body }, reply) => {
     const array = arrays.find(each => each.model.name === body?.system)
@@ -119,9 +87,9 @@ export function fleetControl({ clock, faults, arrays, row, pools, names }: Contr
     if (!isFault(body)) return reply.code(400).send({ why: `target, and kind as one of ${faultKinds.join(', ')}` })
     if (!arrays.some(each => each.model.name === body.target))
       return reply.code(400).send({ why: `no system ${body.target}` })
-    const missing = whatIsMissing(body)
+    const missing = whatIsMissing(body, controlled)
     if (missing !== undefined) return reply.code(400).send({ why: missing })
-    if (strike(body)) return state()
+    if (strike(body, controlled)) return state()
     return faults.inject({ milliseconds: 3000, retryAfterSeconds: 2, atRatio: 0.7, drive: '', times: 0, ...body })
   })
   server.delete<{ Params: { id: string } }>('/faults/:id', ({ params }) => {
@@ -129,4 +97,47 @@ export function fleetControl({ clock, faults, arrays, row, pools, names }: Contr
     return state()
   })
   return server
+}
+
+/** Faults that happen at once and leave a state behind. @returns whether it was one */
+function strike(fault: WantedFault, { arrays, row, pools, names }: Controlled): boolean {
+  const { kind, target, node = '', port = '', name = '', address = '' } = fault
+  const [enclosure = '', bay = ''] = (fault.drive ?? '').split('/')
+  const array = arrays.find(each => each.model.name === target)
+  const fail = () => {
+    if (array === row.array) pools.failDrive(enclosure, Number(bay))
+    else if (array !== undefined) failDrive(array, enclosure, Number(bay))
+  }
+  const strikes: Readonly<Partial<Record<FaultKind, () => void>>> = {
+    ...(array === undefined ? {} : { 'drive-fails': fail }),
+    'drive-pulled': () => pools.setPulled(enclosure, Number(bay), true),
+    'drive-returned': () => pools.setPulled(enclosure, Number(bay), false),
+    'node-down': () => row.setPower(node, false),
+    'node-up': () => {
+      row.setPower(node, true)
+      pools.nodeIsBack(node)
+    },
+    'port-mtu': () => row.setSwitchPort(port, { mtu: fault.mtu ?? 1500 }),
+    'clock-skew': () => row.skewClock(node, fault.seconds ?? 360),
+    'name-record': () => names.setForward(name, address),
+  }
+  strikes[kind]?.()
+  return strikes[kind] !== undefined
+}
+
+/** What a fault names that is not there; undefined where all is. */
+function whatIsMissing(
+  { target, kind, drive, node, port }: WantedFault,
+  { arrays, row }: Controlled,
+): string | undefined {
+  const array = arrays.find(each => each.model.name === target)
+  if (kind.startsWith('drive-')) {
+    const isThere = array?.all('drives').some(each => `${each.enclosureId}/${each.bay}` === drive)
+    return isThere === true ? undefined : `no drive ${drive ?? ''} in ${target}; drive is enclosure/bay`
+  }
+  if (kind === 'node-down' || kind === 'node-up' || kind === 'clock-skew')
+    return row.all('nodes').some(each => each.id === node) ? undefined : `no node ${node ?? ''} in ${target}`
+  if (kind === 'port-mtu')
+    return row.all('switchPorts').some(each => each.id === port) ? undefined : `no port ${port ?? ''} in ${target}`
+  return undefined
 }

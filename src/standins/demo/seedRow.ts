@@ -44,90 +44,92 @@ const jumbo = 9216
  * keeps addresses for all nodes but the last.
  */
 export function seedRow(array: SimulatedArray, row: SimulatedRow, raw: RawDrives, names: NameServer): void {
-  const nodes = array.model.enclosures.map((enclosure): NodeEntity => ({
-    id: enclosure.id,
-    hostName: `${enclosure.id}.${zone}`,
-    rack: enclosure.rack ?? 'Rack K1',
-    serial: seededHex('node', enclosure.id, 10).toUpperCase(),
-    model: 'M-210',
-    firmware: '2.4.1',
-    isUp: true,
-    downSince: null,
-    restartingUntil: null,
-    clockOffsetSeconds: (seededNumber('clock', enclosure.id, 0, 8) - 4) / 10,
-    isRestartServiceOn: true,
-    mostCapacityDrives: 7,
-  }))
-  const switches = [1, 2].map(number => ({
-    id: `switch-${number}`,
-    name: `row switch ${number}`,
-    model: 'MF-X24',
-    firmware: '1.8.2',
-  }))
-  const switchPorts = switches.flatMap(({ id }, at): SwitchPortEntity[] => [
-    ...nodes.map((_, index) => ({
-      id: `${id}.${index + 1}`,
-      switchId: id,
-      name: `${index + 1}`,
-      mtu: at === 0 && index === 2 ? 1500 : jumbo,
-      vlans: at === 0 ? [1, 30] : [1, 20, 30],
-      isUp: true,
-      peerPortId: null,
-    })),
-    {
-      id: `${id}.24`,
-      switchId: id,
-      name: '24',
-      mtu: jumbo,
-      vlans: [1, 20, 30],
-      isUp: true,
-      peerPortId: `switch-${at === 0 ? 2 : 1}.24`,
-    },
-  ])
-  const nodePorts = nodes.flatMap(({ id }, index): NodePortEntity[] =>
-    [1, 2].map(number => ({
-      id: `${id}.${number}`,
-      nodeId: id,
-      name: `port ${number}`,
-      mac: `02:${seededHex('mac', `${id}/${number}`, 10).match(/../g)?.join(':') ?? ''}`,
-      speedGbps: 25,
-      isUp: true,
-      mtu: 1500,
-      traffic: number === 1 ? [] : ['host access', 'management'],
-      switchPortId: `switch-${number}.${index + 1}`,
-      hasReservation: number === 1 && index < 4,
-      storage: null,
-    })),
-  )
-  const drives = nodes.flatMap(({ id }, index) => [
-    ...[1, 2, 3, 4, 5, 6, 7, 8].map(bay =>
-      drive(array, (index === 1 || index === 3) && bay > 6 ? smallDisk : disk, id, bay),
-    ),
-    ...[9, 10].map(bay => drive(array, cache, id, bay)),
-    { ...drive(array, boot, id, 11), isBoot: true },
-  ])
-  const kept = drives.map(each =>
-    each.enclosureId === 'godwit-3' && each.bay === 5
-      ? {
-          ...each,
-          leftOver: {
-            system: 'plover, the scanning room of 2023',
-            lastUsedAt: '2023-09-14T00:00:00.000Z',
-            partitions: ['partition 1: boot, 512 MiB', 'partition 2: journalled file system "scans-old", 3.6 TiB'],
-          },
-        }
-      : each,
-  )
-  for (const each of kept) if (each.leftOver !== null) raw.leaveOver(each, each.serial)
+  const nodes = array.model.enclosures.map(({ id, rack }) => nodeOf(id, rack))
+  const drives = nodes.flatMap(({ id }, index) => drivesOf(array, id, index))
+  for (const each of drives) if (each.leftOver !== null) raw.leaveOver(each, each.serial)
   array.store.commit([
-    ...kept.map(each => array.entry('drives', each)),
+    ...drives.map(each => array.entry('drives', each)),
     ...nodes.map(each => row.entry('nodes', each)),
-    ...nodePorts.map(each => row.entry('nodePorts', each)),
+    ...nodes.flatMap(({ id }, index) => nodePortsOf(id, index)).map(each => row.entry('nodePorts', each)),
     ...switches.map(each => row.entry('switches', each)),
-    ...switchPorts.map(each => row.entry('switchPorts', each)),
+    ...switches
+      .flatMap(({ id }, index) => switchPortsOf(id, index, nodes.length))
+      .map(each => row.entry('switchPorts', each)),
   ])
   nodes.forEach(({ hostName }, index) => {
     names.setForward(hostName, `10.20.30.${11 + index}`)
     names.setReverse(`10.20.30.${11 + index}`, hostName)
   })
 }
+
+const switches = [1, 2].map(number => ({
+  id: `switch-${number}`,
+  name: `row switch ${number}`,
+  model: 'MF-X24',
+  firmware: '1.8.2',
+}))
+
+const nodeOf = (id: string, rack: string | undefined): NodeEntity => ({
+  id,
+  hostName: `${id}.${zone}`,
+  rack: rack ?? 'Rack K1',
+  serial: seededHex('node', id, 10).toUpperCase(),
+  model: 'M-210',
+  firmware: '2.4.1',
+  isUp: true,
+  downSince: null,
+  restartingUntil: null,
+  clockOffsetSeconds: (seededNumber('clock', id, 0, 8) - 4) / 10,
+  isRestartServiceOn: true,
+  mostCapacityDrives: 7,
+})
+
+const nodePortsOf = (nodeId: string, index: number): NodePortEntity[] =>
+  [1, 2].map(number => ({
+    id: `${nodeId}.${number}`,
+    nodeId,
+    name: `port ${number}`,
+    mac: `02:${seededHex('mac', `${nodeId}/${number}`, 10).match(/../g)?.join(':') ?? ''}`,
+    speedGbps: 25,
+    isUp: true,
+    mtu: 1500,
+    traffic: number === 1 ? [] : ['host access', 'management'],
+    switchPortId: `switch-${number}.${index + 1}`,
+    hasReservation: number === 1 && index < 4,
+    storage: null,
+  }))
+
+/** A port to each node, and the last to the other switch. */
+function switchPortsOf(switchId: string, index: number, nodes: number): SwitchPortEntity[] {
+  const common = { switchId, mtu: jumbo, vlans: index === 0 ? [1, 30] : [1, 20, 30], isUp: true, peerPortId: null }
+  return [
+    ...Array.from({ length: nodes }, (_, at) => ({
+      ...common,
+      id: `${switchId}.${at + 1}`,
+      name: `${at + 1}`,
+      mtu: index === 0 && at === 2 ? 1500 : jumbo,
+    })),
+    {
+      ...common,
+      id: `${switchId}.24`,
+      name: '24',
+      vlans: [1, 20, 30],
+      peerPortId: `switch-${index === 0 ? 2 : 1}.24`,
+    },
+  ]
+}
+
+const leftOver = {
+  system: 'plover, the scanning room of 2023',
+  lastUsedAt: '2023-09-14T00:00:00.000Z',
+  partitions: ['partition 1: boot, 512 MiB', 'partition 2: journalled file system "scans-old", 3.6 TiB'],
+}
+
+const drivesOf = (array: SimulatedArray, nodeId: string, index: number) => [
+  ...[1, 2, 3, 4, 5, 6, 7, 8].map(bay => {
+    const made = drive(array, (index === 1 || index === 3) && bay > 6 ? smallDisk : disk, nodeId, bay)
+    return nodeId === 'godwit-3' && bay === 5 ? { ...made, leftOver } : made
+  }),
+  ...[9, 10].map(bay => drive(array, cache, nodeId, bay)),
+  { ...drive(array, boot, nodeId, 11), isBoot: true },
+]

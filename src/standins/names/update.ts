@@ -31,31 +31,33 @@ export interface Update {
   readonly changes: readonly Line[]
 }
 
+/** A name from its labels, some of which may lie elsewhere in the message. */
+function nameAt(bytes: Buffer, from: number): { readonly text: string; readonly next: number } {
+  const labels: string[] = []
+  let next = -1
+  for (let here = from, jumps = 0; ;) {
+    const length = bytes.readUInt8(here)
+    if (length >= 192) {
+      if (next < 0) next = here + 2
+      if ((jumps += 1) > 32) throw new RangeError('The names lead round in a ring.')
+      here = bytes.readUInt16BE(here) & 0x3fff
+      continue
+    }
+    if (length === 0) return { text: labels.join('.').toLowerCase(), next: next < 0 ? here + 1 : next }
+    labels.push(bytes.toString('latin1', here + 1, here + 1 + length))
+    if (here + 1 + length > bytes.length) throw new RangeError('A name has no end.')
+    here += 1 + length
+  }
+}
+
 /**
  * Reads a dynamic update from its bytes: its records may be without data and of classes that mean "any" and "none", which readers of
  * ordinary answers do not know. Source: RFC 2136, 2; RFC 1035, 4.1.4 for names. @throws {RangeError} where it ends too early
  */
 export function readUpdate(bytes: Buffer): Update {
   let at = 12
-  const name = (from: number): { readonly text: string; readonly next: number } => {
-    const labels: string[] = []
-    let next = -1
-    for (let here = from, jumps = 0; ;) {
-      const length = bytes.readUInt8(here)
-      if (length >= 192) {
-        if (next < 0) next = here + 2
-        if ((jumps += 1) > 32) throw new RangeError('The names lead round in a ring.')
-        here = bytes.readUInt16BE(here) & 0x3fff
-        continue
-      }
-      if (length === 0) return { text: labels.join('.').toLowerCase(), next: next < 0 ? here + 1 : next }
-      labels.push(bytes.toString('latin1', here + 1, here + 1 + length))
-      if (here + 1 + length > bytes.length) throw new RangeError('A name has no end.')
-      here += 1 + length
-    }
-  }
   const head = () => {
-    const read = name(at)
+    const read = nameAt(bytes, at)
     const type = bytes.readUInt16BE(read.next)
     const own = { name: read.text, type: typeNumbers[type] ?? `TYPE${type}`, class: bytes.readUInt16BE(read.next + 2) }
     at = read.next + 4
@@ -71,7 +73,7 @@ export function readUpdate(bytes: Buffer): Update {
     return {
       ...own,
       ttl,
-      data: length === 0 ? null : dataOf(own.type, bytes.subarray(from, at), () => name(from).text),
+      data: length === 0 ? null : dataOf(own.type, bytes.subarray(from, at), () => nameAt(bytes, from).text),
     }
   }
   const many = <T>(count: number, read: () => T) => Array.from({ length: count }, read)

@@ -12,54 +12,36 @@ interface Action {
   readonly isQuiet?: true
 }
 
-/** What can be done with a change as it stands now. */
-export function ChangeActions({
-  change,
-  draftHref,
-  canReverse,
-}: {
+interface ChangeActionsProps {
   readonly change: ChangeRecord
   readonly draftHref: string | undefined
   readonly canReverse: boolean
-}) {
-  const router = useRouter()
-  const [refusal, setRefusal] = useState<CodedRefusal>()
-  const [isBusy, setBusy] = useState(false)
-  const act = async (path: string) => {
-    setBusy(true)
-    setRefusal(undefined)
-    // What this page shows is what is carried out.
-    const body = path === 'carry-out' ? { planDigest: change.planDigest } : undefined
-    const answer = await ask<ChangeRecord>('POST', `/changes/${change.id}/${path}`, body)
-    setBusy(false)
-    if (!answer.ok) {
-      setRefusal(answer.refusal)
-      return router.refresh()
-    }
-    if (answer.value.id === change.id) router.refresh()
-    else router.push(`/changes/${answer.value.id}`)
+}
+
+const undo: Action = { words: 'Undo what it has made', path: 'undo', isQuiet: true }
+
+/** What can be asked for of a change in its state. */
+function actionsOf({ state, isStopWanted }: ChangeRecord, canReverse: boolean): readonly Action[] {
+  switch (state) {
+    case 'draft':
+    case 'checked':
+      return [{ words: 'Carry out', path: 'carry-out' }]
+    case 'running':
+      return isStopWanted ? [] : [{ words: 'Stop at the next safe point', path: 'stop', isQuiet: true }]
+    case 'stopped':
+      return [{ words: 'Go on', path: 'resume' }, undo]
+    case 'unproven':
+      return [{ words: 'Prove it again', path: 'resume' }, undo]
+    case 'proven':
+      return canReverse ? [{ words: 'Draft the reverse', path: 'reverse', isQuiet: true }] : []
+    default:
+      return []
   }
-  const actions: readonly Action[] = [
-    ...(change.state === 'draft' || change.state === 'checked' ? [{ words: 'Carry out', path: 'carry-out' }] : []),
-    ...(change.state === 'running' && !change.isStopWanted
-      ? [{ words: 'Stop at the next safe point', path: 'stop', isQuiet: true as const }]
-      : []),
-    ...(change.state === 'stopped'
-      ? [
-          { words: 'Go on', path: 'resume' },
-          { words: 'Undo what it has made', path: 'undo', isQuiet: true as const },
-        ]
-      : []),
-    ...(change.state === 'unproven'
-      ? [
-          { words: 'Prove it again', path: 'resume' },
-          { words: 'Undo what it has made', path: 'undo', isQuiet: true as const },
-        ]
-      : []),
-    ...(change.state === 'proven' && canReverse
-      ? [{ words: 'Draft the reverse', path: 'reverse', isQuiet: true as const }]
-      : []),
-  ]
+}
+
+/** What can be done with a change as it stands now. */
+export function ChangeActions({ change, draftHref, canReverse }: ChangeActionsProps) {
+  const { act, refusal, isBusy } = useAct(change)
   return (
     <div className="mt-3">
       <div className="flex flex-wrap gap-2">
@@ -68,7 +50,7 @@ export function ChangeActions({
             Edit the draft
           </a>
         )}
-        {actions.map(action => (
+        {actionsOf(change, canReverse).map(action => (
           <button
             key={action.path}
             type="button"
@@ -87,4 +69,26 @@ export function ChangeActions({
       {refusal !== undefined && <Refusal refusal={refusal} />}
     </div>
   )
+}
+
+/** Asks for something of the change, and shows what came of it. */
+function useAct(change: ChangeRecord) {
+  const router = useRouter()
+  const [refusal, setRefusal] = useState<CodedRefusal>()
+  const [isBusy, setBusy] = useState(false)
+  const act = async (path: string) => {
+    setBusy(true)
+    setRefusal(undefined)
+    // What this page shows is what is carried out.
+    const body = path === 'carry-out' ? { planDigest: change.planDigest } : undefined
+    const answer = await ask<ChangeRecord>('POST', `/changes/${change.id}/${path}`, body)
+    setBusy(false)
+    if (!answer.ok) {
+      setRefusal(answer.refusal)
+      return router.refresh()
+    }
+    if (answer.value.id === change.id) router.refresh()
+    else router.push(`/changes/${answer.value.id}`)
+  }
+  return { act, refusal, isBusy }
 }

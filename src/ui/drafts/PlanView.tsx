@@ -119,19 +119,7 @@ function Checks({ checks }: { readonly checks: readonly PlanCheck[] }) {
       </h3>
       <ul className="m-0 list-none p-0" aria-live="polite">
         {others.map(check => (
-          <li key={`${check.rule}/${check.why}`} className="mb-1" data-check={check.rule}>
-            <State gravity={check.level === 'must' ? 'now' : 'soon'}>{check.why}</State>
-            {check.remedy !== undefined && check.remedy !== '' && (
-              <div className="pl-[17px] text-second">
-                {check.remedy}{' '}
-                {check.href !== undefined && (
-                  <Link className="textlink" href={check.href}>
-                    Draft it
-                  </Link>
-                )}
-              </div>
-            )}
-          </li>
+          <Broken key={`${check.rule}/${check.why}`} check={check} />
         ))}
       </ul>
       {holding.length > 0 && (
@@ -151,6 +139,22 @@ function Checks({ checks }: { readonly checks: readonly PlanCheck[] }) {
     </>
   )
 }
+
+const Broken = ({ check }: { readonly check: PlanCheck }) => (
+  <li className="mb-1" data-check={check.rule}>
+    <State gravity={check.level === 'must' ? 'now' : 'soon'}>{check.why}</State>
+    {check.remedy !== undefined && check.remedy !== '' && (
+      <div className="pl-[17px] text-second">
+        {check.remedy}{' '}
+        {check.href !== undefined && (
+          <Link className="textlink" href={check.href}>
+            Draft it
+          </Link>
+        )}
+      </div>
+    )}
+  </li>
+)
 
 function Consequences({ plan }: { readonly plan: Plan }) {
   return (

@@ -134,62 +134,68 @@ function isAccepted(identity: Identity, accepted: Accepted): boolean {
   return identity.certificateTrouble === null || accepted.acceptedFingerprint === identity.certificateFingerprint
 }
 
-function WhoAnswers({
-  identity,
-  accepted,
-  accept,
-}: {
+interface WhoAnswersProps {
   readonly identity: Identity
   readonly accepted: Accepted
   readonly accept: (accepted: Accepted) => void
-}) {
+}
+
+const WhoAnswers = ({ identity, accepted, accept }: WhoAnswersProps) => (
+  <>
+    <h3>Who answers</h3>
+    <table className="plain">
+      <tbody>
+        <tr>
+          <td className="text-second">System</td>
+          <td>{[identity.maker, identity.model].filter(Boolean).join(' ') || 'does not say'}</td>
+        </tr>
+        <tr>
+          <td className="text-second">UUID</td>
+          <td>{identity.uuid === null ? 'none' : <Copied text={identity.uuid} />}</td>
+        </tr>
+        <tr>
+          <td className="text-second">Connection</td>
+          <td>
+            <ConnectionState identity={identity} />
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <Acceptance identity={identity} accepted={accepted} accept={accept} />
+  </>
+)
+
+function ConnectionState({ identity: { isEncrypted, certificateTrouble } }: Pick<WhoAnswersProps, 'identity'>) {
+  if (!isEncrypted) return <State gravity="soon">plain HTTP</State>
+  return certificateTrouble === null ? (
+    <State gravity="fine">TLS, certificate trusted</State>
+  ) : (
+    <State gravity="soon">TLS, certificate not trusted</State>
+  )
+}
+
+/** What has to be accepted before anything is told to the system. */
+function Acceptance({ identity, accepted, accept }: WhoAnswersProps) {
   const { isEncrypted, certificateTrouble, certificateFingerprint } = identity
+  if (!isEncrypted)
+    return (
+      <Tick
+        className="advice"
+        isOn={accepted.isPlainHttpAccepted}
+        onChange={isPlainHttpAccepted => accept({ ...accepted, isPlainHttpAccepted })}
+      >
+        Accept plain HTTP for this system. Whatever is said to it, and its data, can be read on the way.
+      </Tick>
+    )
+  if (certificateTrouble === null) return null
   return (
-    <>
-      <h3>Who answers</h3>
-      <table className="plain">
-        <tbody>
-          <tr>
-            <td className="text-second">System</td>
-            <td>{[identity.maker, identity.model].filter(Boolean).join(' ') || 'does not say'}</td>
-          </tr>
-          <tr>
-            <td className="text-second">UUID</td>
-            <td>{identity.uuid === null ? 'none' : <Copied text={identity.uuid} />}</td>
-          </tr>
-          <tr>
-            <td className="text-second">Connection</td>
-            <td>
-              {!isEncrypted ? (
-                <State gravity="soon">plain HTTP</State>
-              ) : certificateTrouble === null ? (
-                <State gravity="fine">TLS, certificate trusted</State>
-              ) : (
-                <State gravity="soon">TLS, certificate not trusted</State>
-              )}
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      {!isEncrypted && (
-        <Tick
-          className="advice"
-          isOn={accepted.isPlainHttpAccepted}
-          onChange={isPlainHttpAccepted => accept({ ...accepted, isPlainHttpAccepted })}
-        >
-          Accept plain HTTP for this system. Whatever is said to it, and its data, can be read on the way.
-        </Tick>
-      )}
-      {isEncrypted && certificateTrouble !== null && (
-        <Tick
-          className="advice"
-          isOn={accepted.acceptedFingerprint !== ''}
-          onChange={isOn => accept({ ...accepted, acceptedFingerprint: isOn ? (certificateFingerprint ?? '') : '' })}
-        >
-          Accept this certificate, which no known authority signed:{' '}
-          <span className="mono break-all">{certificateFingerprint}</span>
-        </Tick>
-      )}
-    </>
+    <Tick
+      className="advice"
+      isOn={accepted.acceptedFingerprint !== ''}
+      onChange={isOn => accept({ ...accepted, acceptedFingerprint: isOn ? (certificateFingerprint ?? '') : '' })}
+    >
+      Accept this certificate, which no known authority signed:{' '}
+      <span className="mono break-all">{certificateFingerprint}</span>
+    </Tick>
   )
 }

@@ -3,12 +3,13 @@ import isEqual from 'fast-deep-equal'
 import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { CodedRefusal } from '@/core/errors'
-import { isReady, planDifference, type Plan, type PlanCheck } from '@/core/plan'
+import { isReady, type Plan, type PlanCheck } from '@/core/plan'
 import type { ChangeRecord } from '@/core/views'
 import { ask, isPassing } from '../api'
 import { DraftWriter, type Hearing, type Written } from './DraftWriter'
 import { shapeTroubles } from './shapeTroubles'
 import { useFilled } from './useFilled'
+import { useCarryOut } from './useCarryOut'
 import { useUnsent } from './useUnsent'
 
 const settleMilliseconds = 110
@@ -58,7 +59,6 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
   const [differences, setDifferences] = useState<readonly string[]>(kept?.differences ?? [])
   const [refusal, setRefusal] = useState<CodedRefusal>()
   const [foreign, setForeign] = useState<ChangeRecord>()
-  const [isSending, setSending] = useState(false)
   const [again, tryAgain] = useState(0)
   const isLeft = useRef(false)
   const writer = useWriter(kind, kept, {
@@ -132,32 +132,18 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
     tryAgain(count => count + 1)
   }
 
-  const carryOut = async () => {
-    setSending(true)
-    await writer().write(intent, true)
-    const seen = writer().isWritten(intent) ? writer().change : undefined
-    // A plan that was shown before the draft was kept must be the one that was kept.
-    const unlike = seen === undefined || written === undefined ? [] : planDifference(written.plan, seen.plan)
-    if (seen === undefined || unlike.length > 0) {
-      setDifferences(unlike)
-      return setSending(false)
-    }
-    const answer = await ask<ChangeRecord>('POST', `/changes/${seen.id}/carry-out`, { planDigest: seen.planDigest })
-    setSending(false)
-    if (answer.ok) {
+  const { carryOut, isSending } = useCarryOut({
+    writer,
+    intent,
+    written,
+    leave: () => {
       isLeft.current = true
-      return router.push(`/changes/${seen.id}`)
-    }
-    setRefusal(answer.refusal)
-    const now = await ask<{ change: ChangeRecord }>('GET', `/changes/${seen.id}`)
-    if (!now.ok) return
-    if (now.value.change.edit !== seen.edit) return setForeign(now.value.change)
-    writer().rebase(now.value.change)
-    setWritten({ of: JSON.stringify(intent), plan: now.value.change.plan, change: now.value.change })
-    const told = now.value.change.differences
-    setDifferences(told.length > 0 ? told : planDifference(seen.plan, now.value.change.plan))
-  }
-
+    },
+    setWritten,
+    setDifferences,
+    setRefusal,
+    setForeign,
+  })
   const planAgain = useCallback(() => tryAgain(count => count + 1), [])
 
   const discard = async () => {

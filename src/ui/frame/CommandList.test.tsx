@@ -3,7 +3,9 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { answering, giveSizes, shown } from '../testing/browser'
 import { pushed } from '../testing/navigation'
 import { CommandList } from './CommandList'
-import { commands, keys, sections } from './sections'
+import { commands } from './commands'
+import { keys } from './keys'
+import { sections } from './sections'
 import { marginEvent } from './theme'
 
 beforeAll(() => {

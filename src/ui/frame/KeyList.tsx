@@ -1,15 +1,14 @@
 'use client'
 import { Dialog } from 'radix-ui'
-import { keys } from './sections'
+import { keys } from './keys'
 
-/** The list of keys. */
-export function KeyList({
-  isOpen,
-  onOpenChange,
-}: {
+interface KeyListProps {
   readonly isOpen: boolean
   readonly onOpenChange: (isOpen: boolean) => void
-}) {
+}
+
+/** The list of keys. */
+export default function KeyList({ isOpen, onOpenChange }: KeyListProps) {
   return (
     <Dialog.Root open={isOpen} onOpenChange={onOpenChange}>
       <Dialog.Portal>

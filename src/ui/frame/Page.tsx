@@ -33,40 +33,50 @@ export function Page({ children, margin }: PageProps) {
           aria-label="Margin"
           className="relative flex min-h-0 flex-col border-l border-rule bg-sheet max-md:border-t max-md:border-l-0"
         >
-          <div className="no-print absolute top-2 right-3 z-10 flex gap-1 text-faint max-md:hidden">
-            <Tip words={isWide ? 'Narrower' : 'Wider'}>
-              <button
-                type="button"
-                className="border-0 bg-transparent px-1 hover:text-ink"
-                onClick={() => widen(was => !was)}
-                aria-label={isWide ? 'Make the margin narrower' : 'Make the margin wider'}
-              >
-                {isWide ? <ArrowRightToLine aria-hidden size={14} /> : <ArrowLeftToLine aria-hidden size={14} />}
-              </button>
-            </Tip>
-            <Tip
-              words={
-                <>
-                  Fold away <kbd>.</kbd>
-                </>
-              }
-            >
-              <button
-                type="button"
-                className="border-0 bg-transparent px-1 hover:text-ink"
-                onClick={() => fold(true)}
-                aria-label="Fold the margin away"
-              >
-                <X aria-hidden size={14} />
-              </button>
-            </Tip>
-          </div>
+          <MarginButtons isWide={isWide} widen={() => widen(was => !was)} fold={() => fold(true)} />
           {margin}
         </aside>
       )}
     </div>
   )
 }
+
+interface MarginButtonsProps {
+  readonly isWide: boolean
+  readonly widen: () => void
+  readonly fold: () => void
+}
+
+const MarginButtons = ({ isWide, widen, fold }: MarginButtonsProps) => (
+  <div className="no-print absolute top-2 right-3 z-10 flex gap-1 text-faint max-md:hidden">
+    <Tip words={isWide ? 'Narrower' : 'Wider'}>
+      <button
+        type="button"
+        className="border-0 bg-transparent px-1 hover:text-ink"
+        onClick={widen}
+        aria-label={isWide ? 'Make the margin narrower' : 'Make the margin wider'}
+      >
+        {isWide ? <ArrowRightToLine aria-hidden size={14} /> : <ArrowLeftToLine aria-hidden size={14} />}
+      </button>
+    </Tip>
+    <Tip
+      words={
+        <>
+          Fold away <kbd>.</kbd>
+        </>
+      }
+    >
+      <button
+        type="button"
+        className="border-0 bg-transparent px-1 hover:text-ink"
+        onClick={fold}
+        aria-label="Fold the margin away"
+      >
+        <X aria-hidden size={14} />
+      </button>
+    </Tip>
+  </div>
+)
 
 /** The usual margin: what scrolls, and a foot that stays. */
 export function Margin({ children, foot }: { readonly children: ReactNode; readonly foot?: ReactNode }) {

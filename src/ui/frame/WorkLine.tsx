@@ -17,17 +17,6 @@ interface WorkLineProps {
 export function WorkLine({ running, clock, administrator }: WorkLineProps) {
   const path = usePathname()
   const isOn = (href: string) => (href === '/' ? path === '/' : path.startsWith(href))
-  const item = (href: string, words: string, figure?: number) => (
-    <Link
-      key={href}
-      href={href}
-      aria-current={isOn(href) ? 'page' : undefined}
-      className={`relative flex h-11 items-center px-[3px] no-underline ${isOn(href) ? 'font-semibold text-ink after:absolute after:inset-x-0 after:-bottom-px after:h-[2px] after:bg-action' : 'text-second hover:text-ink'}`}
-    >
-      {words}
-      {figure !== undefined && <span className="mono ml-[6px]">{figure}</span>}
-    </Link>
-  )
   const [today, ...work] = sections
   return (
     <header className="flex h-11 shrink-0 items-center border-b border-rule px-5 max-md:px-3">
@@ -44,18 +33,7 @@ export function WorkLine({ running, clock, administrator }: WorkLineProps) {
           isOn: isOn(href),
         }))}
       />
-      <nav aria-label="Work" className="flex items-center max-md:hidden">
-        {today !== undefined && item(today.href, today.words)}
-        <span className="w-6" />
-        {work.map((section, index) => (
-          <span key={section.href} className="flex items-center">
-            {index > 0 && <i aria-hidden className="mx-2 h-px w-6 bg-rule" />}
-            {item(section.href, section.words)}
-          </span>
-        ))}
-        <span className="w-6" />
-        {item('/changes', 'Changes', running)}
-      </nav>
+      <Work today={today} isOn={isOn} work={work} running={running} />
       <span className="flex-1" />
       <span className="max-md:hidden">
         <EstateTime clock={clock} />
@@ -71,3 +49,45 @@ export function WorkLine({ running, clock, administrator }: WorkLineProps) {
     </header>
   )
 }
+
+interface ItemProps {
+  readonly href: string
+  readonly words: string
+  readonly isOn: boolean
+  readonly figure?: number
+}
+
+const Item = ({ href, words, isOn, figure }: ItemProps) => (
+  <Link
+    href={href}
+    aria-current={isOn ? 'page' : undefined}
+    className={`relative flex h-11 items-center px-[3px] no-underline ${isOn ? 'font-semibold text-ink after:absolute after:inset-x-0 after:-bottom-px after:h-[2px] after:bg-action' : 'text-second hover:text-ink'}`}
+  >
+    {words}
+    {figure !== undefined && <span className="mono ml-[6px]">{figure}</span>}
+  </Link>
+)
+
+type Section = (typeof sections)[number]
+
+interface WorkProps {
+  readonly today: Section | undefined
+  readonly isOn: (href: string) => boolean
+  readonly work: readonly Section[]
+  readonly running: number
+}
+
+const Work = ({ today, isOn, work, running }: WorkProps) => (
+  <nav aria-label="Work" className="flex items-center max-md:hidden">
+    {today !== undefined && <Item {...today} isOn={isOn(today.href)} />}
+    <span className="w-6" />
+    {work.map((section, index) => (
+      <span key={section.href} className="flex items-center">
+        {index > 0 && <i aria-hidden className="mx-2 h-px w-6 bg-rule" />}
+        <Item {...section} isOn={isOn(section.href)} />
+      </span>
+    ))}
+    <span className="w-6" />
+    <Item href="/changes" words="Changes" isOn={isOn('/changes')} figure={running} />
+  </nav>
+)

@@ -39,24 +39,34 @@ export function ObjectFacts({ name, object, references }: ObjectFactsProps) {
               column?.as ?? (type === 'bytes' ? 'bytes' : undefined),
               () => reference?.name,
             )
-            return (
-              <tr key={field}>
-                <td className="text-second">{column?.words ?? inWords(field)}</td>
-                <td>
-                  {reference !== undefined && href !== undefined ? (
-                    <Link className="textlink" href={href}>
-                      {reference.name}
-                    </Link>
-                  ) : said === '' ? (
-                    <span className="text-faint">not stated</span>
-                  ) : (
-                    <Copied text={said} />
-                  )}
-                </td>
-              </tr>
-            )
+            return <FactLine key={field} field={field} column={column} reference={reference} href={href} said={said} />
           })}
       </tbody>
     </table>
   )
 }
+
+interface FactLineProps {
+  readonly field: string
+  readonly column: { readonly words: string } | undefined
+  readonly reference: ObjectPage['references'][number] | undefined
+  readonly href: string | undefined
+  readonly said: string
+}
+
+const FactLine = ({ field, column, reference, href, said }: FactLineProps) => (
+  <tr>
+    <td className="text-second">{column?.words ?? inWords(field)}</td>
+    <td>
+      {reference !== undefined && href !== undefined ? (
+        <Link className="textlink" href={href}>
+          {reference.name}
+        </Link>
+      ) : said === '' ? (
+        <span className="text-faint">not stated</span>
+      ) : (
+        <Copied text={said} />
+      )}
+    </td>
+  </tr>
+)

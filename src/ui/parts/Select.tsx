@@ -54,31 +54,7 @@ export function Select<Value extends string>({
           <ChevronDown aria-hidden size={13} className="shrink-0 text-faint" />
         </Radix.Icon>
       </Radix.Trigger>
-      <Radix.Portal>
-        <Radix.Content position="popper" sideOffset={3} className="list-panel" collisionPadding={8}>
-          <Radix.ScrollUpButton className="flex justify-center text-faint">
-            <ChevronUp aria-hidden size={13} />
-          </Radix.ScrollUpButton>
-          <Radix.Viewport className="py-1" nonce={pageNonce() ?? ''}>
-            {options.map(option => (
-              <Radix.Item
-                key={option.value}
-                value={option.value || none}
-                disabled={option.isDisabled === true}
-                className="list-option"
-              >
-                <Radix.ItemText>{option.words}</Radix.ItemText>
-                <Radix.ItemIndicator className="ml-auto">
-                  <Check aria-hidden size={13} />
-                </Radix.ItemIndicator>
-              </Radix.Item>
-            ))}
-          </Radix.Viewport>
-          <Radix.ScrollDownButton className="flex justify-center text-faint">
-            <ChevronDown aria-hidden size={13} />
-          </Radix.ScrollDownButton>
-        </Radix.Content>
-      </Radix.Portal>
+      <Options options={options} />
     </Radix.Root>
   )
 }
@@ -97,3 +73,35 @@ export function SelectField<Value extends string>({ label, hint, error, ...selec
     </Field>
   )
 }
+
+interface OptionsProps {
+  readonly options: readonly SelectOption[]
+}
+
+const Options = ({ options }: OptionsProps) => (
+  <Radix.Portal>
+    <Radix.Content position="popper" sideOffset={3} className="list-panel" collisionPadding={8}>
+      <Radix.ScrollUpButton className="flex justify-center text-faint">
+        <ChevronUp aria-hidden size={13} />
+      </Radix.ScrollUpButton>
+      <Radix.Viewport className="py-1" nonce={pageNonce() ?? ''}>
+        {options.map(option => (
+          <Radix.Item
+            key={option.value}
+            value={option.value || none}
+            disabled={option.isDisabled === true}
+            className="list-option"
+          >
+            <Radix.ItemText>{option.words}</Radix.ItemText>
+            <Radix.ItemIndicator className="ml-auto">
+              <Check aria-hidden size={13} />
+            </Radix.ItemIndicator>
+          </Radix.Item>
+        ))}
+      </Radix.Viewport>
+      <Radix.ScrollDownButton className="flex justify-center text-faint">
+        <ChevronDown aria-hidden size={13} />
+      </Radix.ScrollDownButton>
+    </Radix.Content>
+  </Radix.Portal>
+)

@@ -14,32 +14,11 @@ import { useAddress } from './useAddress'
 
 /** The named views of a list: one is chosen by its name, kept as the list stands now, or dropped. Its address can be sent on. */
 export function SavedViews() {
-  const path = usePathname()
-  const { query } = useAddress()
   const router = useRouter()
-  const client = useQueryClient()
   const [isOpen, setOpen] = useState(false)
   const [isNaming, setNaming] = useState(false)
-  const known = useQuery({
-    queryKey: ['views', path],
-    queryFn: async () => {
-      const answer = await ask<{ items: SavedView[] }>('GET', `/views?path=${encodeURIComponent(path)}`)
-      return answer.ok ? answer.value.items : []
-    },
-    enabled: isOpen || query.size > 0,
-    // Somebody else may have named one meanwhile.
-    staleTime: 30_000,
-  })
-  const views = known.data ?? []
-  const now = viewQuery(query)
+  const { path, views, now, isReading, changed, drop } = useViews(isOpen)
   const shown = views.find(each => each.query === now)
-  const changed = () => client.invalidateQueries({ queryKey: ['views', path] })
-  const drop = async ({ id, name }: SavedView) => {
-    const answer = await ask('DELETE', `/views/${id}`)
-    if (answer.ok) toast.success(`The view ${name} is dropped.`)
-    else toast.error(`${answer.refusal.what} ${answer.refusal.why}`)
-    await changed()
-  }
   return (
     <>
       <DropdownMenu.Root open={isOpen} onOpenChange={setOpen}>
@@ -59,7 +38,7 @@ export function SavedViews() {
               />
             ))}
             {views.length === 0 && (
-              <p className="m-0 px-[10px] py-1 text-second">{known.isFetching ? 'Reading' : 'No view is named yet.'}</p>
+              <p className="m-0 px-[10px] py-1 text-second">{isReading ? 'Reading' : 'No view is named yet.'}</p>
             )}
             <DropdownMenu.Separator className="my-1 border-t border-rule-fine" />
             <DropdownMenu.Item className="list-option" onSelect={() => setNaming(true)}>
@@ -71,6 +50,31 @@ export function SavedViews() {
       <NameView isOpen={isNaming} close={() => setNaming(false)} path={path} query={now} saved={changed} />
     </>
   )
+}
+
+/** The views of this list, read when they are looked at. */
+function useViews(isOpen: boolean) {
+  const path = usePathname()
+  const { query } = useAddress()
+  const client = useQueryClient()
+  const known = useQuery({
+    queryKey: ['views', path],
+    queryFn: async () => {
+      const answer = await ask<{ items: SavedView[] }>('GET', `/views?path=${encodeURIComponent(path)}`)
+      return answer.ok ? answer.value.items : []
+    },
+    enabled: isOpen || query.size > 0,
+    // Somebody else may have named one meanwhile.
+    staleTime: 30_000,
+  })
+  const changed = () => client.invalidateQueries({ queryKey: ['views', path] })
+  const drop = async ({ id, name }: SavedView) => {
+    const answer = await ask('DELETE', `/views/${id}`)
+    if (answer.ok) toast.success(`The view ${name} is dropped.`)
+    else toast.error(`${answer.refusal.what} ${answer.refusal.why}`)
+    await changed()
+  }
+  return { path, views: known.data ?? [], now: viewQuery(query), isReading: known.isFetching, changed, drop }
 }
 
 interface ViewLineProps {
@@ -129,17 +133,27 @@ function NameView({ isOpen, close, path, query, saved }: NameViewProps) {
               {...entry('name')}
             />
             {told}
-            <div className="mt-3 flex gap-2">
-              <button type="submit" className="button" disabled={isBusy || given.name.trim() === ''}>
-                Save
-              </button>
-              <button type="button" className="button quiet" onClick={close}>
-                Close
-              </button>
-            </div>
+            <NameFoot isBusy={isBusy} given={given} close={close} />
           </form>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
   )
 }
+
+interface NameFootProps {
+  readonly isBusy: boolean
+  readonly given: { name: string }
+  readonly close: () => void
+}
+
+const NameFoot = ({ isBusy, given, close }: NameFootProps) => (
+  <div className="mt-3 flex gap-2">
+    <button type="submit" className="button" disabled={isBusy || given.name.trim() === ''}>
+      Save
+    </button>
+    <button type="button" className="button quiet" onClick={close}>
+      Close
+    </button>
+  </div>
+)

@@ -34,15 +34,7 @@ export function TableRow<Row>(props: TableRowProps<Row>) {
         <span role="cell" className="col-span-full h-3 rounded-sm bg-rule-fine" aria-label="Loading" />
       ) : (
         <>
-          {choose !== undefined && (
-            <span role="cell">
-              <Checkbox
-                aria-label={`Choose ${opener.text(row, nameOf)}`}
-                isOn={isChosen}
-                onChange={(_, isRange) => choose(isRange)}
-              />
-            </span>
-          )}
+          {choose !== undefined && <ChoiceCell words={opener.text(row, nameOf)} isChosen={isChosen} choose={choose} />}
           {columns.map((column, index) => (
             <Cell
               key={column.id}
@@ -99,3 +91,16 @@ function Cell<Row>({ column, row, nameOf, isNarrow, href }: CellProps<Row>) {
     </span>
   )
 }
+
+interface ChoiceCellProps {
+  /** What the row is known by. */
+  readonly words: string
+  readonly isChosen: boolean
+  readonly choose: (isRange: boolean) => void
+}
+
+const ChoiceCell = ({ words, isChosen, choose }: ChoiceCellProps) => (
+  <span role="cell">
+    <Checkbox aria-label={`Choose ${words}`} isOn={isChosen} onChange={(_, isRange) => choose(isRange)} />
+  </span>
+)

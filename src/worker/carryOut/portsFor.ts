@@ -45,18 +45,8 @@ export interface Standing {
 export function portsFor(world: World, change: ChangeRecord, step: Standing): ChangePorts {
   const scope = { database: world.database }
   const kind = kindNamed(change.kind)
-  const { patience, lost } = step
-  const signal = AbortSignal.any([world.stop, lost])
-  let toldAt = 0
-  let toldRatio = -1
-  const standing = async () => {
-    if (lost.aborted) throw new HoldLost()
-    if (step.canStop && (await changeById(scope, change.id))?.isStopWanted === true) throw new StopWanted()
-  }
-  const noted = async (entry: Omit<Parameters<typeof mark>[2], 'stepIndex' | 'estateAt'>) => {
-    if (lost.aborted) throw new HoldLost()
-    await mark(scope, change.id, { stepIndex: step.index, estateAt: await estateNow(scope), ...entry })
-  }
+  const { patience } = step
+  const signal = AbortSignal.any([world.stop, step.lost])
   const system = async (id: string) => patience.counted(await world.system(id), id)
   return {
     system,
@@ -65,25 +55,54 @@ export function portsFor(world: World, change: ChangeRecord, step: Standing): Ch
     host: async address => patience.counted(await world.host(address), address),
     node: async address => patience.counted(await world.node(address), address),
     madeBy: change.madeBy,
-    records: {
-      enrolSystem: (probeId, name, siteId, key) => enrolSystem(scope, world.key, probeId, name, siteId, key),
-      forgetSystem: id => forgetSystem(scope, id),
-      forgetMissing: id => forgetMissing(scope, id),
-      missingCount: async id => (await missingOf(scope, id)).reduce((sum, each) => sum + each.count, 0),
-      gone: (systemId, locators) => gone(scope, systemId, locators),
-      enrolHost: (host, key) => enrolHost(scope, host, key),
-      collect: id => collectSystem(world, id),
-      hold: (id, until) => hold(scope, id, until),
-      release: id => release(scope, id),
-      keepPathProbe: probe => keepPathProbe(scope, probe),
-      signException: (exception, key) => signException(scope, exception, key),
-      withdrawException: key => withdrawException(scope, key),
-      keepCatalogue: (catalogue, importedBy, key) => keepCatalogue(scope, catalogue, importedBy, key),
-      dropCatalogue: key => dropCatalogue(scope, key),
-      idAt: (systemId, locator) => idAt(scope, systemId, locator),
-    },
+    records: recordsOf(world),
     estate: () => loadEstate(scope, kind.needs(change.intent, step.facts()), change.kind, change.id),
     now: () => estateNow(scope),
+    ...reportsOf(world, change, step),
+    signal,
+  }
+}
+
+/** What steps keep beside the systems, each one act on the records. */
+const recordsOf = (world: World): ChangePorts['records'] => {
+  const scope = { database: world.database }
+  return {
+    enrolSystem: (probeId, name, siteId, key) => enrolSystem(scope, world.key, probeId, name, siteId, key),
+    forgetSystem: id => forgetSystem(scope, id),
+    forgetMissing: id => forgetMissing(scope, id),
+    missingCount: async id => (await missingOf(scope, id)).reduce((sum, each) => sum + each.count, 0),
+    gone: (systemId, locators) => gone(scope, systemId, locators),
+    enrolHost: (host, key) => enrolHost(scope, host, key),
+    collect: id => collectSystem(world, id),
+    hold: (id, until) => hold(scope, id, until),
+    release: id => release(scope, id),
+    keepPathProbe: probe => keepPathProbe(scope, probe),
+    signException: (exception, key) => signException(scope, exception, key),
+    withdrawException: key => withdrawException(scope, key),
+    keepCatalogue: (catalogue, importedBy, key) => keepCatalogue(scope, catalogue, importedBy, key),
+    dropCatalogue: key => dropCatalogue(scope, key),
+    idAt: (systemId, locator) => idAt(scope, systemId, locator),
+  }
+}
+
+/** What is told of a step while it is carried out, in the change's journal. */
+function reportsOf(
+  world: World,
+  change: ChangeRecord,
+  step: Standing,
+): Pick<ChangePorts, 'progress' | 'keep' | 'waited'> {
+  const scope = { database: world.database }
+  let toldAt = 0
+  let toldRatio = -1
+  const standing = async () => {
+    if (step.lost.aborted) throw new HoldLost()
+    if (step.canStop && (await changeById(scope, change.id))?.isStopWanted === true) throw new StopWanted()
+  }
+  const noted = async (entry: Omit<Parameters<typeof mark>[2], 'stepIndex' | 'estateAt'>) => {
+    if (step.lost.aborted) throw new HoldLost()
+    await mark(scope, change.id, { stepIndex: step.index, estateAt: await estateNow(scope), ...entry })
+  }
+  return {
     async progress(doneRatio, words) {
       if (Date.now() - toldAt < leastMilliseconds && doneRatio < 1) return
       toldAt = Date.now()
@@ -105,7 +124,6 @@ export function portsFor(world: World, change: ChangeRecord, step: Standing): Ch
         waited: waitOf(task, step.waitedSince),
       })
     },
-    signal,
   }
 }
 

@@ -1,4 +1,5 @@
 import { reader } from '@/app/server/guard'
+import { listQuery } from '@/app/server/listQuery'
 import { onlyTexts } from '@/app/server/onlyTexts'
 import { isUuid } from '@/core/input'
 import { countAtStart, countWords } from '@/core/units'
@@ -21,11 +22,7 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
   const question = questionOf(search)
   const first = await volumeList(scope, { ...question, limit: 200 })
   const allPools = await pools(scope)
-  const query = new URLSearchParams(
-    Object.entries(question).flatMap(([name, value]) =>
-      value === '' || value === false ? [] : [[name === 'isDescending' ? 'descending' : name, `${value}`]],
-    ),
-  )
+  const query = listQuery(question)
   return (
     <Frame margin={await volumeMargin(search)}>
       <Title words="Provision">

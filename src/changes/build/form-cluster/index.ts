@@ -21,36 +21,47 @@ export const formCluster: ChangeKind<Intent, Step> = {
 }
 
 async function prove(intent: Intent, made: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
-  const pools = await ports.of(intent.systemId, 'pools')
-  const clusters = await ports.of(intent.systemId, 'clusters')
-  const spreadPools = await ports.of(intent.systemId, 'spreadPools')
-  const nodes = await ports.of(intent.systemId, 'nodes')
   const steps = made.steps.map(each => each.step)
   const form = steps.find(step => step.step === 'form')
   const layOut = steps.find(step => step.step === 'lay-out')
-  const cluster = await clusters.now()
-  const pool = await pools.at(facts['poolLocator'] ?? '')
-  const banks = await spreadPools.banksOf(facts['poolLocator'] ?? '')
   const wantedNodes = form?.step === 'form' ? form.nodeLocators : []
-  const wantedBanks = layOut?.step === 'lay-out' ? layOut.banks : []
-  const usable = layOut?.step === 'lay-out' ? layOut.usableBytes : '0'
   const estate = await ports.estate()
   const nodeIds = estate.nodes.filter(node => wantedNodes.includes(node.locator)).map(node => node.id)
-  const on = await Promise.all(wantedNodes.map(locator => nodes.isRestartServiceOn(locator)))
-  const inBanks = (list: typeof banks) =>
+  return [
+    await nodesJoined(intent.systemId, wantedNodes, ports),
+    ...(await poolAsPlanned(intent.systemId, layOut, facts['poolLocator'] ?? '', ports)),
+    await restartServicesOn(intent.systemId, wantedNodes, ports),
+    ...(await probeEvidence(intent.systemId, ports, nodeIds)),
+    await healthAtBirth(intent, ports),
+  ]
+}
+
+async function nodesJoined(systemId: string, wanted: readonly string[], ports: ChangePorts): Promise<Evidence> {
+  const cluster = await (await ports.of(systemId, 'clusters')).now()
+  const inIt = [...(cluster?.nodeLocators ?? [])].sort().join()
+  return {
+    claim: 'All chosen nodes are in the cluster',
+    holds: wanted.length > 0 && cluster?.isReady === true && inIt === [...wanted].sort().join(),
+    measured: { nodes: `${cluster?.nodeLocators.length ?? 0}`, planned: `${wanted.length}` },
+  }
+}
+
+async function poolAsPlanned(
+  systemId: string,
+  layOut: Step | undefined,
+  locator: string,
+  ports: ChangePorts,
+): Promise<Evidence[]> {
+  const pool = await (await ports.of(systemId, 'pools')).at(locator)
+  const banks = await (await ports.of(systemId, 'spreadPools')).banksOf(locator)
+  const wanted = layOut?.step === 'lay-out' ? layOut.banks : []
+  const usable = layOut?.step === 'lay-out' ? layOut.usableBytes : '0'
+  const drivesIn = (list: typeof banks) =>
     list
       .flatMap(bank => [bank.cacheLocator, ...bank.capacityLocators])
       .sort()
       .join()
   return [
-    {
-      claim: 'All chosen nodes are in the cluster',
-      holds:
-        wantedNodes.length > 0 &&
-        cluster?.isReady === true &&
-        [...cluster.nodeLocators].sort().join() === [...wantedNodes].sort().join(),
-      measured: { nodes: `${cluster?.nodeLocators.length ?? 0}`, planned: `${wantedNodes.length}` },
-    },
     {
       claim: 'The pool is ready and has the planned usable space',
       holds: pool?.isReady === true && `${pool.usableBytes}` === usable,
@@ -58,17 +69,20 @@ async function prove(intent: Intent, made: Plan<Step>, facts: Facts, ports: Chan
     },
     {
       claim: 'Its banks hold exactly the chosen drives',
-      holds: wantedBanks.length > 0 && inBanks(banks) === inBanks(wantedBanks),
-      measured: { banks: `${banks.length}`, planned: `${wantedBanks.length}` },
+      holds: wanted.length > 0 && drivesIn(banks) === drivesIn(wanted),
+      measured: { banks: `${banks.length}`, planned: `${wanted.length}` },
     },
-    {
-      claim: 'The restart service is on in every node',
-      holds: on.length > 0 && on.every(Boolean),
-      measured: { on: `${on.filter(Boolean).length}`, nodes: `${on.length}` },
-    },
-    ...(await probeEvidence(intent.systemId, ports, nodeIds)),
-    await healthAtBirth(intent, ports),
   ]
+}
+
+async function restartServicesOn(systemId: string, wanted: readonly string[], ports: ChangePorts): Promise<Evidence> {
+  const nodes = await ports.of(systemId, 'nodes')
+  const on = await Promise.all(wanted.map(locator => nodes.isRestartServiceOn(locator)))
+  return {
+    claim: 'The restart service is on in every node',
+    holds: on.length > 0 && on.every(Boolean),
+    measured: { on: `${on.filter(Boolean).length}`, nodes: `${on.length}` },
+  }
 }
 
 /** A cluster is born whole: no finding of its nodes stands that nobody has signed for. What is only a note is told. */

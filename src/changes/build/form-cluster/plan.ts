@@ -117,28 +117,7 @@ function stepsOf({
       bytes: imageBytes,
       parts: [{ name: 'network', bytesPerSecond: link * imageShare }],
     },
-    {
-      step: {
-        step: 'lay-out',
-        systemId: intent.systemId,
-        name: `${intent.name}-01`,
-        scheme: intent.scheme,
-        domain: intent.domain,
-        keepsRebuildReserve: intent.keepsRebuildReserve,
-        snapshotSharePercent: intent.snapshotSharePercent,
-        banks: choice.banks.map(bank => ({
-          number: bank.number,
-          nodeLocator: nodeAt.get(bank.nodeId) ?? '',
-          cacheLocator: driveAt.get(bank.cacheDriveId) ?? '',
-          capacityLocators: bank.capacityDriveIds.map(id => driveAt.get(id) ?? ''),
-        })),
-        usableBytes: `${laid.usableBytes}`,
-      },
-      words: `Lay out ${choice.banks.length} banks as ${schemeWords(intent.scheme)}`,
-      seconds: 3,
-      bytes: BigInt(Math.round(Number(largest) * metadataRatio)),
-      parts: choice.capacity.length === 0 ? [] : [{ name: 'drives', bytesPerSecond: slowest * layOutShare }],
-    },
+    layOutStep(intent, choice, nodeAt, driveAt, laid, largest, slowest),
     {
       step: { step: 'resume-restart', systemId: intent.systemId, nodeLocators },
       words: 'Switch the restart service on again',
@@ -251,3 +230,34 @@ function layoutChecks(intent: Intent, laid: ClusterLayout): PlanCheck[] {
     ),
   ]
 }
+
+const layOutStep = (
+  intent: Intent,
+  choice: ClusterChoice,
+  nodeAt: Map<string, string>,
+  driveAt: Map<string, string>,
+  laid: ClusterLayout,
+  largest: bigint,
+  slowest: number,
+): Outlined<Step> => ({
+  step: {
+    step: 'lay-out',
+    systemId: intent.systemId,
+    name: `${intent.name}-01`,
+    scheme: intent.scheme,
+    domain: intent.domain,
+    keepsRebuildReserve: intent.keepsRebuildReserve,
+    snapshotSharePercent: intent.snapshotSharePercent,
+    banks: choice.banks.map(bank => ({
+      number: bank.number,
+      nodeLocator: nodeAt.get(bank.nodeId) ?? '',
+      cacheLocator: driveAt.get(bank.cacheDriveId) ?? '',
+      capacityLocators: bank.capacityDriveIds.map(id => driveAt.get(id) ?? ''),
+    })),
+    usableBytes: `${laid.usableBytes}`,
+  },
+  words: `Lay out ${choice.banks.length} banks as ${schemeWords(intent.scheme)}`,
+  seconds: 3,
+  bytes: BigInt(Math.round(Number(largest) * metadataRatio)),
+  parts: choice.capacity.length === 0 ? [] : [{ name: 'drives', bytesPerSecond: slowest * layOutShare }],
+})

@@ -33,25 +33,7 @@ export function clusterSketch(
   wish: LayoutWish,
   laid: ClusterLayout,
 ): ClusterSketch {
-  const domains = laid.domains.length
-  const biggest = choice.capacity.reduce((most, drive) => (drive.capacityBytes > most ? drive.capacityBytes : most), 0n)
-  const media = choice.capacity.some(drive => drive.media === 'HDD') ? ('HDD' as const) : ('SSD' as const)
-  const ports = choice.nodes.flatMap(node => storagePort(estate.nodePorts, node.id) ?? [])
-  const rebuild =
-    choice.capacity.length < 2 || ports.length === 0
-      ? undefined
-      : forecastBefore(biggest, spreadRebuild(choice.capacity.slice(1), ports, wish.scheme), 0, [])
-  // A cache drive takes its bank with it: all of the bank's drives are made anew on what is left.
-  const bankDrives = Math.max(1, ...choice.banks.map(bank => bank.capacityDriveIds.length))
-  const remaining = choice.capacity.slice(bankDrives)
-  const bankRebuild =
-    remaining.length === 0 || ports.length === 0
-      ? undefined
-      : forecastBefore(biggest * BigInt(bankDrives), spreadRebuild(remaining, ports, wish.scheme, bankDrives), 0, [])
   const missing = lacking(laid, wish.scheme)
-  const drivesByDomain = laid.domains.map(
-    domain => choice.capacity.filter(drive => domain.nodeIds.includes(drive.nodeId ?? '')).length,
-  )
   return {
     of: 'cluster',
     ladder: laid.ladder.map(rung => ({
@@ -69,25 +51,44 @@ export function clusterSketch(
     })),
     lacking: missing === undefined ? null : { bytes: `${missing.bytes}`, domainNames: missing.domainNames },
     tolerance: {
-      ...lossTolerance(wish.scheme, domains),
+      ...lossTolerance(wish.scheme, laid.domains.length),
       domainWords: wish.domain === 'node' ? 'nodes' : `${wish.domain}s`,
     },
     writeCost: writeCost(wish.scheme),
-    rebuild: rebuild === undefined ? null : { seconds: rebuild.p50Seconds, boundBy: rebuild.boundBy },
-    durability:
-      rebuild === undefined
-        ? null
-        : (clusterDurability(
-            drivesByDomain,
-            wish.scheme,
-            media,
-            biggest,
-            { driveHours: rebuild.p50Seconds / 3600, bankHours: (bankRebuild ?? rebuild).p50Seconds / 3600 },
-            choice.banks.length > 0,
-          ) ?? null),
-    alternatives: alternativesTo(choice, wish, domains),
+    ...rebuildAndDurability(estate, choice, wish, laid),
+    alternatives: alternativesTo(choice, wish, laid.domains.length),
     nodes: nodeTable(estate, choice),
   }
+}
+
+/** How long a lost drive takes to be whole again, and from that the odds of losing data; null where nothing can be said yet. */
+function rebuildAndDurability(
+  estate: Estate,
+  choice: ClusterChoice,
+  wish: LayoutWish,
+  laid: ClusterLayout,
+): Pick<ClusterSketch, 'rebuild' | 'durability'> {
+  const { capacity } = choice
+  const biggest = capacity.reduce((most, drive) => (drive.capacityBytes > most ? drive.capacityBytes : most), 0n)
+  const ports = choice.nodes.flatMap(node => storagePort(estate.nodePorts, node.id) ?? [])
+  if (capacity.length < 2 || ports.length === 0) return { rebuild: null, durability: null }
+  const rebuild = forecastBefore(biggest, spreadRebuild(capacity.slice(1), ports, wish.scheme), 0, [])
+  // A cache drive takes its bank with it: all of the bank's drives are made anew on what is left.
+  const bankDrives = Math.max(1, ...choice.banks.map(bank => bank.capacityDriveIds.length))
+  const remaining = capacity.slice(bankDrives)
+  const bankRebuild =
+    remaining.length === 0
+      ? rebuild
+      : forecastBefore(biggest * BigInt(bankDrives), spreadRebuild(remaining, ports, wish.scheme, bankDrives), 0, [])
+  const durability = clusterDurability(
+    laid.domains.map(({ nodeIds }) => capacity.filter(drive => nodeIds.includes(drive.nodeId ?? '')).length),
+    wish.scheme,
+    capacity.some(drive => drive.media === 'HDD') ? 'HDD' : 'SSD',
+    biggest,
+    { driveHours: rebuild.p50Seconds / 3600, bankHours: bankRebuild.p50Seconds / 3600 },
+    choice.banks.length > 0,
+  )
+  return { rebuild: { seconds: rebuild.p50Seconds, boundBy: rebuild.boundBy }, durability: durability ?? null }
 }
 
 /** What other layouts would give of the same drives, most space first. */

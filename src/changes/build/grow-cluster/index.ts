@@ -1,34 +1,17 @@
 import { growClusterIntent, type GrowClusterIntent as Intent } from '@/core/intents'
-import { clusterLayout } from '@/core/clusters'
 import { byId, type Drive, type Estate, within } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
-import type { BankWanted, ChangePorts } from '@/ports'
-import type { ChangeKind, Evidence, Facts, StepContext } from '../../ChangeKind'
+import type { BankWanted } from '@/ports'
+import type { ChangeKind } from '../../ChangeKind'
 import { advise, must } from '../../parts/checks'
 import { banksCheck, cleanDriveChecks, clusterChoice, type ClusterChoice } from '../../parts/clusterChoice'
-import { movedBytes, movingParts, spreadOf } from '../../parts/growing'
-import { nodesAnswer, rowChecks, switchOnAsFarAsPossible, switchRestartService } from '../../parts/nodes'
+import { layoutOn, movedBytes, movingParts, spreadOf } from '../../parts/growing'
+import { nodesAnswer, rowChecks } from '../../parts/nodes'
 import { outlined, type Outlined } from '../../parts/outline'
-import { lookInto } from '../../parts/look'
+import { lookInto, type Look } from '../../parts/look'
 import { rowReady } from '../../parts/rowReady'
-import { waitForTask } from '../../parts/waitForTask'
-
-type Step =
-  | {
-      readonly step: 'join'
-      readonly systemId: string
-      readonly nodeLocators: readonly string[]
-      readonly joining: readonly string[]
-    }
-  | {
-      readonly step: 'add'
-      readonly systemId: string
-      readonly poolLocator: string
-      readonly banks: readonly BankWanted[]
-      readonly rateRatio: number
-    }
-  | { readonly step: 'move'; readonly systemId: string; readonly poolLocator: string }
+import { prove, runStep, undoStep, type Step } from './steps'
 
 export const growCluster: ChangeKind<Intent, Step> = {
   ...growClusterIntent,
@@ -71,19 +54,14 @@ function grownBanks(estate: Estate, intent: Intent) {
   return { current, choice: { ...choice, unplaced } satisfies ClusterChoice, placed }
 }
 
-/** What the plan looks at, and what follows from it. */
-function see(estate: Estate, intent: Intent) {
-  const look = lookInto(estate)
-  const system = look.one('systems', intent.systemId)
-  const pool = look.one('pools', intent.poolId)
-  const scheme = spreadOf(pool)
-  const { current, choice, placed } = grownBanks(estate, intent)
-  const capacity = [...choice.capacity, ...placed.map(each => each.drive)]
-  const data = current.filter(drive => drive.role === 'data')
-  const members = estate.nodes.filter(node => current.some(drive => drive.nodeId === node.id))
-  const joining = choice.nodes.filter(node => !members.includes(node))
+/** The banks as the system is asked for them: new ones, and more behind the cache drives that are there. */
+function banksWanted(
+  look: Look,
+  choice: ClusterChoice,
+  placed: ReturnType<typeof grownBanks>['placed'],
+): readonly BankWanted[] {
   const locatorOf = (driveId: string) => look.one('drives', driveId)?.locator ?? ''
-  const banks: BankWanted[] = [
+  return [
     ...choice.banks.map(bank => ({
       number: bank.number,
       nodeLocator: look.one('nodes', bank.nodeId)?.locator ?? '',
@@ -97,19 +75,22 @@ function see(estate: Estate, intent: Intent) {
       capacityLocators: [drive.locator],
     })),
   ]
+}
+
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
+  const look = lookInto(estate)
+  const system = look.one('systems', intent.systemId)
+  const pool = look.one('pools', intent.poolId)
+  const scheme = spreadOf(pool)
+  const { current, choice, placed } = grownBanks(estate, intent)
+  const capacity = [...choice.capacity, ...placed.map(each => each.drive)]
+  const data = current.filter(drive => drive.role === 'data')
+  const members = estate.nodes.filter(node => current.some(drive => drive.nodeId === node.id))
+  const joining = choice.nodes.filter(node => !members.includes(node))
+  const banks = banksWanted(look, choice, placed)
   const nodes = [...members, ...joining]
-  const after =
-    pool === undefined || scheme === undefined || pool.failureDomain === null
-      ? undefined
-      : clusterLayout(
-          { nodes, cache: [], capacity: [...data, ...capacity] },
-          {
-            domain: pool.failureDomain,
-            scheme,
-            keepsRebuildReserve: pool.rebuildReserveBytes > 0n,
-            snapshotShareRatio: 0,
-          },
-        )
+  const after = layoutOn(pool, nodes, [...data, ...capacity])
   const moved =
     pool === undefined || scheme === undefined ? 0n : movedBytes(pool, scheme, capacity, [...data, ...capacity])
   const hasBank = choice.banks.length > 0 || placed.length > 0
@@ -253,78 +234,6 @@ function stepsOf({ banks, capacity, data, estate, intent, joining, moved, nodes,
       seconds: 3,
       bytes: moved,
       parts: capacity.length === 0 ? [] : movingParts(estate, data, capacity, intent.ratePercent),
-    },
-  ]
-}
-
-async function runStep(step: Step, { facts }: StepContext, ports: ChangePorts): Promise<Facts> {
-  const nodes = await ports.of(step.systemId, 'nodes')
-  const clusters = await ports.of(step.systemId, 'clusters')
-  const spreadPools = await ports.of(step.systemId, 'spreadPools')
-  if (step.step === 'join') {
-    await switchRestartService(nodes, step.joining, false, ports)
-    const known = await clusters.now()
-    if (step.nodeLocators.some(locator => known?.nodeLocators.includes(locator) !== true))
-      await clusters.setMembers(step.nodeLocators)
-    await switchRestartService(nodes, step.joining, true, ports)
-    return {}
-  }
-  if (step.step === 'add') {
-    const held = new Set((await spreadPools.banksOf(step.poolLocator)).flatMap(bank => bank.capacityLocators))
-    if (step.banks.every(bank => bank.capacityLocators.every(locator => held.has(locator)))) return {}
-    const task = await spreadPools.addDrives(step.poolLocator, step.banks, step.rateRatio)
-    return { moveTask: task ?? '' }
-  }
-  const isDone = async () => (await spreadPools.moving(step.poolLocator)) === null
-  // The task that adding named says how it ended; without one, whatever moves is waited for.
-  const task = facts['moveTask'] || (await spreadPools.moving(step.poolLocator))
-  await waitForTask({ systemId: step.systemId, task, words: 'Moving pieces', isDone }, ports)
-  return {}
-}
-
-async function undoStep(step: Step, _: object, ports: ChangePorts): Promise<string | undefined> {
-  const spreadPools = await ports.of(step.systemId, 'spreadPools')
-  const clusters = await ports.of(step.systemId, 'clusters')
-  const nodes = await ports.of(step.systemId, 'nodes')
-  if (step.step === 'move') return undefined
-  if (step.step === 'add') {
-    const added = new Set(step.banks.flatMap(bank => [bank.cacheLocator, ...bank.capacityLocators]))
-    const banks = await spreadPools.banksOf(step.poolLocator)
-    const held = banks.flatMap(bank => bank.capacityLocators).filter(locator => added.has(locator))
-    if (held.length === 0) return undefined
-    const isDone = async () => (await spreadPools.moving(step.poolLocator)) === null
-    const wait = { systemId: step.systemId, isDone }
-    await waitForTask({ ...wait, task: await spreadPools.moving(step.poolLocator), words: 'Moving pieces' }, ports)
-    const task = await spreadPools.removeDrives(step.poolLocator, held, 0.5)
-    await waitForTask({ ...wait, task, words: 'Moving back' }, ports)
-    return undefined
-  }
-  await clusters.setMembers(step.nodeLocators.filter(locator => !step.joining.includes(locator)))
-  return switchOnAsFarAsPossible(nodes, step.joining)
-}
-
-async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangePorts): Promise<Evidence[]> {
-  const spreadPools = await ports.of(intent.systemId, 'spreadPools')
-  const add = made.steps.map(each => each.step).find(step => step.step === 'add')
-  if (add?.step !== 'add') return []
-  const held = await spreadPools.banksOf(add.poolLocator)
-  const wanted = add.banks.flatMap(bank =>
-    bank.capacityLocators.map(locator => ({ locator, cache: bank.cacheLocator })),
-  )
-  const inPlace = wanted.filter(({ locator, cache }) =>
-    held.some(bank => bank.cacheLocator === cache && bank.capacityLocators.includes(locator)),
-  )
-  const pool = await (await ports.of(intent.systemId, 'pools')).at(add.poolLocator)
-  return [
-    {
-      claim: 'Each drive is in its bank',
-      holds: wanted.length > 0 && inPlace.length === wanted.length,
-      measured: { inPlace: `${inPlace.length}`, planned: `${wanted.length}` },
-    },
-    {
-      claim: 'Nothing moves any more, and the pool is whole',
-      holds: (await spreadPools.moving(add.poolLocator)) === null && pool?.isReady === true,
-      measured: { usableBytes: `${pool?.usableBytes ?? 0n}` },
     },
   ]
 }

@@ -1,12 +1,12 @@
 import { shrinkClusterIntent, type ShrinkClusterIntent as Intent } from '@/core/intents'
-import { clusterLayout, widthOf } from '@/core/clusters'
+import { widthOf } from '@/core/clusters'
 import { provisionableBytes, type Estate, within } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
 import { advise, must, rule } from '../../parts/checks'
-import { movedBytes, movingParts, spreadOf } from '../../parts/growing'
+import { layoutOn, movedBytes, movingParts, spreadOf } from '../../parts/growing'
 import { rowChecks } from '../../parts/nodes'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
@@ -54,18 +54,7 @@ function see(estate: Estate, intent: Intent) {
   const nodes = estate.nodes.filter(node => current.some(drive => drive.nodeId === node.id))
   const left = nodes.filter(node => staying.some(drive => drive.nodeId === node.id))
   const gone = nodes.filter(node => !left.includes(node))
-  const after =
-    pool === undefined || scheme === undefined || pool.failureDomain === null
-      ? undefined
-      : clusterLayout(
-          { nodes: left, cache: [], capacity: staying },
-          {
-            domain: pool.failureDomain,
-            scheme,
-            keepsRebuildReserve: pool.rebuildReserveBytes > 0n,
-            snapshotShareRatio: 0,
-          },
-        )
+  const after = layoutOn(pool, left, staying)
   const snapshotRatio =
     pool === undefined
       ? 0
@@ -148,28 +137,7 @@ function checksOf({
       'Choose drives of the pool.',
       { field: 'driveIds' },
     ),
-    rule(
-      'too-few-domains',
-      wide,
-      `${after?.domains.length ?? 0} failure domains are left for stripes of ${width} pieces.`,
-      `Only ${after?.domains.length ?? 0} failure domains would be left, and a stripe has ${width} pieces.`,
-      { field: 'driveIds', remedy: 'Leave drives in more domains.' },
-    ),
-    must(
-      'capacity',
-      !wide || fits,
-      fits
-        ? `${formatBytes(room)} is left for volumes.`
-        : `${formatBytes(pool?.writtenBytes ?? 0n)} is written, and only ${formatBytes(room)} would be left.`,
-      { field: 'driveIds', remedy: 'Add drives elsewhere first, or remove volumes.' },
-    ),
-    advise(
-      'promised',
-      room >= (pool?.provisionedBytes ?? 0n),
-      'What is promised to volumes still fits.',
-      'More is promised to volumes than would be left.',
-      { field: 'driveIds' },
-    ),
+    ...roomChecks({ wide, after, width, fits, room, pool }),
   ]
 }
 
@@ -258,3 +226,36 @@ async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangeP
     },
   ]
 }
+
+/** That enough domains and enough room are left. */
+const roomChecks = ({
+  wide,
+  after,
+  width,
+  fits,
+  room,
+  pool,
+}: Pick<Seen, 'wide' | 'after' | 'width' | 'fits' | 'room' | 'pool'>): PlanCheck[] => [
+  rule(
+    'too-few-domains',
+    wide,
+    `${after?.domains.length ?? 0} failure domains are left for stripes of ${width} pieces.`,
+    `Only ${after?.domains.length ?? 0} failure domains would be left, and a stripe has ${width} pieces.`,
+    { field: 'driveIds', remedy: 'Leave drives in more domains.' },
+  ),
+  must(
+    'capacity',
+    !wide || fits,
+    fits
+      ? `${formatBytes(room)} is left for volumes.`
+      : `${formatBytes(pool?.writtenBytes ?? 0n)} is written, and only ${formatBytes(room)} would be left.`,
+    { field: 'driveIds', remedy: 'Add drives elsewhere first, or remove volumes.' },
+  ),
+  advise(
+    'promised',
+    room >= (pool?.provisionedBytes ?? 0n),
+    'What is promised to volumes still fits.',
+    'More is promised to volumes than would be left.',
+    { field: 'driveIds' },
+  ),
+]

@@ -41,7 +41,6 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const initiators = estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators)
   const kept = beyond(estate, system, group?.name ?? '')
   const size = readSize(intent.size)
-  const writtenAtOnce = intent.isThin ? 0n : size.bytes
   const claims = [
     `volume:${system?.id ?? ''}/${intent.name}`,
     ...(pool === undefined || intent.isThin ? [] : [pool.id]),
@@ -54,7 +53,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
       ...(pool === undefined || size.bytes === 0n ? [] : fitChecks(pool, size.bytes, intent.isThin)),
       ...beyondCheck(system, group?.name ?? '', kept),
     ],
-    effects: pool === undefined ? [] : fillEffects(pool, size.bytes, writtenAtOnce),
+    effects: pool === undefined ? [] : fillEffects(pool, size.bytes, intent.isThin ? 0n : size.bytes),
     oneWay: [
       'A volume can be made larger later, never smaller.',
       ...(intent.isThin ? [] : ['A thick volume cannot be made thin later.']),
@@ -69,14 +68,16 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
     ],
     reads: look.reads,
     claims,
-    proof:
-      group === undefined
-        ? 'The system is asked for the volume again; without a mapping no host can test it.'
-        : `A host of ${group.name} logs in, finds it by its WWN, writes to it and reads the same back; a host outside must not see it.`,
+    proof: proofWords(group),
     ...(pool === undefined ? {} : { sketch: fillSketch(pool, size.bytes) }),
     suggestions: { name: suggestedName(estate, intent, group) },
   })
 }
+
+const proofWords = (group: HostGroup | undefined) =>
+  group === undefined
+    ? 'The system is asked for the volume again; without a mapping no host can test it.'
+    : `A host of ${group.name} logs in, finds it by its WWN, writes to it and reads the same back; a host outside must not see it.`
 
 function createStep(intent: Intent, pool: Pool | undefined, bytes: bigint): Outlined<Step> {
   const isZeroed = !intent.isThin && pool !== undefined

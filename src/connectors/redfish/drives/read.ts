@@ -81,18 +81,8 @@ function foundDrive(
     serial: drive.SerialNumber,
     wwn: drive.Identifiers?.find(each => each.DurableNameFormat === 'NAA')?.DurableName ?? null,
     firmware: drive.Revision ?? null,
-    state:
-      drive.Status.Health === 'Critical'
-        ? 'failed'
-        : drive.Status.Health === 'Warning' || drive.FailurePredicted === true
-          ? 'failing'
-          : 'fine',
-    role:
-      poolLocator === null
-        ? 'unassigned'
-        : drive.Status.State === 'StandbySpare' || drive.HotspareType === 'Dedicated'
-          ? 'spare'
-          : 'data',
+    state: stateOf(drive),
+    role: poolLocator === null ? 'unassigned' : isSpare(drive) ? 'spare' : 'data',
     groupIndex: null, // the pool says which of its groups a drive is in
     rotationSpeedRpm: drive.RotationSpeedRPM ?? null,
     powerOnHours: hours === null || hours === undefined ? null : Math.round(hours),
@@ -103,6 +93,14 @@ function foundDrive(
     bank: null, // the pool says which bank a drive is in
   }
 }
+
+function stateOf({ Status, FailurePredicted }: RedfishDrive): FoundDrive['state'] {
+  if (Status.Health === 'Critical') return 'failed'
+  return Status.Health === 'Warning' || FailurePredicted === true ? 'failing' : 'fine'
+}
+
+const isSpare = ({ Status, HotspareType }: RedfishDrive) =>
+  Status.State === 'StandbySpare' || HotspareType === 'Dedicated'
 
 const twoUnitsMm = 100
 

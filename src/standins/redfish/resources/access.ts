@@ -90,43 +90,8 @@ export function accessPlaces(array: SimulatedArray): Place[] {
         return { made: resource(path, types.endpoint, each.id, each.name, endpointBody(each)) }
       }),
     }),
-    ...placesOf<GroupEntity>({
-      path: 'Fabrics/SAN/EndpointGroups/:group',
-      type: types.group,
-      title: 'Endpoint groups',
-      members: () => array.all('groups'),
-      find: id => array.maybe('groups', id),
-      idOf: each => each.id,
-      nameOf: each => each.name,
-      body: groupBody,
-      create: accepts(newGroup, wanted => {
-        const description = wanted.Description ?? ''
-        const each = hostAccess.addGroup(array, wanted.Name, description, wanted.Endpoints.map(idIn))
-        const path = `Fabrics/SAN/EndpointGroups/${each.id}`
-        return { made: resource(path, types.group, each.id, each.name, groupBody(each)) }
-      }),
-      change: accepts(changedGroup, ({ Endpoints }, each: GroupEntity) => {
-        hostAccess.setGroupMembers(array, each.id, Endpoints.map(idIn))
-        return undefined
-      }),
-    }),
-    ...placesOf<ConnectionEntity>({
-      path: 'Fabrics/SAN/Connections/:connection',
-      type: types.connection,
-      title: 'Connections',
-      members: () => array.all('connections'),
-      find: id => array.maybe('connections', id),
-      idOf: each => each.id,
-      nameOf: connectionName,
-      body: connectionBody,
-      create: accepts(newConnection, wanted => {
-        const group = idIn(wanted.Links.InitiatorEndpointGroups[0])
-        const each = hostAccess.connect(array, group, idIn(wanted.VolumeInfo[0]?.Volume), wanted.Description ?? '')
-        const path = `Fabrics/SAN/Connections/${each.id}`
-        return { made: resource(path, types.connection, each.id, connectionName(each), connectionBody(each)) }
-      }),
-      remove: each => hostAccess.disconnect(array, each.id),
-    }),
+    ...groupPlaces(array),
+    ...connectionPlaces(array),
   ]
 }
 
@@ -155,3 +120,44 @@ const connectionBody = (each: ConnectionEntity): Body => ({
   ],
   Links: { InitiatorEndpointGroups: [link(`Fabrics/SAN/EndpointGroups/${each.groupId}`)] },
 })
+
+const groupPlaces = (array: SimulatedArray): Place[] =>
+  placesOf<GroupEntity>({
+    path: 'Fabrics/SAN/EndpointGroups/:group',
+    type: types.group,
+    title: 'Endpoint groups',
+    members: () => array.all('groups'),
+    find: id => array.maybe('groups', id),
+    idOf: each => each.id,
+    nameOf: each => each.name,
+    body: groupBody,
+    create: accepts(newGroup, wanted => {
+      const description = wanted.Description ?? ''
+      const each = hostAccess.addGroup(array, wanted.Name, description, wanted.Endpoints.map(idIn))
+      const path = `Fabrics/SAN/EndpointGroups/${each.id}`
+      return { made: resource(path, types.group, each.id, each.name, groupBody(each)) }
+    }),
+    change: accepts(changedGroup, ({ Endpoints }, each: GroupEntity) => {
+      hostAccess.setGroupMembers(array, each.id, Endpoints.map(idIn))
+      return undefined
+    }),
+  })
+
+const connectionPlaces = (array: SimulatedArray): Place[] =>
+  placesOf<ConnectionEntity>({
+    path: 'Fabrics/SAN/Connections/:connection',
+    type: types.connection,
+    title: 'Connections',
+    members: () => array.all('connections'),
+    find: id => array.maybe('connections', id),
+    idOf: each => each.id,
+    nameOf: connectionName,
+    body: connectionBody,
+    create: accepts(newConnection, wanted => {
+      const group = idIn(wanted.Links.InitiatorEndpointGroups[0])
+      const each = hostAccess.connect(array, group, idIn(wanted.VolumeInfo[0]?.Volume), wanted.Description ?? '')
+      const path = `Fabrics/SAN/Connections/${each.id}`
+      return { made: resource(path, types.connection, each.id, connectionName(each), connectionBody(each)) }
+    }),
+    remove: each => hostAccess.disconnect(array, each.id),
+  })

@@ -1,4 +1,4 @@
-import type { SessionEntity, SimulatedArray } from '../../array'
+import type { ArrayModel, SessionEntity, SimulatedArray } from '../../array'
 import { link, resource, root, status, type Body } from '../body'
 import type { FromSchema } from 'json-schema-to-ts'
 import { placesOf, single, type Place } from '../Place'
@@ -64,25 +64,7 @@ export function servicePlaces(array: SimulatedArray, sessions: Sessions): Place[
       SessionTimeout: 1800,
       Sessions: link('SessionService/Sessions'),
     })),
-    ...placesOf<SessionEntity>({
-      path: 'SessionService/Sessions/:session',
-      type: 'Session.v1_7_0.Session',
-      title: 'Sessions',
-      members: () => sessions.all(),
-      idOf: each => each.id,
-      nameOf: () => 'Session',
-      body: each => ({ UserName: each.userName }),
-      create: body => {
-        const { UserName, Password } = readSignIn(body)
-        const { id, token } = sessions.open(UserName, Password)
-        const path = `SessionService/Sessions/${id}`
-        return {
-          made: resource(path, 'Session.v1_7_0.Session', id, 'Session', { UserName }),
-          headers: { 'X-Auth-Token': token },
-        }
-      },
-      remove: each => sessions.close(each.id),
-    }),
+    ...sessionPlaces(sessions),
     single('EventService', 'EventService.v1_10_3.EventService', 'Event service', () => ({
       ServiceEnabled: true,
       ServerSentEventUri: `${root}/EventService/SSE`,
@@ -95,20 +77,7 @@ export function servicePlaces(array: SimulatedArray, sessions: Sessions): Place[
       FirmwareInventory: link('UpdateService/FirmwareInventory'),
       Actions: {},
     })),
-    ...placesOf<string>({
-      path: 'UpdateService/FirmwareInventory/:firmware',
-      type: 'SoftwareInventory.v1_10_2.SoftwareInventory',
-      title: 'Firmware',
-      members: () => model.controllers,
-      idOf: id => id,
-      nameOf: id => `Firmware of controller ${id}`,
-      body: id => ({
-        Version: model.firmware,
-        Updateable: true,
-        RelatedItem: [link(`Storage/1/Controllers/${id}`)],
-        Status: status(true),
-      }),
-    }),
+    ...firmwarePlaces(model),
     ...placesOf<string>({
       path: 'Registries/:registry',
       type: 'MessageRegistryFile.v1_1_3.MessageRegistryFile',
@@ -139,3 +108,40 @@ export function servicePlaces(array: SimulatedArray, sessions: Sessions): Place[
     },
   ]
 }
+
+const sessionPlaces = (sessions: Sessions): Place[] =>
+  placesOf<SessionEntity>({
+    path: 'SessionService/Sessions/:session',
+    type: 'Session.v1_7_0.Session',
+    title: 'Sessions',
+    members: () => sessions.all(),
+    idOf: each => each.id,
+    nameOf: () => 'Session',
+    body: each => ({ UserName: each.userName }),
+    create: body => {
+      const { UserName, Password } = readSignIn(body)
+      const { id, token } = sessions.open(UserName, Password)
+      const path = `SessionService/Sessions/${id}`
+      return {
+        made: resource(path, 'Session.v1_7_0.Session', id, 'Session', { UserName }),
+        headers: { 'X-Auth-Token': token },
+      }
+    },
+    remove: each => sessions.close(each.id),
+  })
+
+const firmwarePlaces = (model: ArrayModel): Place[] =>
+  placesOf<string>({
+    path: 'UpdateService/FirmwareInventory/:firmware',
+    type: 'SoftwareInventory.v1_10_2.SoftwareInventory',
+    title: 'Firmware',
+    members: () => model.controllers,
+    idOf: id => id,
+    nameOf: id => `Firmware of controller ${id}`,
+    body: id => ({
+      Version: model.firmware,
+      Updateable: true,
+      RelatedItem: [link(`Storage/1/Controllers/${id}`)],
+      Status: status(true),
+    }),
+  })

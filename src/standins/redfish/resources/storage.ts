@@ -1,4 +1,4 @@
-import type { SimulatedArray } from '../../array'
+import type { ArrayModel, SimulatedArray } from '../../array'
 import { link, status } from '../body'
 import { placesOf, type Place } from '../Place'
 import { drivePath } from './drives'
@@ -30,37 +30,43 @@ export function storagePlaces(array: SimulatedArray): Place[] {
         }
       },
     }),
-    ...placesOf<string>({
-      path: 'Storage/1/Controllers/:controller',
-      type: 'StorageController.v1_8_0.StorageController',
-      title: 'Controllers',
-      members: () => model.controllers,
-      idOf: id => id,
-      nameOf: id => `Controller ${id}`,
-      body: id => ({
-        Manufacturer: model.maker,
-        Model: model.model,
-        SerialNumber: `${model.serial}-${id}`,
-        FirmwareVersion: model.firmware,
-        Ports: link(`Storage/1/Controllers/${id}/Ports`),
-        Status: status(true),
-      }),
-    }),
-    ...placesOf<Port>({
-      path: 'Storage/1/Controllers/:controller/Ports/:port',
-      type: 'Port.v1_13_0.Port',
-      title: 'Ports',
-      members: ({ controller = '' }) =>
-        model.controllers.includes(controller) ? model.ports.filter(each => each.controller === controller) : undefined,
-      idOf: each => each.id,
-      nameOf: each => `Port ${each.id}`,
-      body: ({ speedGbps }) => ({
-        PortProtocol: 'Ethernet',
-        CurrentSpeedGbps: speedGbps,
-        LinkStatus: 'LinkUp',
-        Ethernet: { AssociatedMACAddresses: [] },
-        Status: status(true),
-      }),
-    }),
+    ...controllerPlaces(model),
+    ...portPlaces(model),
   ]
 }
+
+const controllerPlaces = (model: ArrayModel): Place[] =>
+  placesOf<string>({
+    path: 'Storage/1/Controllers/:controller',
+    type: 'StorageController.v1_8_0.StorageController',
+    title: 'Controllers',
+    members: () => model.controllers,
+    idOf: id => id,
+    nameOf: id => `Controller ${id}`,
+    body: id => ({
+      Manufacturer: model.maker,
+      Model: model.model,
+      SerialNumber: `${model.serial}-${id}`,
+      FirmwareVersion: model.firmware,
+      Ports: link(`Storage/1/Controllers/${id}/Ports`),
+      Status: status(true),
+    }),
+  })
+
+const portPlaces = (model: ArrayModel): Place[] =>
+  placesOf<Port>({
+    path: 'Storage/1/Controllers/:controller/Ports/:port',
+    type: 'Port.v1_13_0.Port',
+    title: 'Ports',
+    members: ({ controller = '' }) =>
+      model.controllers.includes(controller) ? model.ports.filter(each => each.controller === controller) : undefined,
+    idOf: each => each.id,
+    nameOf: each => `Port ${each.id}`,
+    body: ({ speedGbps }) => ({
+      PortProtocol: 'Ethernet',
+      CurrentSpeedGbps: speedGbps,
+      LinkStatus: 'LinkUp',
+      Ethernet: { AssociatedMACAddresses: [] },
+      Status: status(true),
+    }),
+  })

@@ -81,45 +81,8 @@ export function systemPlaces({ row, pools }: RowService): Place[] {
         },
       },
     }),
-    ...placesOf<NodeEntity>({
-      path: 'Systems/:node/Storage/:storage',
-      type: 'Storage.v1_17_0.Storage',
-      title: 'Storage',
-      members: ids => {
-        const each = node(ids['node'])
-        return each === undefined ? undefined : [each]
-      },
-      idOf: () => '1',
-      nameOf: each => `Drives of ${each.id}`,
-      body: each => {
-        const own = row.array.all('drives').filter(drive => drive.enclosureId === each.id && !drive.isPulled)
-        return {
-          Drives: own.map(drive => link(drivePath(drive))),
-          'Drives@odata.count': own.length,
-          Links: { Enclosures: [link(`Chassis/${each.id}`)] },
-          Status: status(row.isAnswering(each)),
-        }
-      },
-    }),
-    ...placesOf<NodePortEntity>({
-      path: 'Systems/:node/EthernetInterfaces/:interface',
-      type: 'EthernetInterface.v1_12_1.EthernetInterface',
-      title: 'Interfaces',
-      members: ids =>
-        node(ids['node']) === undefined ? undefined : row.all('nodePorts').filter(port => port.nodeId === ids['node']),
-      idOf: each => each.id,
-      nameOf: each => each.name,
-      body: interfaceBody,
-      change: accepts(interfaceChange, (given, each: NodePortEntity) => {
-        const wanted = given as InterfaceChange
-        const storage = storageOf(wanted)
-        row.setInterface(each.id, {
-          ...(wanted.MTUSize === undefined ? {} : { mtu: wanted.MTUSize }),
-          ...(storage === undefined ? {} : { storage }),
-        })
-        return undefined
-      }),
-    }),
+    ...nodeStoragePlaces(node, row),
+    ...interfacePlaces(node, row),
   ]
 }
 
@@ -197,3 +160,46 @@ function storageOf(wanted: InterfaceChange): StorageInterfaceEntity | null | und
   const prefixLength = mask.reduce((bits, byte) => bits + byte.toString(2).replaceAll('0', '').length, 0)
   return { ...common, family: 'IPv4', address: four?.Address ?? null, prefixLength, origin: 'static' }
 }
+
+const nodeStoragePlaces = (node: (id: string | undefined) => NodeEntity | undefined, row: SimulatedRow): Place[] =>
+  placesOf<NodeEntity>({
+    path: 'Systems/:node/Storage/:storage',
+    type: 'Storage.v1_17_0.Storage',
+    title: 'Storage',
+    members: ids => {
+      const each = node(ids['node'])
+      return each === undefined ? undefined : [each]
+    },
+    idOf: () => '1',
+    nameOf: each => `Drives of ${each.id}`,
+    body: each => {
+      const own = row.array.all('drives').filter(drive => drive.enclosureId === each.id && !drive.isPulled)
+      return {
+        Drives: own.map(drive => link(drivePath(drive))),
+        'Drives@odata.count': own.length,
+        Links: { Enclosures: [link(`Chassis/${each.id}`)] },
+        Status: status(row.isAnswering(each)),
+      }
+    },
+  })
+
+const interfacePlaces = (node: (id: string | undefined) => NodeEntity | undefined, row: SimulatedRow): Place[] =>
+  placesOf<NodePortEntity>({
+    path: 'Systems/:node/EthernetInterfaces/:interface',
+    type: 'EthernetInterface.v1_12_1.EthernetInterface',
+    title: 'Interfaces',
+    members: ids =>
+      node(ids['node']) === undefined ? undefined : row.all('nodePorts').filter(port => port.nodeId === ids['node']),
+    idOf: each => each.id,
+    nameOf: each => each.name,
+    body: interfaceBody,
+    change: accepts(interfaceChange, (given, each: NodePortEntity) => {
+      const wanted = given as InterfaceChange
+      const storage = storageOf(wanted)
+      row.setInterface(each.id, {
+        ...(wanted.MTUSize === undefined ? {} : { mtu: wanted.MTUSize }),
+        ...(storage === undefined ? {} : { storage }),
+      })
+      return undefined
+    }),
+  })

@@ -1,4 +1,4 @@
-import { intakeState, suffixOf } from '@/core/estate'
+import { intakeState, suffixOf, type Drive, type IntakeState } from '@/core/estate'
 import type { BayCell, FieldLayout } from './fieldLayout'
 
 /** What a bay shows besides its drive. */
@@ -43,7 +43,8 @@ export function paletteNow(): Palette {
   ])
 }
 
-interface Drawn {
+/** What is drawn of bays besides the bays. */
+export interface Drawn {
   readonly marks: ReadonlyMap<string, FieldMark>
   readonly chosen: ReadonlySet<string>
   readonly focused: BayCell | undefined
@@ -75,21 +76,17 @@ export function drawBays(context: CanvasRenderingContext2D, layout: FieldLayout,
   }
 }
 
+type Ink = (name: string) => string
+
 function drawCell(context: CanvasRenderingContext2D, cell: BayCell, palette: Palette, drawn: Drawn): void {
   const { x, y, width, height, drive } = cell
-  const ink = (name: string) => palette[name] ?? '#000'
-  if (drive === undefined) {
-    context.strokeStyle = ink('--rule')
-    context.lineWidth = 1
-    context.setLineDash([3, 3])
-    context.strokeRect(x + 0.5, y + 0.5, width - 1, height - 1)
-    context.setLineDash([])
-    return
-  }
+  const ink: Ink = name => palette[name] ?? '#000'
+  if (drive === undefined) return drawEmpty(context, cell, ink)
   const mark = drawn.marks.get(drive.id)
   const isChosen = drawn.chosen.has(drive.id)
   const state = intakeState(drive)
   const isShut = drawn.isChoosing && !isChosen && mark === undefined && state !== 'unassigned'
+  const isStrong = drawn.highlighted === drive.id || isChosen
   context.fillStyle = ink('--sheet')
   context.fillRect(x, y, width, height)
   if (mark !== undefined) {
@@ -100,52 +97,79 @@ function drawCell(context: CanvasRenderingContext2D, cell: BayCell, palette: Pal
   }
   if (state === 'foreign' || state === 'spare') hatch(context, cell, ink(state === 'foreign' ? '--soon' : '--faint'))
   context.globalAlpha = isShut ? 0.55 : 1
-  context.strokeStyle =
-    drawn.highlighted === drive.id || isChosen
-      ? ink('--action')
-      : mark === undefined
-        ? ink('--rule')
-        : resolve(mark.colour, palette)
-  context.lineWidth = drawn.highlighted === drive.id || isChosen ? 2 : 1
+  const edge = mark === undefined ? ink('--rule') : resolve(mark.colour, palette)
+  context.strokeStyle = isStrong ? ink('--action') : edge
+  context.lineWidth = isStrong ? 2 : 1
   context.strokeRect(x + 0.5, y + 0.5, width - 1, height - 1)
-  // Media by texture: a ring is a platter, a bar is flash.
-  context.strokeStyle = ink('--faint')
-  context.lineWidth = 1.2
-  context.beginPath()
-  if (state === 'boot' || state === 'failed' || state === 'failing') context.moveTo(x, y)
-  else if (drive.media === 'HDD') context.arc(x + width - 6.5, y + 8.5, 3, 0, Math.PI * 2)
-  else {
-    context.moveTo(x + width - 9.5, y + 8.5)
-    context.lineTo(x + width - 3.5, y + 8.5)
-  }
-  context.stroke()
-  context.fillStyle = ink('--second')
-  context.font = `10px ${palette['mono'] ?? 'monospace'}`
-  context.fillText(
-    mark === undefined || mark.letter === '' || width < 40 ? `${drive.bay}` : `${drive.bay} ${mark.letter}`,
-    x + 4,
-    y + 12,
-  )
-  context.fillStyle = ink('--ink')
-  context.font = `${width < 40 ? 10.5 : 12}px ${palette['mono'] ?? 'monospace'}`
-  context.textAlign = 'center'
-  context.fillText(suffixOf(drive.serial), x + width / 2, y + height - 7)
-  context.textAlign = 'start'
+  if (state !== 'boot' && state !== 'failed' && state !== 'failing') drawMedia(context, cell, drive, ink)
+  drawWords(context, cell, drive, mark, palette)
   context.globalAlpha = 1
   if (drive.isLit) {
     context.strokeStyle = ink('--note')
     context.lineWidth = 2
     context.strokeRect(x + 3.5, y + 3.5, width - 7, height - 7)
   }
-  if (state === 'failed' || state === 'failing' || state === 'boot') {
-    context.fillStyle = ink(state === 'failed' ? '--now' : state === 'failing' ? '--soon' : '--second')
-    context.font = `11px ${palette['sans'] ?? 'sans-serif'}`
-    context.fillText(
-      state === 'failed' ? '▲' : state === 'failing' ? '◐' : 'boot',
-      state === 'boot' ? x + 17 : x + width - 12,
-      y + 12,
-    )
+  drawState(context, cell, state, palette)
+}
+
+function drawEmpty(context: CanvasRenderingContext2D, { x, y, width, height }: BayCell, ink: Ink): void {
+  context.strokeStyle = ink('--rule')
+  context.lineWidth = 1
+  context.setLineDash([3, 3])
+  context.strokeRect(x + 0.5, y + 0.5, width - 1, height - 1)
+  context.setLineDash([])
+}
+
+/** Media by texture: a ring is a platter, a bar is flash. */
+function drawMedia(context: CanvasRenderingContext2D, { x, y, width }: BayCell, { media }: Drive, ink: Ink): void {
+  context.strokeStyle = ink('--faint')
+  context.lineWidth = 1.2
+  context.beginPath()
+  if (media === 'HDD') context.arc(x + width - 6.5, y + 8.5, 3, 0, Math.PI * 2)
+  else {
+    context.moveTo(x + width - 9.5, y + 8.5)
+    context.lineTo(x + width - 3.5, y + 8.5)
   }
+  context.stroke()
+}
+
+/** The bay's number with its role, and what stands on the drive's label. */
+function drawWords(
+  context: CanvasRenderingContext2D,
+  { x, y, width, height }: BayCell,
+  { bay, serial }: Drive,
+  mark: FieldMark | undefined,
+  palette: Palette,
+): void {
+  const mono = palette['mono'] ?? 'monospace'
+  const letter = mark === undefined || width < 40 ? '' : mark.letter
+  context.fillStyle = palette['--second'] ?? '#000'
+  context.font = `10px ${mono}`
+  context.fillText(letter === '' ? `${bay}` : `${bay} ${letter}`, x + 4, y + 12)
+  context.fillStyle = palette['--ink'] ?? '#000'
+  context.font = `${width < 40 ? 10.5 : 12}px ${mono}`
+  context.textAlign = 'center'
+  context.fillText(suffixOf(serial), x + width / 2, y + height - 7)
+  context.textAlign = 'start'
+}
+
+const stateMarks: Readonly<Partial<Record<IntakeState, { readonly ink: string; readonly text: string }>>> = {
+  failed: { ink: '--now', text: '▲' },
+  failing: { ink: '--soon', text: '◐' },
+  boot: { ink: '--second', text: 'boot' },
+}
+
+function drawState(
+  context: CanvasRenderingContext2D,
+  { x, y, width }: BayCell,
+  state: IntakeState,
+  palette: Palette,
+): void {
+  const mark = stateMarks[state]
+  if (mark === undefined) return
+  context.fillStyle = palette[mark.ink] ?? '#000'
+  context.font = `11px ${palette['sans'] ?? 'sans-serif'}`
+  context.fillText(mark.text, state === 'boot' ? x + 17 : x + width - 12, y + 12)
 }
 
 function hatch(context: CanvasRenderingContext2D, { x, y, width, height }: BayCell, colour: string): void {

@@ -1,6 +1,6 @@
 'use client'
-import { suffixOf, type Drive, type Enclosure } from '@/core/estate'
-import { formatBytes } from '@/core/units'
+import type { KeyboardEvent, MouseEvent } from 'react'
+import { kindWords, suffixOf, type Drive, type Enclosure } from '@/core/estate'
 import { Hatch } from '../../parts/Hatch'
 import { bayGrid, type BayPlace } from './bayGrid'
 
@@ -73,32 +73,18 @@ interface BayProps {
   readonly onToggle: BaysProps['onToggle']
 }
 
-function Bay({ place, drive, mark, isUpright, spareFill, isChosen, isHighlighted, onToggle }: BayProps) {
+function Bay(props: BayProps) {
+  const { place, drive, mark, isUpright, spareFill, isChosen, isHighlighted, onToggle } = props
   const { x, y, width, height } = place
   const canChoose = onToggle !== undefined && drive.role === 'unassigned' && drive.state === 'fine'
   const colour = mark?.colour ?? 'var(--faint)'
-  const fill =
-    mark === undefined ? 'transparent' : mark.isSpare ? spareFill : `color-mix(in srgb, ${colour} 20%, var(--sheet))`
-  const words = `Bay ${drive.bay}, ${suffixOf(drive.serial)}, ${formatBytes(drive.capacityBytes, 'decimal')} ${drive.protocol === 'NVMe' ? 'NVMe' : drive.media}, ${drive.state}, ${mark?.words ?? 'unassigned'}`
-  const select = (isRange: boolean) => onToggle?.(drive.id, isRange)
+  const fill = mark === undefined ? 'transparent' : `color-mix(in srgb, ${colour} 20%, var(--sheet))`
+  const words = `Bay ${drive.bay}, ${suffixOf(drive.serial)}, ${kindWords(drive)}, ${drive.state}, ${mark?.words ?? 'unassigned'}`
+  const isMarked = isHighlighted || (isChosen === true && mark === undefined)
   return (
     <g
       transform={`translate(${x + 8} ${y + 8})`}
-      {...(canChoose
-        ? {
-            role: 'checkbox',
-            'aria-checked': isChosen === true,
-            tabIndex: 0,
-            className: 'cursor-pointer',
-            onClick: (event: React.MouseEvent) => select(event.shiftKey),
-            onKeyDown: (event: React.KeyboardEvent) => {
-              if (event.key !== ' ' && event.key !== 'Enter') return
-              if (event.key === 'Enter' && event.shiftKey) return
-              event.preventDefault()
-              select(event.shiftKey)
-            },
-          }
-        : { role: 'img' })}
+      {...(canChoose ? choosing(isChosen === true, isRange => onToggle(drive.id, isRange)) : { role: 'img' })}
       aria-label={words}
     >
       <title>{words}</title>
@@ -106,71 +92,13 @@ function Bay({ place, drive, mark, isUpright, spareFill, isChosen, isHighlighted
         width={width}
         height={height}
         rx={1}
-        fill={fill}
-        stroke={isHighlighted || (isChosen === true && mark === undefined) ? 'var(--action)' : colour}
+        fill={mark?.isSpare === true ? spareFill : fill}
+        stroke={isMarked ? 'var(--action)' : colour}
         strokeWidth={isHighlighted || isChosen === true ? 2 : 1}
         opacity={drive.state === 'failed' ? 0.6 : 1}
       />
-      {drive.media === 'HDD' ? (
-        <circle
-          cx={isUpright ? width / 2 : 15}
-          cy={isUpright ? 16 : height / 2}
-          r={7}
-          fill="none"
-          stroke="var(--faint)"
-          opacity={0.75}
-        />
-      ) : (
-        <line x1={5} x2={isUpright ? width - 5 : 24} y1={7} y2={7} stroke="var(--faint)" />
-      )}
-      {isUpright ? (
-        <>
-          <text
-            x={width / 2}
-            y={24}
-            textAnchor="middle"
-            style={{ fontSize: 10, fill: 'var(--second)', fontFamily: 'var(--font-mono)' }}
-          >
-            {drive.bay}
-          </text>
-          <rect
-            x={width / 2 - 7}
-            y={height - 42}
-            width={14}
-            height={36}
-            fill="var(--sheet)"
-            opacity={mark?.isSpare === true ? 1 : 0}
-          />
-          <text
-            transform={`translate(${width / 2 + 4} ${height - 8}) rotate(-90)`}
-            style={{ fontSize: 10.5, fontFamily: 'var(--font-mono)' }}
-          >
-            {suffixOf(drive.serial)}
-          </text>
-        </>
-      ) : (
-        <>
-          <rect
-            x={28}
-            y={6}
-            width={80}
-            height={height - 12}
-            fill="var(--sheet)"
-            opacity={mark?.isSpare === true ? 1 : 0}
-          />
-          <text x={32} y={height / 2 + 4} style={{ fontSize: 10.5, fontFamily: 'var(--font-mono)' }}>
-            {suffixOf(drive.serial)}
-          </text>
-          <text
-            x={width - 8}
-            y={height / 2 + 4}
-            textAnchor="end"
-            style={{ fontSize: 10, fill: 'var(--second)', fontFamily: 'var(--font-mono)' }}
-          >
-            {drive.bay}
-          </text>
-        </>
-      )}
+      <Media drive={drive} place={place} isUpright={isUpright} />
+      <Label drive={drive} place={place} isUpright={isUpright} isHatched={mark?.isSpare === true} />
       {drive.state !== 'fine' && (
         <text
           x={width / 2}
@@ -182,5 +110,62 @@ function Bay({ place, drive, mark, isUpright, spareFill, isChosen, isHighlighted
         </text>
       )}
     </g>
+  )
+}
+
+/** What makes a bay one that is chosen, by pointer and key; Shift chooses from the last one to this. */
+const choosing = (isChosen: boolean, select: (isRange: boolean) => void) => ({
+  role: 'checkbox',
+  'aria-checked': isChosen,
+  tabIndex: 0,
+  className: 'cursor-pointer',
+  onClick: (event: MouseEvent) => select(event.shiftKey),
+  onKeyDown: (event: KeyboardEvent) => {
+    if (event.key !== ' ' && event.key !== 'Enter') return
+    if (event.key === 'Enter' && event.shiftKey) return
+    event.preventDefault()
+    select(event.shiftKey)
+  },
+})
+
+type PartProps = Pick<BayProps, 'drive' | 'place' | 'isUpright'>
+
+/** A ring is a platter, a bar is flash. */
+const Media = ({ drive, place: { width, height }, isUpright }: PartProps) =>
+  drive.media === 'HDD' ? (
+    <circle
+      cx={isUpright ? width / 2 : 15}
+      cy={isUpright ? 16 : height / 2}
+      r={7}
+      fill="none"
+      stroke="var(--faint)"
+      opacity={0.75}
+    />
+  ) : (
+    <line x1={5} x2={isUpright ? width - 5 : 24} y1={7} y2={7} stroke="var(--faint)" />
+  )
+
+const figure = { fontSize: 10, fill: 'var(--second)', fontFamily: 'var(--font-mono)' }
+const suffix = { fontSize: 10.5, fontFamily: 'var(--font-mono)' }
+
+/** The bay's number and the end of the serial number; over hatching on a ground of their own. */
+function Label({ drive, place: { width, height }, isUpright, isHatched }: PartProps & { readonly isHatched: boolean }) {
+  const ground = isUpright
+    ? { x: width / 2 - 7, y: height - 42, width: 14, height: 36 }
+    : { x: 28, y: 6, width: 80, height: height - 12 }
+  const number = isUpright ? { x: width / 2, y: 24 } : { x: width - 8, y: height / 2 + 4 }
+  const serial = isUpright
+    ? { transform: `translate(${width / 2 + 4} ${height - 8}) rotate(-90)` }
+    : { x: 32, y: height / 2 + 4 }
+  return (
+    <>
+      {isHatched && <rect {...ground} fill="var(--sheet)" />}
+      <text {...number} textAnchor={isUpright ? 'middle' : 'end'} style={figure}>
+        {drive.bay}
+      </text>
+      <text {...serial} style={suffix}>
+        {suffixOf(drive.serial)}
+      </text>
+    </>
   )
 }

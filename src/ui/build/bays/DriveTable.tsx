@@ -1,7 +1,7 @@
 import Link from 'next/link'
 import { kindWords, suffixOf, type Drive, type Pool } from '@/core/estate'
 import { State, type Gravity } from '../../parts/State'
-import { Table } from '../../parts/Table'
+import { Table, type Column } from '../../parts/Table'
 
 interface DriveTableProps {
   readonly drives: readonly Drive[]
@@ -14,13 +14,6 @@ const gravity: Readonly<Record<Drive['state'], Gravity>> = { fine: 'fine', faili
 
 /** The table behind the bays: the same drives, in rows. */
 export function DriveTable({ drives, pools, systemId, selected }: DriveTableProps) {
-  const nameOf = new Map(pools.map(pool => [pool.id, pool.name]))
-  const useOf = ({ poolId, role, groupIndex }: Drive) =>
-    poolId === null ? (
-      <span className="text-faint">no pool</span>
-    ) : (
-      `${nameOf.get(poolId) ?? ''}${role === 'spare' ? ', spare' : `, group ${(groupIndex ?? 0) + 1}`}`
-    )
   return (
     <>
       <h3>
@@ -30,33 +23,44 @@ export function DriveTable({ drives, pools, systemId, selected }: DriveTableProp
         rows={drives}
         keyOf={drive => drive.id}
         isSelected={drive => drive.id === selected}
-        columns={[
-          { head: 'Bay', cell: drive => drive.bay, isNumber: true },
-          {
-            head: 'Label',
-            cell: ({ id, serial }) => (
-              <Link
-                data-row
-                href={`/build/systems/${systemId}?drive=${id}`}
-                scroll={false}
-                className="mono no-underline"
-                title={serial}
-              >
-                {suffixOf(serial)}
-              </Link>
-            ),
-          },
-          { head: 'Kind', cell: kindWords },
-          { head: 'In', cell: useOf },
-          { head: 'Hours', cell: drive => drive.powerOnHours?.toLocaleString('en') ?? '—', isNumber: true },
-          {
-            head: 'Wear',
-            cell: ({ wearRatio }) => (wearRatio === null ? '—' : `${Math.round(wearRatio * 100)}%`),
-            isNumber: true,
-          },
-          { head: 'State', cell: ({ state }) => <State gravity={gravity[state]}>{state}</State> },
-        ]}
+        columns={columnsFor(pools, systemId)}
       />
     </>
   )
+}
+
+function columnsFor(pools: readonly Pool[], systemId: string): readonly Column<Drive>[] {
+  const nameOf = new Map(pools.map(pool => [pool.id, pool.name]))
+  const useOf = ({ poolId, role, groupIndex }: Drive) =>
+    poolId === null ? (
+      <span className="text-faint">no pool</span>
+    ) : (
+      `${nameOf.get(poolId) ?? ''}${role === 'spare' ? ', spare' : `, group ${(groupIndex ?? 0) + 1}`}`
+    )
+  return [
+    { head: 'Bay', cell: drive => drive.bay, isNumber: true },
+    {
+      head: 'Label',
+      cell: ({ id, serial }) => (
+        <Link
+          data-row
+          href={`/build/systems/${systemId}?drive=${id}`}
+          scroll={false}
+          className="mono no-underline"
+          title={serial}
+        >
+          {suffixOf(serial)}
+        </Link>
+      ),
+    },
+    { head: 'Kind', cell: kindWords },
+    { head: 'In', cell: useOf },
+    { head: 'Hours', cell: drive => drive.powerOnHours?.toLocaleString('en') ?? '—', isNumber: true },
+    {
+      head: 'Wear',
+      cell: ({ wearRatio }) => (wearRatio === null ? '—' : `${Math.round(wearRatio * 100)}%`),
+      isNumber: true,
+    },
+    { head: 'State', cell: ({ state }) => <State gravity={gravity[state]}>{state}</State> },
+  ]
 }

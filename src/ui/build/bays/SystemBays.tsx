@@ -16,6 +16,50 @@ interface SystemBaysProps {
 export function SystemBays({ enclosures, drives, pools, highlighted }: SystemBaysProps) {
   const { isOpen, chosen, choose, sketch } = usePoolChoice()
   const last = useRef<string>(undefined)
+  const marks = marksFor(drives, pools, sketch)
+  const toggle = (id: string, isRange: boolean) => {
+    const order = drives.filter(drive => drive.role === 'unassigned' && drive.state === 'fine').map(drive => drive.id)
+    const [a, b] = [order.indexOf(last.current ?? id), order.indexOf(id)].sort((x, y) => x - y)
+    const range = isRange && a !== undefined && b !== undefined && a >= 0 ? order.slice(a, b + 1) : [id]
+    last.current = id
+    const isTaken = chosen.includes(id)
+    const others = chosen.filter(each => !range.includes(each))
+    choose(isTaken && !isRange ? others : [...others, ...range])
+  }
+  return (
+    <>
+      {enclosures.map(enclosure => {
+        const own = drives.filter(drive => drive.enclosureId === enclosure.id)
+        return (
+          <EnclosureBays
+            key={enclosure.id}
+            enclosure={enclosure}
+            own={own}
+            isOpen={isOpen}
+            marks={marks}
+            chosenSet={new Set(chosen)}
+            toggle={toggle}
+            highlighted={highlighted}
+          />
+        )
+      })}
+      <Legend
+        pools={pools}
+        sketchGroups={sketch?.groups.map(group => group.words) ?? []}
+        spares={sketch?.spareDriveIds.length ?? 0}
+        media={new Set(drives.map(drive => drive.media))}
+        hasSpares={drives.some(drive => drive.role === 'spare')}
+      />
+    </>
+  )
+}
+
+/** What each bay is part of, as it is and as the draft would have it. */
+function marksFor(
+  drives: readonly Drive[],
+  pools: readonly Pool[],
+  sketch: ReturnType<typeof usePoolChoice>['sketch'],
+): ReadonlyMap<string, BayMark> {
   const marks = new Map<string, BayMark>(drives.flatMap(drive => markOf(drive, pools)))
   sketch?.groups.forEach((group, index) =>
     group.driveIds.forEach(id =>
@@ -29,49 +73,7 @@ export function SystemBays({ enclosures, drives, pools, highlighted }: SystemBay
   sketch?.spareDriveIds.forEach(id =>
     marks.set(id, { words: 'spare of the draft', colour: 'var(--faint)', isSpare: true }),
   )
-
-  const toggle = (id: string, isRange: boolean) => {
-    const order = drives.filter(drive => drive.role === 'unassigned' && drive.state === 'fine').map(drive => drive.id)
-    const [a, b] = [order.indexOf(last.current ?? id), order.indexOf(id)].sort((x, y) => x - y)
-    const range = isRange && a !== undefined && b !== undefined && a >= 0 ? order.slice(a, b + 1) : [id]
-    last.current = id
-    const isTaken = chosen.includes(id)
-    const others = chosen.filter(each => !range.includes(each))
-    choose(isTaken && !isRange ? others : [...others, ...range])
-  }
-  const chosenSet = new Set(chosen)
-  return (
-    <>
-      {enclosures.map(enclosure => {
-        const own = drives.filter(drive => drive.enclosureId === enclosure.id)
-        return (
-          <figure key={enclosure.id} className="m-0">
-            <h3>
-              {enclosure.name}
-              <span>
-                {own.length} drives in {enclosure.bayCount} bays{isOpen ? '; choose with a click or Space' : ''}
-              </span>
-            </h3>
-            <Bays
-              enclosure={enclosure}
-              drives={own}
-              marks={marks}
-              chosen={isOpen ? chosenSet : undefined}
-              onToggle={isOpen ? toggle : undefined}
-              highlighted={highlighted}
-            />
-          </figure>
-        )
-      })}
-      <Legend
-        pools={pools}
-        sketchGroups={sketch?.groups.map(group => group.words) ?? []}
-        spares={sketch?.spareDriveIds.length ?? 0}
-        media={new Set(drives.map(drive => drive.media))}
-        hasSpares={drives.some(drive => drive.role === 'spare')}
-      />
-    </>
-  )
+  return marks
 }
 
 function markOf(drive: Drive, pools: readonly Pool[]): [string, BayMark][] {
@@ -130,3 +132,32 @@ function Legend({ pools, sketchGroups, spares, media, hasSpares }: LegendProps) 
     </div>
   )
 }
+
+interface EnclosureBaysProps {
+  readonly enclosure: Enclosure
+  readonly own: readonly Drive[]
+  readonly isOpen: boolean
+  readonly marks: ReadonlyMap<string, BayMark>
+  readonly chosenSet: ReadonlySet<string>
+  readonly toggle: (id: string, isRange: boolean) => void
+  readonly highlighted: string | undefined
+}
+
+const EnclosureBays = ({ enclosure, own, isOpen, marks, chosenSet, toggle, highlighted }: EnclosureBaysProps) => (
+  <figure className="m-0">
+    <h3>
+      {enclosure.name}
+      <span>
+        {own.length} drives in {enclosure.bayCount} bays{isOpen ? '; choose with a click or Space' : ''}
+      </span>
+    </h3>
+    <Bays
+      enclosure={enclosure}
+      drives={own}
+      marks={marks}
+      chosen={isOpen ? chosenSet : undefined}
+      onToggle={isOpen ? toggle : undefined}
+      highlighted={highlighted}
+    />
+  </figure>
+)

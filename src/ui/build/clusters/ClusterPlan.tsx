@@ -43,36 +43,42 @@ export function ClusterPlan({ sketch, isWide = false }: ClusterPlanProps) {
 const anyOf = (count: number, domainWords: string) =>
   count === 1 ? `any one ${domainWords.replace(/s$/, '')}` : `any ${count} ${domainWords}`
 
-function Promises({ sketch: { tolerance, durability, rebuild, writeCost } }: { readonly sketch: ClusterSketch }) {
-  const lines: readonly (readonly [string, string])[] = [
-    [
-      'Stays readable',
-      `with ${anyOf(tolerance.readable, tolerance.domainWords)} lost${tolerance.readable > 1 ? ' at once' : ''}`,
-    ],
-    [
-      'Stays writable',
-      tolerance.writable === 0
-        ? `only while none of the ${tolerance.domainWords} is lost`
-        : `with ${anyOf(tolerance.writable, tolerance.domainWords)} lost${tolerance.writable > 1 ? ' at once' : ''}`,
-    ],
-    ['Loss of data in 5 years', durability === null ? 'not computable yet' : oddsInWords(durability.fiveYears)],
-    [
-      'While one is away for service',
-      durability === null
-        ? 'not computable yet'
-        : `${oddsInWords(durability.whileOneIsAway)} in ${durability.awayHours} hours`,
-    ],
-    [
-      'A lost drive is whole again in',
-      rebuild === null
-        ? 'not computable yet'
-        : `${formatSeconds(rebuild.seconds)}, bound by ${rebuild.boundBy}, full drives`,
-    ],
-    [
-      'A small write takes',
-      `${writeCost.smallWriteOperations} operations; a full stripe writes ${writeCost.fullStripeRatio.toFixed(2)} × its data`,
-    ],
-  ]
+type Line = readonly [string, string]
+
+/** What a cluster promises, a line each. */
+const promisesOf = ({ tolerance, durability, rebuild, writeCost }: ClusterSketch): readonly Line[] => [
+  [
+    'Stays readable',
+    `with ${anyOf(tolerance.readable, tolerance.domainWords)} lost${tolerance.readable > 1 ? ' at once' : ''}`,
+  ],
+  [
+    'Stays writable',
+    tolerance.writable === 0
+      ? `only while none of the ${tolerance.domainWords} is lost`
+      : `with ${anyOf(tolerance.writable, tolerance.domainWords)} lost${tolerance.writable > 1 ? ' at once' : ''}`,
+  ],
+  ['Loss of data in 5 years', durability === null ? 'not computable yet' : oddsInWords(durability.fiveYears)],
+  [
+    'While one is away for service',
+    durability === null
+      ? 'not computable yet'
+      : `${oddsInWords(durability.whileOneIsAway)} in ${durability.awayHours} hours`,
+  ],
+  [
+    'A lost drive is whole again in',
+    rebuild === null
+      ? 'not computable yet'
+      : `${formatSeconds(rebuild.seconds)}, bound by ${rebuild.boundBy}, full drives`,
+  ],
+  [
+    'A small write takes',
+    `${writeCost.smallWriteOperations} operations; a full stripe writes ${writeCost.fullStripeRatio.toFixed(2)} × its data`,
+  ],
+]
+
+function Promises({ sketch }: { readonly sketch: ClusterSketch }) {
+  const { durability } = sketch
+  const lines = promisesOf(sketch)
   return (
     <>
       <h3>What it survives and costs</h3>

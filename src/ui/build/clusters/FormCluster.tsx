@@ -71,27 +71,39 @@ function Protection({ draft }: { readonly draft: Draft<FormClusterIntent> }) {
             onChange={copies => onChange({ kind: 'copies', copies })}
           />
         ) : (
-          <>
-            <NumberField
-              label="Data pieces"
-              hint="2 to 16"
-              value={scheme.dataPieces}
-              least={2}
-              most={16}
-              error={error}
-              onChange={dataPieces => onChange({ ...scheme, dataPieces })}
-            />
-            <NumberField
-              label="Losses to survive"
-              hint="parity pieces"
-              value={scheme.parityPieces}
-              least={1}
-              most={4}
-              onChange={parityPieces => onChange({ ...scheme, parityPieces })}
-            />
-          </>
+          <Pieces scheme={scheme} error={error} onChange={onChange} />
         )}
       </div>
     </>
   )
 }
+
+type Scheme = FormClusterIntent['scheme']
+
+interface PiecesProps {
+  readonly scheme: Extract<Scheme, { kind: 'erasure' }>
+  readonly error: string | undefined
+  readonly onChange: (scheme: Scheme) => void
+}
+
+const Pieces = ({ scheme, error, onChange }: PiecesProps) => (
+  <>
+    <NumberField
+      label="Data pieces"
+      hint="2 to 16"
+      value={scheme.dataPieces}
+      least={2}
+      most={16}
+      error={error}
+      onChange={dataPieces => onChange({ ...scheme, dataPieces })}
+    />
+    <NumberField
+      label="Losses to survive"
+      hint="parity pieces"
+      value={scheme.parityPieces}
+      least={1}
+      most={4}
+      onChange={parityPieces => onChange({ ...scheme, parityPieces })}
+    />
+  </>
+)

@@ -1,10 +1,12 @@
 'use client'
 import { useMemo } from 'react'
 import { useRouter } from 'next/navigation'
-import { intakeState, suffixOf, type Drive, type Enclosure, type Node } from '@/core/estate'
+import { intakeState, kindWords, suffixOf, type Drive, type Enclosure, type Node } from '@/core/estate'
+import type { ClusterSketch } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import { BayField, groupsOf, type FieldMark } from '../bayField'
 import { groupColour } from '../bays'
+import { Table } from '../../parts/Table'
 import { useClusterChoice } from './ClusterChoice'
 
 interface NodeBaysProps {
@@ -22,52 +24,9 @@ export function NodeBays({ systemId, nodes, enclosures, drives, highlighted, cho
   const router = useRouter()
   const { chosen, choose, sketch } = useClusterChoice()
   const chosenSet = useMemo(() => new Set(chosen), [chosen])
-  const nodeOf = useMemo(() => new Map(nodes.map(node => [node.enclosureId, node])), [nodes])
-  const groups = useMemo(
-    () =>
-      groupsOf(
-        enclosures,
-        drives,
-        enclosure => enclosure.name,
-        (own, enclosure) => {
-          const node = nodeOf.get(enclosure.id)
-          return node?.state === 'not answering'
-            ? '▲ does not answer'
-            : `${node?.rack ?? ''} · ${formatBytes(own.filter(drive => !drive.isBoot).reduce((sum, drive) => sum + drive.capacityBytes, 0n))}`
-        },
-      ),
-    [enclosures, drives, nodeOf],
-  )
-  const marks = useMemo(() => {
-    const known = new Map<string, FieldMark>()
-    const colourOf = (nodeId: string, number: number) =>
-      groupColour(nodes.findIndex(node => node.id === nodeId) * 2 + number - 1)
-    for (const drive of drives)
-      if (drive.bank !== null && drive.nodeId !== null)
-        known.set(drive.id, {
-          words: `bank ${drive.bank}, ${drive.role === 'cache' ? 'cache' : 'capacity'}`,
-          colour: colourOf(drive.nodeId, drive.bank),
-          letter: drive.role === 'cache' ? `c${drive.bank}` : `d${drive.bank}`,
-        })
-    for (const bank of sketch?.banks ?? []) {
-      const colour = colourOf(bank.nodeId, bank.number)
-      known.set(bank.cacheDriveId, {
-        words: `bank ${bank.number} of the draft, cache`,
-        colour,
-        letter: `c${bank.number}`,
-      })
-      for (const id of bank.capacityDriveIds)
-        known.set(id, { words: `bank ${bank.number} of the draft, capacity`, colour, letter: `d${bank.number}` })
-    }
-    return known
-  }, [drives, nodes, sketch])
-  const canChoose = useMemo(() => {
-    if (choosing === undefined) return undefined
-    return (drive: Drive) =>
-      choosing === 'free'
-        ? !drive.isBoot && drive.role === 'unassigned' && drive.state !== 'failed'
-        : drive.poolId !== null
-  }, [choosing])
+  const groups = useMemo(() => groupsOfNodes(nodes, enclosures, drives), [nodes, enclosures, drives])
+  const marks = useMemo(() => marksOf(nodes, drives, sketch), [nodes, drives, sketch])
+  const canChoose = choosing === undefined ? undefined : choosable[choosing]
   return (
     <>
       <h3>
@@ -90,12 +49,7 @@ export function NodeBays({ systemId, nodes, enclosures, drives, highlighted, cho
         }
         onOpen={drive => router.push(`/build/systems/${systemId}?drive=${drive.id}`, { scroll: false })}
       />
-      <div className="hint flex flex-wrap gap-x-4">
-        <span>◯ disk</span>
-        <span>— flash</span>
-        <span>▨ left over from earlier use</span>
-        <span>▲ failed</span>
-      </div>
+      <Legend />
       {choosing !== undefined && (
         <PrintSheet drives={drives.filter(drive => chosenSet.has(drive.id))} nodes={nodes} marks={marks} />
       )}
@@ -103,49 +57,87 @@ export function NodeBays({ systemId, nodes, enclosures, drives, highlighted, cho
   )
 }
 
+/** Which drives may be chosen. */
+const choosable = {
+  free: (drive: Drive) => !drive.isBoot && drive.role === 'unassigned' && drive.state !== 'failed',
+  members: (drive: Drive) => drive.poolId !== null,
+}
+
+const groupsOfNodes = (nodes: readonly Node[], enclosures: readonly Enclosure[], drives: readonly Drive[]) => {
+  const nodeOf = new Map(nodes.map(node => [node.enclosureId, node]))
+  const bytesOf = (own: readonly Drive[]) =>
+    formatBytes(own.filter(drive => !drive.isBoot).reduce((sum, drive) => sum + drive.capacityBytes, 0n))
+  return groupsOf(
+    enclosures,
+    drives,
+    enclosure => enclosure.name,
+    (own, enclosure) => {
+      const node = nodeOf.get(enclosure.id)
+      return node?.state === 'not answering' ? '▲ does not answer' : `${node?.rack ?? ''} · ${bytesOf(own)}`
+    },
+  )
+}
+
+/** The bank and role of each drive, as it is and as the draft would have it. */
+function marksOf(
+  nodes: readonly Node[],
+  drives: readonly Drive[],
+  sketch: ClusterSketch | undefined,
+): ReadonlyMap<string, FieldMark> {
+  const known = new Map<string, FieldMark>()
+  const colourOf = (nodeId: string, number: number) =>
+    groupColour(nodes.findIndex(node => node.id === nodeId) * 2 + number - 1)
+  const mark = (driveId: string, nodeId: string, bank: number, role: 'cache' | 'capacity', ofDraft = '') =>
+    known.set(driveId, {
+      words: `bank ${bank}${ofDraft}, ${role}`,
+      colour: colourOf(nodeId, bank),
+      letter: `${role === 'cache' ? 'c' : 'd'}${bank}`,
+    })
+  for (const { id, bank, nodeId, role } of drives)
+    if (bank !== null && nodeId !== null) mark(id, nodeId, bank, role === 'cache' ? 'cache' : 'capacity')
+  for (const bank of sketch?.banks ?? []) {
+    mark(bank.cacheDriveId, bank.nodeId, bank.number, 'cache', ' of the draft')
+    for (const id of bank.capacityDriveIds) mark(id, bank.nodeId, bank.number, 'capacity', ' of the draft')
+  }
+  return known
+}
+
 /** The sheet to take into the machine room: node, bay, label and what the drive is for. Seen on paper only. */
-function PrintSheet({
-  drives,
-  nodes,
-  marks,
-}: {
+function PrintSheet({ drives, nodes, marks }: PrintSheetProps) {
+  const nodeOf = (drive: Drive) => nodes.find(each => each.id === drive.nodeId)
+  const sorted = [...drives].sort((a, b) =>
+    a.nodeId === b.nodeId ? a.bay - b.bay : (a.nodeId ?? '') < (b.nodeId ?? '') ? -1 : 1,
+  )
+  return (
+    <div className="print-only">
+      <Table
+        rows={sorted}
+        keyOf={drive => drive.id}
+        columns={[
+          { head: 'Node', cell: drive => nodeOf(drive)?.name },
+          { head: 'Rack', cell: drive => nodeOf(drive)?.rack },
+          { head: 'Bay', cell: drive => drive.bay, isNumber: true },
+          { head: 'Label', cell: drive => suffixOf(drive.serial), className: 'mono' },
+          { head: 'Kind', cell: kindWords },
+          { head: 'For', cell: drive => marks.get(drive.id)?.words ?? intakeState(drive) },
+          { head: 'Seen', cell: () => '☐' },
+        ]}
+      />
+    </div>
+  )
+}
+
+interface PrintSheetProps {
   readonly drives: readonly Drive[]
   readonly nodes: readonly Node[]
   readonly marks: ReadonlyMap<string, FieldMark>
-}) {
-  return (
-    <table className="plain print-only">
-      <thead>
-        <tr>
-          <th>Node</th>
-          <th>Rack</th>
-          <th className="number">Bay</th>
-          <th>Label</th>
-          <th>Kind</th>
-          <th>For</th>
-          <th>Seen</th>
-        </tr>
-      </thead>
-      <tbody>
-        {[...drives]
-          .sort((a, b) => (a.nodeId === b.nodeId ? a.bay - b.bay : (a.nodeId ?? '') < (b.nodeId ?? '') ? -1 : 1))
-          .map(drive => {
-            const node = nodes.find(each => each.id === drive.nodeId)
-            return (
-              <tr key={drive.id}>
-                <td>{node?.name}</td>
-                <td>{node?.rack}</td>
-                <td className="number">{drive.bay}</td>
-                <td className="mono">{suffixOf(drive.serial)}</td>
-                <td>
-                  {formatBytes(drive.capacityBytes, 'decimal')} {drive.media}
-                </td>
-                <td>{marks.get(drive.id)?.words ?? intakeState(drive)}</td>
-                <td>☐</td>
-              </tr>
-            )
-          })}
-      </tbody>
-    </table>
-  )
 }
+
+const Legend = () => (
+  <div className="hint flex flex-wrap gap-x-4">
+    <span>◯ disk</span>
+    <span>— flash</span>
+    <span>▨ left over from earlier use</span>
+    <span>▲ failed</span>
+  </div>
+)

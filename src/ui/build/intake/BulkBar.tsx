@@ -36,17 +36,7 @@ export function BulkBar({ drives, systems }: BulkBarProps) {
       {typeof drafts === 'string' ? (
         <span className="hint">{drafts}</span>
       ) : (
-        drafts.map(each => (
-          <button
-            key={each.drafted.kind}
-            type="button"
-            className="button h-7 px-[9px] font-normal"
-            disabled={isBusy}
-            onClick={() => void draft(each)}
-          >
-            {each.words}
-          </button>
-        ))
+        drafts.map(each => <DraftButton key={each.drafted.kind} each={each} isBusy={isBusy} draft={draft} />)
       )}
       {refusal !== undefined && (
         <div className="w-full">
@@ -56,3 +46,15 @@ export function BulkBar({ drives, systems }: BulkBarProps) {
     </>
   )
 }
+
+interface DraftButtonProps {
+  readonly each: BulkDraft
+  readonly isBusy: boolean
+  readonly draft: ({ drafted, intent }: BulkDraft) => Promise<void>
+}
+
+const DraftButton = ({ each, isBusy, draft }: DraftButtonProps) => (
+  <button type="button" className="button h-7 px-[9px] font-normal" disabled={isBusy} onClick={() => void draft(each)}>
+    {each.words}
+  </button>
+)

@@ -23,14 +23,7 @@ export function KindTotals({ kinds }: { readonly kinds: readonly DriveKind[] }) 
       <h3>
         By kind and state <span>a bar is as long as its drives are many</span>
       </h3>
-      <svg width={0} height={0} className="absolute" aria-hidden>
-        <defs>
-          <pattern id="kind-foreign" width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width={5} height={5} fill="var(--sheet)" />
-            <rect width={2} height={5} fill="var(--soon)" />
-          </pattern>
-        </defs>
-      </svg>
+      <ForeignPattern />
       <div className="overflow-x-auto">
         <table className="plain">
           <thead>
@@ -40,17 +33,7 @@ export function KindTotals({ kinds }: { readonly kinds: readonly DriveKind[] }) 
               <th className="number">Drives</th>
               <th className="number">In all</th>
               {present.map(state => (
-                <th key={state} className="number">
-                  <Link
-                    href={`/build/drives?state=${encodeURIComponent(state)}`}
-                    className="inline-flex items-center gap-1 no-underline hover:text-ink"
-                  >
-                    <svg width={9} height={9} aria-hidden>
-                      <rect width={9} height={9} fill={fills[state]} />
-                    </svg>
-                    {state}
-                  </Link>
-                </th>
+                <StateHead key={state} state={state} />
               ))}
             </tr>
           </thead>
@@ -121,3 +104,32 @@ function StateBar({ kind, present, most }: KindRowProps) {
     </svg>
   )
 }
+
+const ForeignPattern = () => (
+  <svg width={0} height={0} className="absolute" aria-hidden>
+    <defs>
+      <pattern id="kind-foreign" width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <rect width={5} height={5} fill="var(--sheet)" />
+        <rect width={2} height={5} fill="var(--soon)" />
+      </pattern>
+    </defs>
+  </svg>
+)
+
+interface StateHeadProps {
+  readonly state: 'unassigned' | 'foreign' | 'spare' | 'in use' | 'boot' | 'failing' | 'failed'
+}
+
+const StateHead = ({ state }: StateHeadProps) => (
+  <th className="number">
+    <Link
+      href={`/build/drives?state=${encodeURIComponent(state)}`}
+      className="inline-flex items-center gap-1 no-underline hover:text-ink"
+    >
+      <svg width={9} height={9} aria-hidden>
+        <rect width={9} height={9} fill={fills[state]} />
+      </svg>
+      {state}
+    </Link>
+  </th>
+)

@@ -75,14 +75,7 @@ function NodePlaces({ draft, nodes, nodePorts }: NodePlacesProps) {
       <span className="label">Nodes</span>
       {error !== undefined && <Trouble>{error}</Trouble>}
       <table className="plain">
-        <thead>
-          <tr>
-            <th>Node</th>
-            <th>Port</th>
-            {isStatic && <th>Address with subnet</th>}
-            <th />
-          </tr>
-        </thead>
+        <PlacesHead isStatic={isStatic} />
         <tbody>
           {intent.nodes.map((place, index) => (
             <PlaceRow
@@ -104,15 +97,7 @@ function NodePlaces({ draft, nodes, nodePorts }: NodePlacesProps) {
         </tbody>
       </table>
       {isStatic && intent.nodes.some(place => (suggested(place) ?? place.address) !== place.address) && (
-        <button
-          type="button"
-          className="button quiet mt-2"
-          onClick={() =>
-            set({ nodes: intent.nodes.map(place => ({ ...place, address: suggested(place) ?? place.address })) })
-          }
-        >
-          Fill in the addresses that follow the first
-        </button>
+        <FillIn set={set} intent={intent} suggested={suggested} />
       )}
     </>
   )
@@ -135,20 +120,7 @@ function PlaceRow({ place, node, ports, isStatic, names, suggestion, change, lea
   return (
     <tr>
       <td className="whitespace-nowrap">{name}</td>
-      <td>
-        <Select
-          className="h-[26px] py-0"
-          aria-label={`Port of ${name}`}
-          value={place.portId}
-          options={ports.map(own => ({ value: own.id, words: portWords(own) }))}
-          onChange={portId => change({ portId })}
-        />
-        {port !== undefined && port.traffic.length > 0 && (
-          <div className="hint">
-            with {port.traffic.join(' and ')}: {(storageShare(port.traffic) * 100).toFixed(0)}% when all are busy
-          </div>
-        )}
-      </td>
+      <PortCell name={name} place={place} ports={ports} change={change} port={port} />
       {isStatic && (
         <td>
           <input
@@ -228,3 +200,61 @@ function useNames(intent: NetworkIntent, nodes: readonly Node[], told: () => voi
   }, [addresses, names, told])
   return answers
 }
+
+interface PortCellProps {
+  readonly name: string
+  readonly place: NodePlace
+  readonly ports: readonly NodePort[]
+  readonly change: (patch: Partial<NodePlace>) => void
+  readonly port: NodePort | undefined
+}
+
+const PortCell = ({ name, place, ports, change, port }: PortCellProps) => (
+  <td>
+    <Select
+      className="h-[26px] py-0"
+      aria-label={`Port of ${name}`}
+      value={place.portId}
+      options={ports.map(own => ({ value: own.id, words: portWords(own) }))}
+      onChange={portId => change({ portId })}
+    />
+    {port !== undefined && port.traffic.length > 0 && (
+      <div className="hint">
+        with {port.traffic.join(' and ')}: {(storageShare(port.traffic) * 100).toFixed(0)}% when all are busy
+      </div>
+    )}
+  </td>
+)
+
+interface FillInProps {
+  readonly set: (patch: Partial<NetworkIntent>) => void
+  readonly intent: NetworkIntent
+  readonly suggested: (place: NodePlace) => string | undefined
+}
+
+const FillIn = ({ set, intent, suggested }: FillInProps) => (
+  <button
+    type="button"
+    className="button quiet mt-2"
+    onClick={() =>
+      set({ nodes: intent.nodes.map(place => ({ ...place, address: suggested(place) ?? place.address })) })
+    }
+  >
+    Fill in the addresses that follow the first
+  </button>
+)
+
+interface PlacesHeadProps {
+  readonly isStatic: boolean
+}
+
+const PlacesHead = ({ isStatic }: PlacesHeadProps) => (
+  <thead>
+    <tr>
+      <th>Node</th>
+      <th>Port</th>
+      {isStatic && <th>Address with subnet</th>}
+      <th />
+    </tr>
+  </thead>
+)

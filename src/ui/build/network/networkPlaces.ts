@@ -62,41 +62,39 @@ export function networkPlaces(
     const aside = switches.indexOf(each) % 2 === 0 ? 0.5 : 1
     return own.map((port, index) => ({ port, x: left + (index + aside) * step, y }))
   })
-  const portAt = new Map(placedSwitchPorts.map(each => [each.port.id, each]))
-  const cables = placedPorts.flatMap(({ port, x, y }) => {
-    const far = portAt.get(port.switchPortId ?? '')
-    return far === undefined
-      ? []
-      : [
-          {
-            id: port.id,
-            from: { x, y: y + portPixels.height / 2 },
-            to: { x: far.x, y: far.y + 6 },
-            nodePort: port,
-            switchPort: far.port,
-          },
-        ]
-  })
-  const between = placedSwitchPorts.flatMap(({ port, x, y }) => {
-    const far = portAt.get(port.peerPortId ?? '')
-    return far === undefined || far.y <= y
-      ? []
-      : [
-          {
-            id: port.id,
-            from: { x, y: y + switchPixels.height - 8 },
-            to: { x: far.x, y: far.y + 6 },
-            nodePort: undefined,
-            switchPort: port,
-          },
-        ]
-  })
   return {
     nodes: placedNodes,
     nodePorts: placedPorts,
     switches: placedSwitches,
     switchPorts: placedSwitchPorts,
-    cables: [...cables, ...between],
+    cables: [...cablesDown(placedPorts, placedSwitchPorts), ...cablesBetween(placedSwitchPorts)],
     height: switchPixels.top + switches.length * (switchPixels.height + switchPixels.gap),
   }
+}
+
+type PlacedPorts = NetworkPlaces['nodePorts']
+type PlacedSwitchPorts = NetworkPlaces['switchPorts']
+type Cables = NetworkPlaces['cables'][number][]
+const byPort = (placed: PlacedSwitchPorts) => new Map(placed.map(each => [each.port.id, each]))
+
+/** Cables from nodes to switches. */
+function cablesDown(ports: PlacedPorts, switchPorts: PlacedSwitchPorts): Cables {
+  const portAt = byPort(switchPorts)
+  return ports.flatMap(({ port, x, y }) => {
+    const far = portAt.get(port.switchPortId ?? '')
+    if (far === undefined) return []
+    const from = { x, y: y + portPixels.height / 2 }
+    return [{ id: port.id, from, to: { x: far.x, y: far.y + 6 }, nodePort: port, switchPort: far.port }]
+  })
+}
+
+/** Cables from one switch to the next, each once. */
+function cablesBetween(switchPorts: PlacedSwitchPorts): Cables {
+  const portAt = byPort(switchPorts)
+  return switchPorts.flatMap(({ port, x, y }) => {
+    const far = portAt.get(port.peerPortId ?? '')
+    if (far === undefined || far.y <= y) return []
+    const from = { x, y: y + switchPixels.height - 8 }
+    return [{ id: port.id, from, to: { x: far.x, y: far.y + 6 }, nodePort: undefined, switchPort: port }]
+  })
 }

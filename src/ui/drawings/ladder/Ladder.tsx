@@ -4,7 +4,7 @@ import type { RungText } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import { Bytes } from '../../parts/Bytes'
 import { Hatch } from '../../parts/Hatch'
-import { ladderBars } from './ladderBars'
+import { ladderBars, type RungBar } from './ladderBars'
 
 interface LadderProps {
   readonly title: string
@@ -49,85 +49,97 @@ export function Ladder({ title, rungs, width = 460 }: LadderProps) {
         >
           <Hatch id="ladder-taken" />
           {bars.map((bar, index) => (
-            <g
+            <Bar
               key={bar.rung.name}
-              role="button"
-              tabIndex={0}
-              aria-label={`${inWords(bar.rung)}. Open to its sum`}
-              aria-expanded={opened === bar.rung.name}
-              className="cursor-pointer outline-offset-0"
-              onClick={() => open(opened === bar.rung.name ? undefined : bar.rung.name)}
-              onKeyDown={event => {
-                if (event.key !== 'Enter' && event.key !== ' ') return
-                event.preventDefault()
-                open(opened === bar.rung.name ? undefined : bar.rung.name)
-              }}
-            >
-              <rect
-                x={0}
-                y={bar.y - 3}
-                width={width}
-                height={bar.height + 6}
-                fill={opened === bar.rung.name ? 'var(--action-wash)' : 'transparent'}
-              />
-              <text
-                x={namePixels - 8}
-                y={bar.y + bar.height / 2 + 4}
-                textAnchor="end"
-                fontWeight={index === rungs.length - 1 ? 600 : 400}
-                style={{ fill: index === rungs.length - 1 ? 'var(--ink)' : 'var(--second)' }}
-              >
-                {bar.rung.name}
-              </text>
-              <rect
-                x={namePixels}
-                y={bar.y}
-                width={Math.max(bar.width, 0.5)}
-                height={bar.height}
-                fill={colours[index] ?? 'var(--d1)'}
-                opacity={index === rungs.length - 1 ? 1 : 0.6}
-              />
-              {bar.takenWidth > 0.5 && (
-                <rect
-                  x={namePixels + bar.takenX}
-                  y={bar.y}
-                  width={bar.takenWidth}
-                  height={bar.height}
-                  fill="url(#ladder-taken)"
-                  stroke="var(--faint)"
-                  strokeWidth={0.5}
-                />
-              )}
-              <text
-                x={width - 2}
-                y={bar.y + bar.height / 2 + 4}
-                textAnchor="end"
-                className="mono"
-                style={{ fontFamily: 'var(--font-mono)', fontWeight: index === rungs.length - 1 ? 600 : 400 }}
-              >
-                {formatBytes(BigInt(bar.rung.bytes))}
-              </text>
-            </g>
+              bar={bar}
+              width={width}
+              colour={colours[index] ?? 'var(--d1)'}
+              isLast={index === rungs.length - 1}
+              isOpened={opened === bar.rung.name}
+              toggle={() => open(opened === bar.rung.name ? undefined : bar.rung.name)}
+            />
           ))}
         </svg>
       )}
-      {rung !== undefined && !isTable && (
-        <div className="mt-1 border-l-2 border-action pl-3">
-          <div className="text-second">
-            {rung.name}:{' '}
-            {rung.takenBytes === '0' ? 'the sum of' : `less ${formatBytes(BigInt(rung.takenBytes))}, the sum of`}
-          </div>
-          {rung.sum.map(item => (
-            <div key={item.name} className="flex justify-between gap-3">
-              <span className="min-w-0 truncate">{item.name}</span>
-              <Bytes bytes={item.bytes} />
-            </div>
-          ))}
-        </div>
-      )}
+      {rung !== undefined && !isTable && <Sum rung={rung} />}
     </figure>
   )
 }
+
+interface BarProps {
+  readonly bar: RungBar
+  readonly width: number
+  readonly colour: string
+  readonly isLast: boolean
+  readonly isOpened: boolean
+  readonly toggle: () => void
+}
+
+/** A rung: its name, what is left, what was taken on it, and the figure. */
+function Bar({ bar, width, colour, isLast, isOpened, toggle }: BarProps) {
+  const middle = bar.y + bar.height / 2 + 4
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`${inWords(bar.rung)}. Open to its sum`}
+      aria-expanded={isOpened}
+      className="cursor-pointer outline-offset-0"
+      onClick={toggle}
+      onKeyDown={event => {
+        if (event.key !== 'Enter' && event.key !== ' ') return
+        event.preventDefault()
+        toggle()
+      }}
+    >
+      <rect
+        x={0}
+        y={bar.y - 3}
+        width={width}
+        height={bar.height + 6}
+        fill={isOpened ? 'var(--action-wash)' : 'transparent'}
+      />
+      <RungName words={bar.rung.name} y={middle} isLast={isLast} />
+      <rect
+        x={namePixels}
+        y={bar.y}
+        width={Math.max(bar.width, 0.5)}
+        height={bar.height}
+        fill={colour}
+        opacity={isLast ? 1 : 0.6}
+      />
+      {bar.takenWidth > 0.5 && <Taken bar={bar} />}
+      <Figure width={width} middle={middle} isLast={isLast} bar={bar} />
+    </g>
+  )
+}
+
+const RungName = ({ words, y, isLast }: { readonly words: string; readonly y: number; readonly isLast: boolean }) => (
+  <text
+    x={namePixels - 8}
+    y={y}
+    textAnchor="end"
+    fontWeight={isLast ? 600 : 400}
+    style={{ fill: isLast ? 'var(--ink)' : 'var(--second)' }}
+  >
+    {words}
+  </text>
+)
+
+/** What a rung is the sum of. */
+const Sum = ({ rung }: { readonly rung: RungText }) => (
+  <div className="mt-1 border-l-2 border-action pl-3">
+    <div className="text-second">
+      {rung.name}: {rung.takenBytes === '0' ? 'the sum of' : `less ${formatBytes(BigInt(rung.takenBytes))}, the sum of`}
+    </div>
+    {rung.sum.map(item => (
+      <div key={item.name} className="flex justify-between gap-3">
+        <span className="min-w-0 truncate">{item.name}</span>
+        <Bytes bytes={item.bytes} />
+      </div>
+    ))}
+  </div>
+)
 
 const inWords = (rung: RungText) => `${rung.name} ${formatBytes(BigInt(rung.bytes))}`
 
@@ -157,3 +169,37 @@ function RungTable({ rungs }: { readonly rungs: readonly RungText[] }) {
     </table>
   )
 }
+
+interface TakenProps {
+  readonly bar: RungBar
+}
+
+const Taken = ({ bar }: TakenProps) => (
+  <rect
+    x={namePixels + bar.takenX}
+    y={bar.y}
+    width={bar.takenWidth}
+    height={bar.height}
+    fill="url(#ladder-taken)"
+    stroke="var(--faint)"
+    strokeWidth={0.5}
+  />
+)
+
+interface FigureProps {
+  readonly width: number
+  readonly middle: number
+  readonly isLast: boolean
+  readonly bar: RungBar
+}
+
+const Figure = ({ width, middle, isLast, bar }: FigureProps) => (
+  <text
+    x={width - 2}
+    y={middle}
+    textAnchor="end"
+    style={{ fontFamily: 'var(--font-mono)', fontWeight: isLast ? 600 : 400 }}
+  >
+    {formatBytes(BigInt(bar.rung.bytes))}
+  </text>
+)

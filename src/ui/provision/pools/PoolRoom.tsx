@@ -21,43 +21,47 @@ export function PoolRoom({ pools }: { readonly pools: readonly Pool[] }) {
         Where there is room <span>left to write</span>
       </h3>
       {sorted.length === 0 && <p className="mt-0 text-second">No pool has been built yet.</p>}
-      {sorted.map(pool => {
-        const ratio = fillOf(pool)
-        const left = provisionableBytes(pool) - pool.writtenBytes
-        return (
-          <Link
-            key={pool.id}
-            href={`/provision?draft=provision-volume&pool=${pool.id}`}
-            scroll={false}
-            className="block border-b border-rule-fine py-[6px] no-underline"
-            title={`Provision from ${pool.name}`}
-          >
-            <span className="flex items-baseline justify-between gap-3">
-              <span className="min-w-0 truncate font-semibold">{pool.name}</span>
-              <span className="mono shrink-0">{formatBytes(left > 0n ? left : 0n)}</span>
-            </span>
-            <span className="mt-[3px] block h-[9px] border border-rule bg-paper">
-              <span
-                className="block h-full"
-                style={{
-                  background: ratio >= full ? 'var(--soon)' : 'var(--d1)',
-                  width: `${Math.min(100, ratio * 100)}%`,
-                }}
-              />
-            </span>
-            <span className="mt-[2px] block text-sm text-second">
-              {pool.state !== 'fine' ? (
-                <State gravity="now">{pool.state}</State>
-              ) : ratio >= tight ? (
-                <State gravity="soon">{(ratio * 100).toFixed(0)}% full</State>
-              ) : (
-                `${(ratio * 100).toFixed(0)}% full`
-              )}
-              , {formatBytes(pool.provisionedBytes)} promised
-            </span>
-          </Link>
-        )
-      })}
+      {sorted.map(pool => (
+        <Room key={pool.id} pool={pool} />
+      ))}
     </>
+  )
+}
+
+function Room({ pool }: { readonly pool: Pool }) {
+  const ratio = fillOf(pool)
+  const left = provisionableBytes(pool) - pool.writtenBytes
+  const words = `${(ratio * 100).toFixed(0)}% full`
+  return (
+    <Link
+      href={`/provision?draft=provision-volume&pool=${pool.id}`}
+      scroll={false}
+      className="block border-b border-rule-fine py-[6px] no-underline"
+      title={`Provision from ${pool.name}`}
+    >
+      <span className="flex items-baseline justify-between gap-3">
+        <span className="min-w-0 truncate font-semibold">{pool.name}</span>
+        <span className="mono shrink-0">{formatBytes(left > 0n ? left : 0n)}</span>
+      </span>
+      <span className="mt-[3px] block h-[9px] border border-rule bg-paper">
+        <span
+          className="block h-full"
+          style={{
+            background: ratio >= full ? 'var(--soon)' : 'var(--d1)',
+            width: `${Math.min(100, ratio * 100)}%`,
+          }}
+        />
+      </span>
+      <span className="mt-[2px] block text-sm text-second">
+        {pool.state !== 'fine' ? (
+          <State gravity="now">{pool.state}</State>
+        ) : ratio >= tight ? (
+          <State gravity="soon">{words}</State>
+        ) : (
+          words
+        )}
+        , {formatBytes(pool.provisionedBytes)} promised
+      </span>
+    </Link>
   )
 }

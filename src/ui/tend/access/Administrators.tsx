@@ -39,27 +39,7 @@ export function Administrators({ own, administrators }: AdministratorsProps) {
       <table className="plain">
         <tbody>
           {administrators.map(({ id, name, madeAt }) => (
-            <tr key={id}>
-              <td>
-                <b className="font-semibold">{name}</b>
-                {id === own ? ' (you)' : ''}
-              </td>
-              <td className="text-second">
-                since <Ago at={madeAt} />
-              </td>
-              <td className="text-right">
-                <Tip words={isLast ? 'The last administrator stays' : `Ends all sessions of ${name} at once`}>
-                  <button
-                    type="button"
-                    className="button quiet py-[2px]"
-                    disabled={isLast}
-                    onClick={() => void remove(id)}
-                  >
-                    Remove
-                  </button>
-                </Tip>
-              </td>
-            </tr>
+            <AdministratorLine key={id} id={id} name={name} own={own} madeAt={madeAt} isLast={isLast} remove={remove} />
           ))}
         </tbody>
       </table>
@@ -102,3 +82,31 @@ function AddAdministrator() {
     </form>
   )
 }
+
+interface AdministratorLineProps {
+  readonly id: string
+  readonly name: string
+  readonly own: string
+  readonly madeAt: string
+  readonly isLast: boolean
+  readonly remove: (id: string) => Promise<void>
+}
+
+const AdministratorLine = ({ id, name, own, madeAt, isLast, remove }: AdministratorLineProps) => (
+  <tr>
+    <td>
+      <b className="font-semibold">{name}</b>
+      {id === own ? ' (you)' : ''}
+    </td>
+    <td className="text-second">
+      since <Ago at={madeAt} />
+    </td>
+    <td className="text-right">
+      <Tip words={isLast ? 'The last administrator stays' : `Ends all sessions of ${name} at once`}>
+        <button type="button" className="button quiet py-[2px]" disabled={isLast} onClick={() => void remove(id)}>
+          Remove
+        </button>
+      </Tip>
+    </td>
+  </tr>
+)

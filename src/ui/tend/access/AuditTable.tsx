@@ -46,35 +46,41 @@ export function AuditTable({ entries }: { readonly entries: readonly AuditEntry[
         <tbody>
           {entries.map(entry => {
             const [what = '', id = ''] = entry.subject.split(' ')
-            return (
-              <tr key={entry.id}>
-                <td className="number">{entry.id}</td>
-                <td className="whitespace-nowrap text-second">
-                  <Ago at={entry.at} />
-                </td>
-                <td className="max-w-[160px] truncate" title={entry.who}>
-                  {entry.who}
-                </td>
-                <td className="mono whitespace-nowrap text-second">{entry.address ?? '—'}</td>
-                <td className="whitespace-nowrap">{wordsOf(entry.action)}</td>
-                <td className="max-w-[340px]">
-                  {what === 'change' ? (
-                    <Link data-row className="block truncate no-underline" href={`/changes/${id}`}>
-                      {detailOf(entry.detail)}
-                    </Link>
-                  ) : (
-                    <span className="block truncate" title={`${id} ${detailOf(entry.detail)}`}>
-                      {[entry.action.startsWith('session') ? '' : id, detailOf(entry.detail)]
-                        .filter(Boolean)
-                        .join(', ')}
-                    </span>
-                  )}
-                </td>
-              </tr>
-            )
+            return <EntryLine key={entry.id} entry={entry} what={what} id={id} />
           })}
         </tbody>
       </table>
     </div>
   )
 }
+
+interface EntryLineProps {
+  readonly entry: AuditEntry
+  readonly what: string
+  readonly id: string
+}
+
+const EntryLine = ({ entry, what, id }: EntryLineProps) => (
+  <tr>
+    <td className="number">{entry.id}</td>
+    <td className="whitespace-nowrap text-second">
+      <Ago at={entry.at} />
+    </td>
+    <td className="max-w-[160px] truncate" title={entry.who}>
+      {entry.who}
+    </td>
+    <td className="mono whitespace-nowrap text-second">{entry.address ?? '—'}</td>
+    <td className="whitespace-nowrap">{wordsOf(entry.action)}</td>
+    <td className="max-w-[340px]">
+      {what === 'change' ? (
+        <Link data-row className="block truncate no-underline" href={`/changes/${id}`}>
+          {detailOf(entry.detail)}
+        </Link>
+      ) : (
+        <span className="block truncate" title={`${id} ${detailOf(entry.detail)}`}>
+          {[entry.action.startsWith('session') ? '' : id, detailOf(entry.detail)].filter(Boolean).join(', ')}
+        </span>
+      )}
+    </td>
+  </tr>
+)

@@ -25,14 +25,7 @@ export function WelcomeForm({ code }: { readonly code: string }) {
           {...entry('code')}
         />
       )}
-      <TextField
-        label="Your name"
-        hint="Letters, digits, . _ - @"
-        maxLength={63}
-        autoComplete="username"
-        autoFocus
-        {...entry('name')}
-      />
+      <NameEntry {...entry('name')} />
       <TextField label="Password" type="password" maxLength={200} autoComplete="new-password" {...entry('password')} />
       <TextField
         label="Password again"
@@ -74,3 +67,19 @@ export function SignInForm() {
     </form>
   )
 }
+
+interface NameEntryProps {
+  readonly value: string
+  readonly onChange: (name: string) => void
+}
+
+const NameEntry = (entry: NameEntryProps) => (
+  <TextField
+    label="Your name"
+    hint="Letters, digits, . _ - @"
+    maxLength={63}
+    autoComplete="username"
+    autoFocus
+    {...entry}
+  />
+)

@@ -5,6 +5,12 @@ import { useEntries } from '../../parts/useEntries'
 import { PasswordRules } from './PasswordRules'
 import { passwordRules, sameRule } from './passwordRules'
 
+const fields = [
+  ['current', 'Present password', 'current-password'],
+  ['wanted', 'New password', 'new-password'],
+  ['again', 'New password again', 'new-password'],
+] as const
+
 /** Changes the password of whoever is signed in. */
 export function OwnPassword({ name }: { readonly name: string }) {
   const [isChanged, setChanged] = useState(false)
@@ -20,16 +26,9 @@ export function OwnPassword({ name }: { readonly name: string }) {
     },
   })
   const rules = [...passwordRules(given.wanted, name), sameRule(given.wanted, given.again)]
-  const fields = [
-    ['current', 'Present password', 'current-password'],
-    ['wanted', 'New password', 'new-password'],
-    ['again', 'New password again', 'new-password'],
-  ] as const
   return (
     <section aria-label="Your password">
-      <h3 id="password">
-        Your password <span>changing it ends your other sessions</span>
-      </h3>
+      <Head />
       <form className="max-w-[380px]" onSubmit={submit}>
         {fields.map(([key, label, autoComplete]) => (
           <TextField
@@ -44,14 +43,30 @@ export function OwnPassword({ name }: { readonly name: string }) {
         {given.wanted !== '' && <PasswordRules rules={rules} />}
         {told}
         {isChanged && <div className="advice">Your password is changed.</div>}
-        <button
-          type="submit"
-          className="button quiet mt-2"
-          disabled={isBusy || given.current === '' || rules.some(rule => !rule.holds)}
-        >
-          Change it
-        </button>
+        <ChangeButton isBusy={isBusy} given={given} rules={rules} />
       </form>
     </section>
   )
 }
+
+const Head = () => (
+  <h3 id="password">
+    Your password <span>changing it ends your other sessions</span>
+  </h3>
+)
+
+interface ChangeButtonProps {
+  readonly isBusy: boolean
+  readonly given: { current: string; wanted: string; again: string }
+  readonly rules: { readonly words: string; readonly holds: boolean }[]
+}
+
+const ChangeButton = ({ isBusy, given, rules }: ChangeButtonProps) => (
+  <button
+    type="submit"
+    className="button quiet mt-2"
+    disabled={isBusy || given.current === '' || rules.some(rule => !rule.holds)}
+  >
+    Change it
+  </button>
+)

@@ -5,6 +5,20 @@ import { TextField } from '../../parts/TextField'
 import { toast } from '../../parts/toast'
 import { useEntries } from '../../parts/useEntries'
 
+const texts = {
+  volumeNaming: {
+    label: 'Naming pattern of volumes',
+    hint: '{group}, {purpose} and {nn}, the next free number.',
+    maxLength: 120,
+  },
+  nameServer: { label: 'Name server', hint: 'host:port, such as 10.20.0.53:53; empty asks none.', maxLength: 255 },
+  addresses: {
+    label: 'Addresses that may be registered besides',
+    hint: 'Networks such as 127.0.0.0/8, for systems on addresses that are barred by themselves: those of this server, of its link, and groups.',
+    maxLength: 2000,
+  },
+}
+
 /** What is set for the estate as a whole. */
 export function Settings({ settings }: { readonly settings: EstateSettings }) {
   const router = useRouter()
@@ -22,13 +36,7 @@ export function Settings({ settings }: { readonly settings: EstateSettings }) {
     <section aria-label="Settings of the estate">
       <h3 id="settings">Settings of the estate</h3>
       <form onSubmit={submit}>
-        <TextField
-          label="Naming pattern of volumes"
-          hint="{group}, {purpose} and {nn}, the next free number."
-          maxLength={120}
-          isMono
-          {...entry('volumeNaming')}
-        />
+        <TextField {...texts.volumeNaming} isMono {...entry('volumeNaming')} />
         <TextField
           label="Days in holding"
           hint="How long a removed volume can be brought back; 1 to 365."
@@ -40,20 +48,8 @@ export function Settings({ settings }: { readonly settings: EstateSettings }) {
           value={days.value}
           onChange={value => days.onChange(Number(value))}
         />
-        <TextField
-          label="Name server"
-          hint="host:port, such as 10.20.0.53:53; empty asks none."
-          maxLength={255}
-          isMono
-          {...entry('nameServer')}
-        />
-        <TextField
-          label="Addresses that may be registered besides"
-          hint="Networks such as 127.0.0.0/8, for systems on addresses that are barred by themselves: those of this server, of its link, and groups."
-          maxLength={2000}
-          isMono
-          {...entry('addresses')}
-        />
+        <TextField {...texts.nameServer} isMono {...entry('nameServer')} />
+        <TextField {...texts.addresses} isMono {...entry('addresses')} />
         {told}
         <button type="submit" className="button quiet" disabled={isBusy}>
           Keep

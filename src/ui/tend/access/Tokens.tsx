@@ -32,23 +32,7 @@ export function Tokens({ tokens }: { readonly tokens: readonly Token[] }) {
       <table className="plain">
         <tbody>
           {tokens.map(({ id, name, usedAt }) => (
-            <tr key={id}>
-              <td>{name}</td>
-              <td className="text-second">
-                {usedAt === null ? (
-                  'never used'
-                ) : (
-                  <>
-                    used <Ago at={usedAt} />
-                  </>
-                )}
-              </td>
-              <td className="text-right">
-                <button type="button" className="button quiet py-[2px]" onClick={() => void withdraw(id)}>
-                  Withdraw
-                </button>
-              </td>
-            </tr>
+            <TokenLine key={id} id={id} name={name} usedAt={usedAt} withdraw={withdraw} />
           ))}
         </tbody>
       </table>
@@ -89,3 +73,30 @@ function MakeToken() {
     </>
   )
 }
+
+interface TokenLineProps {
+  readonly id: string
+  readonly name: string
+  readonly usedAt: string | null
+  readonly withdraw: (id: string) => Promise<void>
+}
+
+const TokenLine = ({ id, name, usedAt, withdraw }: TokenLineProps) => (
+  <tr>
+    <td>{name}</td>
+    <td className="text-second">
+      {usedAt === null ? (
+        'never used'
+      ) : (
+        <>
+          used <Ago at={usedAt} />
+        </>
+      )}
+    </td>
+    <td className="text-right">
+      <button type="button" className="button quiet py-[2px]" onClick={() => void withdraw(id)}>
+        Withdraw
+      </button>
+    </td>
+  </tr>
+)

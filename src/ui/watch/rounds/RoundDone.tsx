@@ -2,7 +2,7 @@
 import { ListChecks } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { Popover } from 'radix-ui'
-import { useState } from 'react'
+import { useState, type FormEventHandler, type ReactNode } from 'react'
 import { toast } from '../../parts/toast'
 import { ask } from '../../api'
 import { Field } from '../../parts/Field'
@@ -31,26 +31,37 @@ export function RoundDone() {
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content align="start" sideOffset={4} collisionPadding={8} className="list-panel w-[320px] p-3">
-          <form onSubmit={submit}>
-            <Field label="Note" hint="For whoever does the next round; it may be left empty.">
-              {labelled => (
-                <textarea
-                  {...labelled}
-                  className="field h-auto"
-                  rows={3}
-                  maxLength={1000}
-                  value={note.value}
-                  onChange={event => note.onChange(event.target.value)}
-                />
-              )}
-            </Field>
-            {told}
-            <button type="submit" className="button" disabled={isBusy}>
-              Note it
-            </button>
-          </form>
+          <NoteForm submit={submit} note={note} told={told} isBusy={isBusy} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
   )
 }
+
+interface NoteFormProps {
+  readonly submit: FormEventHandler
+  readonly note: { readonly value: string; readonly onChange: (value: string) => void }
+  readonly told: ReactNode
+  readonly isBusy: boolean
+}
+
+const NoteForm = ({ submit, note, told, isBusy }: NoteFormProps) => (
+  <form onSubmit={submit}>
+    <Field label="Note" hint="For whoever does the next round; it may be left empty.">
+      {labelled => (
+        <textarea
+          {...labelled}
+          className="field h-auto"
+          rows={3}
+          maxLength={1000}
+          value={note.value}
+          onChange={event => note.onChange(event.target.value)}
+        />
+      )}
+    </Field>
+    {told}
+    <button type="submit" className="button" disabled={isBusy}>
+      Note it
+    </button>
+  </form>
+)

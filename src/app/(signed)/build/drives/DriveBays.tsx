@@ -46,24 +46,7 @@ export async function DriveBays({ params, counts, systems, enclosures, nodes }: 
         {shown === undefined ? 'Bays across systems' : `Bays of ${shown.name}`}{' '}
         <span>the last four characters stand on every drive</span>
       </h3>
-      {!areFew && (
-        <nav
-          aria-label="Systems whose bays are shown"
-          className="mb-2 flex max-h-[76px] flex-wrap gap-x-3 overflow-y-auto"
-        >
-          {systems.map(({ id, name }) => (
-            <Link
-              key={id}
-              scroll={false}
-              prefetch={false}
-              href={`/build/drives?system=${id}`}
-              className={id === shown?.id ? 'font-semibold no-underline' : 'text-second no-underline'}
-            >
-              {name}
-            </Link>
-          ))}
-        </nav>
-      )}
+      {!areFew && <SystemChoice systems={systems} shown={shown} />}
       <EstateBays
         groups={groups}
         selected={params.drive}
@@ -79,3 +62,24 @@ async function systemShown({ drive, system }: DriveBaysProps['params'], systems:
   const systemId = of === undefined ? system : of.references.find(each => each.field === 'systemId')?.id
   return byId(systems, systemId) ?? systems[0]
 }
+
+interface SystemChoiceProps {
+  readonly systems: readonly System[]
+  readonly shown: System | undefined
+}
+
+const SystemChoice = ({ systems, shown }: SystemChoiceProps) => (
+  <nav aria-label="Systems whose bays are shown" className="mb-2 flex max-h-[76px] flex-wrap gap-x-3 overflow-y-auto">
+    {systems.map(({ id, name }) => (
+      <Link
+        key={id}
+        scroll={false}
+        prefetch={false}
+        href={`/build/drives?system=${id}`}
+        className={id === shown?.id ? 'font-semibold no-underline' : 'text-second no-underline'}
+      >
+        {name}
+      </Link>
+    ))}
+  </nav>
+)

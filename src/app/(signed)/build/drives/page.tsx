@@ -1,5 +1,6 @@
 import Link from 'next/link'
 import { reader } from '@/app/server/guard'
+import { listQuery } from '@/app/server/listQuery'
 import { onlyTexts } from '@/app/server/onlyTexts'
 import { driveKinds, intakeStates, type Node, type Pool, type System } from '@/core/estate'
 import { countAtStart, countWords } from '@/core/units'
@@ -36,13 +37,7 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
     nodesOfAll(scope),
     allPools(scope),
   ])
-  const query = new URLSearchParams(
-    Object.entries(question).flatMap(([name, value]) =>
-      value === undefined || value === '' || value === false
-        ? []
-        : [[name === 'isDescending' ? 'descending' : name, `${value}`]],
-    ),
-  )
+  const query = listQuery(question)
   return (
     <Frame margin={await driveMargin(params, counts)}>
       <Title words="Drives">

@@ -3,50 +3,51 @@ import { nameTrouble } from '@/core/network'
 import { formatBitsPerSecond } from '@/core/units'
 import type { RowNetwork } from '@/records/queries'
 import { State } from '@/ui/parts/State'
-import { Table } from '@/ui/parts/Table'
+import { Table, type Column } from '@/ui/parts/Table'
 import { Tip } from '@/ui/parts/Tip'
 
 /** The ports of the nodes: what each carries, how it is set, and where it leads. */
-export function PortTable({ nodes, nodePorts, switches, switchPorts, nameAnswers }: RowNetwork) {
-  const hostNameOf = (port: NodePort) => byId(nodes, port.nodeId)?.hostName ?? null
+export function PortTable(network: RowNetwork) {
+  const { nodePorts } = network
   return (
     <>
       <h3>
         Ports <span>{nodePorts.length}</span>
       </h3>
-      <Table
-        rows={nodePorts}
-        keyOf={port => port.id}
-        columns={[
-          { head: 'Node', cell: port => byId(nodes, port.nodeId)?.name, className: 'whitespace-nowrap' },
-          {
-            head: 'Port',
-            cell: port => `${port.name}, ${formatBitsPerSecond(port.speedBitsPerSecond)}`,
-            className: 'whitespace-nowrap',
-          },
-          { head: 'Carries', cell: port => carries(port) || <span className="text-faint">nothing</span> },
-          { head: 'Address', cell: addressOf, className: 'mono whitespace-nowrap' },
-          { head: 'VLAN', cell: ({ storage }) => (storage === null ? '' : (storage.vlan ?? '—')), isNumber: true },
-          { head: 'MTU', cell: port => port.mtu, isNumber: true },
-          {
-            head: 'Far end',
-            className: 'whitespace-nowrap',
-            cell: port => {
-              const far = byId(switchPorts, port.switchPortId)
-              if (far === undefined) return <span className="text-faint">not stated</span>
-              return `${byId(switches, far.switchId)?.name ?? ''} port ${far.name}`
-            },
-          },
-          {
-            head: 'Name',
-            cell: port => (
-              <NameMark hostName={hostNameOf(port)} address={port.storage?.address ?? null} answers={nameAnswers} />
-            ),
-          },
-        ]}
-      />
+      <Table rows={nodePorts} keyOf={port => port.id} columns={columnsFor(network)} />
     </>
   )
+}
+
+function columnsFor({ nodes, switches, switchPorts, nameAnswers }: RowNetwork): readonly Column<NodePort>[] {
+  const hostNameOf = (port: NodePort) => byId(nodes, port.nodeId)?.hostName ?? null
+  return [
+    { head: 'Node', cell: port => byId(nodes, port.nodeId)?.name, className: 'whitespace-nowrap' },
+    {
+      head: 'Port',
+      cell: port => `${port.name}, ${formatBitsPerSecond(port.speedBitsPerSecond)}`,
+      className: 'whitespace-nowrap',
+    },
+    { head: 'Carries', cell: port => carries(port) || <span className="text-faint">nothing</span> },
+    { head: 'Address', cell: addressOf, className: 'mono whitespace-nowrap' },
+    { head: 'VLAN', cell: ({ storage }) => (storage === null ? '' : (storage.vlan ?? '—')), isNumber: true },
+    { head: 'MTU', cell: port => port.mtu, isNumber: true },
+    {
+      head: 'Far end',
+      className: 'whitespace-nowrap',
+      cell: port => {
+        const far = byId(switchPorts, port.switchPortId)
+        if (far === undefined) return <span className="text-faint">not stated</span>
+        return `${byId(switches, far.switchId)?.name ?? ''} port ${far.name}`
+      },
+    },
+    {
+      head: 'Name',
+      cell: port => (
+        <NameMark hostName={hostNameOf(port)} address={port.storage?.address ?? null} answers={nameAnswers} />
+      ),
+    },
+  ]
 }
 
 const carries = ({ storage, traffic }: NodePort) => [...(storage === null ? [] : ['storage']), ...traffic].join(', ')

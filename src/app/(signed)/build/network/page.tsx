@@ -6,6 +6,7 @@ import { keptDraft } from '@/app/server/keptDraft'
 import { byId, type System } from '@/core/estate'
 import { pathMatrix, storagePort } from '@/core/network'
 import { countAtStart, countWords } from '@/core/units'
+import type { FindingRecord } from '@/core/views'
 import { rowNetwork, rowSystemIds, standingFindings, systems, type RowNetwork } from '@/records/queries'
 import { IntentForm, KeyedDraft } from '@/ui/drafts'
 import { FindingList, ImportCatalogue } from '@/ui/watch/findings'
@@ -34,9 +35,7 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
   if (system === undefined) return <NoRow />
   const network = await rowNetwork(scope, system.id)
   const { nodes, nodePorts, switches, switchPorts, probe } = network
-  const nodeName = (id: string) => byId(nodes, id)?.name ?? ''
-  const cells =
-    probe === undefined ? [] : pathMatrix(nodes, { ports: nodePorts, switches, switchPorts, nodeName }, probe)
+  const cells = cellsOf(network)
   const failing = cells.filter(cell => cell.verdict !== 'passes')
   const set = nodes.filter(node => storagePort(nodePorts, node.id) !== undefined)
   return (
@@ -65,6 +64,12 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
       <PortTable {...network} />
     </Frame>
   )
+}
+
+/** Every path between nodes, as it was last probed. */
+function cellsOf({ nodes, nodePorts, switches, switchPorts, probe }: RowNetwork) {
+  const nodeName = (id: string) => byId(nodes, id)?.name ?? ''
+  return probe === undefined ? [] : pathMatrix(nodes, { ports: nodePorts, switches, switchPorts, nodeName }, probe)
 }
 
 interface SentenceProps {
@@ -153,26 +158,7 @@ async function margin(params: Params, systemId: string, { nodes, nodePorts, swit
       />,
       finding.key,
     )
-  return (
-    <Margin
-      foot={
-        <>
-          <NewDraft href={`/build/network?system=${systemId}&draft=set-storage-network`}>
-            Set the storage network
-          </NewDraft>
-          <Link className="button quiet" href={`/build/network?system=${systemId}&draft=import-catalogue`}>
-            Import a firmware catalogue
-          </Link>
-        </>
-      }
-    >
-      <h2>What stands in the way</h2>
-      <FindingList
-        records={all.filter(each => each.systemId === systemId)}
-        signHref={`/build/network?system=${systemId}&draft=sign-exception&finding=`}
-      />
-    </Margin>
-  )
+  return <NetworkMargin systemId={systemId} all={all} />
 }
 
 function NoRow() {
@@ -197,3 +183,29 @@ function NoRow() {
     </Frame>
   )
 }
+
+interface NetworkMarginProps {
+  readonly systemId: string
+  readonly all: FindingRecord[]
+}
+
+const NetworkMargin = ({ systemId, all }: NetworkMarginProps) => (
+  <Margin
+    foot={
+      <>
+        <NewDraft href={`/build/network?system=${systemId}&draft=set-storage-network`}>
+          Set the storage network
+        </NewDraft>
+        <Link className="button quiet" href={`/build/network?system=${systemId}&draft=import-catalogue`}>
+          Import a firmware catalogue
+        </Link>
+      </>
+    }
+  >
+    <h2>What stands in the way</h2>
+    <FindingList
+      records={all.filter(each => each.systemId === systemId)}
+      signHref={`/build/network?system=${systemId}&draft=sign-exception&finding=`}
+    />
+  </Margin>
+)

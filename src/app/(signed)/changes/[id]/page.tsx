@@ -47,14 +47,7 @@ export default async function Page({ params }: { readonly params: Promise<{ read
       <p className="sentence">
         <b>{sentenceOf(change)}</b> {outcomeWords(change, timeline)}
       </p>
-      {change.differences.length > 0 && (
-        <div role="alert" className="refusal">
-          <div className="font-semibold">The estate changed before it began; this is the plan as it is now.</div>
-          {change.differences.map(words => (
-            <div key={words}>{words}</div>
-          ))}
-        </div>
-      )}
+      {change.differences.length > 0 && <Differences change={change} />}
       {change.refusal !== null && change.state !== 'running' && <Refusal refusal={change.refusal} />}
       {change.stands !== null && <div className="advice">{change.stands}</div>}
       <RunSheet timeline={timeline} />
@@ -162,18 +155,10 @@ function ChangeMargin({
       </div>
       <ChangeActions change={change} draftHref={draftHref(change)} canReverse={canReverse} />
       {typeof systemId === 'string' && change.kind === 'register-system' && change.state === 'proven' && (
-        <p className="mt-3">
-          <Link className="button" href={`/build/systems/${systemId}`}>
-            Open the system
-          </Link>
-        </p>
+        <OpenSystem systemId={systemId} />
       )}
       {typeof volumeId === 'string' && volumeId !== '' && change.state === 'proven' && (
-        <p className="mt-3">
-          <Link className="textlink" href={`/provision?sel=${volumeId}`}>
-            Open the volume
-          </Link>
-        </p>
+        <OpenVolume volumeId={volumeId} />
       )}
       {evidenceCount > 0 && (
         <>
@@ -185,3 +170,40 @@ function ChangeMargin({
     </Margin>
   )
 }
+
+interface DifferencesProps {
+  readonly change: ChangeRecord
+}
+
+const Differences = ({ change }: DifferencesProps) => (
+  <div role="alert" className="refusal">
+    <div className="font-semibold">The estate changed before it began; this is the plan as it is now.</div>
+    {change.differences.map(words => (
+      <div key={words}>{words}</div>
+    ))}
+  </div>
+)
+
+interface OpenSystemProps {
+  readonly systemId: unknown
+}
+
+const OpenSystem = ({ systemId }: OpenSystemProps) => (
+  <p className="mt-3">
+    <Link className="button" href={`/build/systems/${systemId}`}>
+      Open the system
+    </Link>
+  </p>
+)
+
+interface OpenVolumeProps {
+  readonly volumeId: unknown
+}
+
+const OpenVolume = ({ volumeId }: OpenVolumeProps) => (
+  <p className="mt-3">
+    <Link className="textlink" href={`/provision?sel=${volumeId}`}>
+      Open the volume
+    </Link>
+  </p>
+)

@@ -12,15 +12,7 @@ import { KeyedDraft } from '@/ui/drafts'
 import { Page as Frame, SubSections, Title } from '@/ui/frame'
 import { buildParts } from '../../parts'
 import { NodeTable } from './NodeTable'
-import { rowMargin } from './rowMargin'
-
-export interface RowParams {
-  readonly draft: string | undefined
-  readonly change: string | undefined
-  readonly drive: string | undefined
-  readonly pool?: string
-  readonly finding?: string
-}
+import { rowMargin, type RowParams } from './rowMargin'
 
 interface RowProps {
   readonly page: SystemPage

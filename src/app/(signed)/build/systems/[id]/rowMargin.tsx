@@ -9,8 +9,15 @@ import { PoolLines } from '@/ui/build/pools'
 import { Margin } from '@/ui/frame'
 import { ReachWhy } from '@/ui/parts/Reach'
 import { FindingList } from '@/ui/watch/findings'
-import type { RowParams } from './RowOfNodes'
 import { systemDraft } from './SystemDraft'
+
+export interface RowParams {
+  readonly draft: string | undefined
+  readonly change: string | undefined
+  readonly drive: string | undefined
+  readonly pool?: string
+  readonly finding?: string
+}
 
 /** What is drafted about a row of nodes, or what stands in its way. */
 export async function rowMargin(

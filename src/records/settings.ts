@@ -1,32 +1,37 @@
 import type { EstateSettings } from '@/core/estate'
-import { row, run, toJson, type Scope } from './database'
+import type { Scope } from './database'
+import { inside, kept, modelFor } from './model'
+
+interface Setting {
+  readonly key: string
+  readonly value: unknown
+}
+export const settingModel = modelFor<Setting>('settings', {
+  key: { ...kept.text, primaryKey: true },
+  value: kept.json,
+})
+
+/** One setting; undefined where it has not been set. */
+export async function setting<Value>(scope: Scope, key: string): Promise<Value | undefined> {
+  const found = await settingModel(scope.database).findByPk(key, inside(scope))
+  return found?.get('value') as Value | undefined
+}
 
 /** What the administrators have set for the whole estate. */
 export async function settings(scope: Scope): Promise<EstateSettings> {
-  const found = await row<{
-    readonly naming: string | null
-    readonly days: number | null
-    readonly names: string | null
-    readonly addresses: string | null
-  }>(
-    scope,
-    `select (select value #>> '{}' from settings where key = 'volume-naming') as naming, (select (value #>> '{}')::int from settings where key = 'holding-days') as days, (select value #>> '{}' from settings where key = 'name-server') as names, (select value #>> '{}' from settings where key = 'addresses') as addresses`,
-  )
+  const found = await settingModel(scope.database).findAll({ raw: true, ...inside(scope) })
+  const value = new Map((found as unknown as Setting[]).map(each => [each.key, each.value]))
+  const text = (key: string) => value.get(key) as string | undefined
   return {
-    volumeNaming: found?.naming ?? '{group}-{purpose}-{nn}',
-    holdingDays: found?.days ?? 7,
-    nameServer: found?.names ?? '',
-    addresses: found?.addresses ?? '',
+    volumeNaming: text('volume-naming') ?? '{group}-{purpose}-{nn}',
+    holdingDays: Number(value.get('holding-days') ?? 7),
+    nameServer: text('name-server') ?? '',
+    addresses: text('addresses') ?? '',
   }
 }
 
-export const setSetting = (
+export const setSetting = async (
   scope: Scope,
   key: 'volume-naming' | 'holding-days' | 'name-server' | 'addresses' | 'estate-clock',
   value: string | number,
-) =>
-  run(
-    scope,
-    'insert into settings (key, value) values ($1, $2::jsonb) on conflict (key) do update set value = excluded.value',
-    [key, toJson(value)],
-  )
+): Promise<void> => void (await settingModel(scope.database).upsert({ key, value }, inside(scope)))

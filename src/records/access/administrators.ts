@@ -1,6 +1,8 @@
 import { createHash, timingSafeEqual } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
-import { row, rows, run, type Scope } from '../database'
+import { run, type Scope } from '../database'
+import { inside, kept, modelFor } from '../model'
+import { setting, settingModel } from '../settings'
 
 export interface Administrator {
   readonly id: string
@@ -10,32 +12,44 @@ export interface Administrator {
 
 const administratorsLock = 7_261_556
 
-export const administratorCount = async (scope: Scope) =>
-  (await row<{ readonly count: number }>(scope, 'select count(*)::int as count from administrators'))?.count ?? 0
+interface Row {
+  readonly id: string
+  readonly name: string
+  readonly passwordHash: string
+  readonly madeAt: Date
+}
+const model = modelFor<Row>('administrators', {
+  id: kept.id,
+  name: kept.text,
+  passwordHash: kept.text,
+  madeAt: kept.instant,
+})
 
-export const passwordHashOf = (scope: Scope, name: string) =>
-  row<{ readonly id: string; readonly password_hash: string }>(
-    scope,
-    'select id, password_hash from administrators where name = $1',
-    [name],
-  )
+export const administratorCount = (scope: Scope) => model(scope.database).count(inside(scope))
+
+export async function passwordHashOf(
+  scope: Scope,
+  name: string,
+): Promise<Pick<Row, 'id' | 'passwordHash'> | undefined> {
+  const found = await model(scope.database).findOne({ where: { name }, ...inside(scope) })
+  return found?.get({ plain: true })
+}
 
 export async function administrators(scope: Scope): Promise<Administrator[]> {
-  const found = await rows<{ id: string; name: string; made_at: Date }>(
-    scope,
-    'select id, name, made_at from administrators order by name',
-  )
-  return found.map(({ id, name, made_at }) => ({ id, name, madeAt: made_at.toISOString() }))
+  const found = await model(scope.database).findAll({ order: [['name', 'ASC']], ...inside(scope) })
+  return found.map(each => {
+    const { id, name, madeAt } = each.get({ plain: true })
+    return { id, name, madeAt: madeAt.toISOString() }
+  })
 }
 
 /** Adds an administrator; undefined where the name is taken. */
 export async function addAdministrator(scope: Scope, name: string, passwordHash: string): Promise<string | undefined> {
-  const found = await row<{ readonly id: string }>(
-    scope,
-    'insert into administrators (id, name, password_hash) values ($1, $2, $3) on conflict (name) do nothing returning id',
-    [uuid(), name, passwordHash],
-  )
-  return found?.id
+  const id = uuid()
+  // What stands already is left as it is: an error would end the transaction around it.
+  await model(scope.database).bulkCreate([{ id, name, passwordHash }], { ignoreDuplicates: true, ...inside(scope) })
+  const found = await model(scope.database).findByPk(id, inside(scope))
+  return found === null ? undefined : id
 }
 
 /** Adds the first administrator with the code that the start printed; undefined where the code is wrong or there is one already. */
@@ -54,7 +68,7 @@ export async function addFirstAdministrator(
   )
     return undefined
   const id = await addAdministrator(scope, name, passwordHash)
-  await run(scope, `delete from settings where key = 'first-sign-in'`)
+  await settingModel(scope.database).destroy({ where: { key: 'first-sign-in' }, ...inside(scope) })
   return id
 }
 
@@ -62,24 +76,15 @@ export async function addFirstAdministrator(
 const isSameText = (one: string, other: string) =>
   timingSafeEqual(createHash('sha256').update(one).digest(), createHash('sha256').update(other).digest())
 
-export const setPasswordHash = (scope: Scope, id: string, passwordHash: string) =>
-  run(scope, 'update administrators set password_hash = $2 where id = $1', [id, passwordHash])
+export const setPasswordHash = async (scope: Scope, id: string, passwordHash: string): Promise<void> =>
+  void (await model(scope.database).update({ passwordHash }, { where: { id }, ...inside(scope) }))
 
 /** Removes an administrator and, with it, sessions and tokens; false for the last one or one that is not there. */
 export async function removeAdministrator(scope: Required<Scope>, id: string): Promise<boolean> {
   await run(scope, 'select pg_advisory_xact_lock($1)', [administratorsLock])
   if ((await administratorCount(scope)) <= 1) return false
-  return (
-    (await row<{ readonly id: string }>(scope, 'delete from administrators where id = $1 returning id', [id])) !==
-    undefined
-  )
+  return (await model(scope.database).destroy({ where: { id }, ...inside(scope) })) > 0
 }
 
 /** The code that the first sign-in needs; undefined once it has been used. */
-export const firstCode = async (scope: Scope) =>
-  (
-    await row<{ readonly code: string }>(
-      scope,
-      `select value #>> '{}' as code from settings where key = 'first-sign-in'`,
-    )
-  )?.code
+export const firstCode = (scope: Scope) => setting<string>(scope, 'first-sign-in')

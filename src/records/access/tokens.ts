@@ -1,18 +1,31 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
-import { row, rows, run, type Scope } from '../database'
+import { row, run, type Scope } from '../database'
+import { inside, kept, modelFor } from '../model'
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex')
+
+interface Row {
+  readonly id: string
+  readonly administratorId: string
+  readonly name: string
+  readonly tokenHash: string
+  readonly madeAt: Date
+  readonly usedAt: Date | null
+}
+const model = modelFor<Row>('api_tokens', {
+  id: kept.id,
+  administratorId: kept.uuid,
+  name: kept.text,
+  tokenHash: kept.text,
+  madeAt: kept.instant,
+  usedAt: kept.instant,
+})
 
 /** Makes a bearer token; only its hash is kept, so it can be shown this once only. */
 export async function makeToken(scope: Scope, administratorId: string, name: string): Promise<string> {
   const token = `wdl_${randomBytes(32).toString('base64url')}`
-  await run(scope, 'insert into api_tokens (id, administrator_id, name, token_hash) values ($1, $2, $3, $4)', [
-    uuid(),
-    administratorId,
-    name,
-    hashOf(token),
-  ])
+  await model(scope.database).create({ id: uuid(), administratorId, name, tokenHash: hashOf(token) }, inside(scope))
   return token
 }
 
@@ -20,28 +33,19 @@ export async function tokensOf(
   scope: Scope,
   administratorId: string,
 ): Promise<{ readonly id: string; readonly name: string; readonly madeAt: string; readonly usedAt: string | null }[]> {
-  const found = await rows<{ id: string; name: string; made_at: Date; used_at: Date | null }>(
-    scope,
-    'select id, name, made_at, used_at from api_tokens where administrator_id = $1 order by made_at',
-    [administratorId],
-  )
-  return found.map(each => ({
-    id: each.id,
-    name: each.name,
-    madeAt: each.made_at.toISOString(),
-    usedAt: each.used_at?.toISOString() ?? null,
-  }))
+  const found = await model(scope.database).findAll({
+    where: { administratorId },
+    order: [['madeAt', 'ASC']],
+    ...inside(scope),
+  })
+  return found.map(each => {
+    const { id, name, madeAt, usedAt } = each.get({ plain: true })
+    return { id, name, madeAt: madeAt.toISOString(), usedAt: usedAt?.toISOString() ?? null }
+  })
 }
 
-export async function revokeToken(scope: Scope, administratorId: string, id: string): Promise<boolean> {
-  return (
-    (await row<{ readonly id: string }>(
-      scope,
-      'delete from api_tokens where id = $1 and administrator_id = $2 returning id',
-      [id, administratorId],
-    )) !== undefined
-  )
-}
+export const revokeToken = async (scope: Scope, administratorId: string, id: string): Promise<boolean> =>
+  (await model(scope.database).destroy({ where: { id, administratorId }, ...inside(scope) })) > 0
 
 /** Who a token belongs to, and the token's own id; its last use is noted at most once a minute. */
 export async function bearerOf(
@@ -60,4 +64,4 @@ export async function bearerOf(
 }
 
 export const isTokenKnown = async (scope: Scope, id: string) =>
-  (await row(scope, 'select id from api_tokens where id = $1', [id])) !== undefined
+  (await model(scope.database).count({ where: { id }, ...inside(scope) })) > 0

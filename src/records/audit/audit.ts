@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto'
 import type { AuditEntry } from '@/core/views'
-import { row, rows, run, type Scope } from '../database'
+import { Op, type WhereOptions } from 'sequelize'
+import { row, run, type Scope } from '../database'
+import { inside, kept, modelFor } from '../model'
 
 /** What is noted of an act; the words of `action` are `<what>.<verb>`, such as `change.carried-out`. */
 export interface Act {
@@ -50,37 +52,19 @@ export async function audit(scope: Required<Scope>, act: Act): Promise<void> {
     detail: JSON.stringify(act.detail ?? {}),
     previousHash: last?.hash ?? noEntryYet,
   }
-  await run(
-    scope,
-    'insert into audit (id, at, who, address, action, subject, detail, previous_hash, hash) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
-    [
-      entry.id,
-      entry.at,
-      entry.who,
-      entry.address,
-      entry.action,
-      entry.subject,
-      entry.detail,
-      entry.previousHash,
-      hashOf(entry),
-    ],
+  await model(scope.database).create(
+    { ...entry, id: `${entry.id}`, at: new Date(entry.at), hash: hashOf(entry) },
+    inside(scope),
   )
 }
 
 /** Entries with a lower number than `before`, newest first. */
-export async function auditEntries(scope: Scope, before: number, limit: number): Promise<AuditEntry[]> {
-  const found = await rows<AuditRow>(scope, `${selected} where id < $1 order by audit.id desc limit $2`, [
-    before,
-    limit,
-  ])
-  return found.map(toEntry)
-}
+export const auditEntries = (scope: Scope, before: number, limit: number): Promise<AuditEntry[]> =>
+  entries(scope, { id: { [Op.lt]: before } }, 'DESC', limit)
 
 /** Entries with a higher number than `after`, oldest first, as an export reads them. */
-export async function auditAfter(scope: Scope, after: number, limit: number): Promise<AuditEntry[]> {
-  const found = await rows<AuditRow>(scope, `${selected} where id > $1 order by audit.id limit $2`, [after, limit])
-  return found.map(toEntry)
-}
+export const auditAfter = (scope: Scope, after: number, limit: number): Promise<AuditEntry[]> =>
+  entries(scope, { id: { [Op.gt]: after } }, 'ASC', limit)
 
 /** The number of the first entry that does not follow from the one before it; undefined where the whole record holds. */
 export async function firstBrokenEntry(scope: Scope): Promise<number | undefined> {
@@ -108,16 +92,33 @@ export async function isNotedLately(scope: Scope, act: Pick<Act, 'who' | 'action
   return found !== undefined
 }
 
-interface AuditRow extends Omit<AuditEntry, 'id' | 'at' | 'previousHash'> {
+/** A row as the table has it: the number of an entry may pass what JavaScript counts exactly. */
+interface AuditRow extends Omit<AuditEntry, 'id' | 'at'> {
   readonly id: string
   readonly at: Date
-  readonly previous_hash: string
 }
 
-const selected = 'select id::text, at, who, address, action, subject, detail, previous_hash, hash from audit'
-const toEntry = ({ previous_hash: previousHash, id, at, ...rest }: AuditRow): AuditEntry => ({
-  ...rest,
-  id: Number(id),
-  at: at.toISOString(),
-  previousHash,
+const model = modelFor<AuditRow>('audit', {
+  id: { ...kept.number, primaryKey: true },
+  at: kept.instant,
+  who: kept.text,
+  address: kept.maybeText,
+  action: kept.text,
+  subject: kept.text,
+  detail: kept.text,
+  previousHash: kept.text,
+  hash: kept.text,
 })
+
+async function entries(
+  scope: Scope,
+  where: WhereOptions<AuditRow>,
+  direction: 'ASC' | 'DESC',
+  limit: number,
+): Promise<AuditEntry[]> {
+  const found = await model(scope.database).findAll({ where, order: [['id', direction]], limit, ...inside(scope) })
+  return found.map(each => {
+    const { id, at, ...rest } = each.get({ plain: true })
+    return { ...rest, id: Number(id), at: at.toISOString() }
+  })
+}

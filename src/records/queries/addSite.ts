@@ -1,12 +1,13 @@
 import { v7 as uuid } from 'uuid'
-import { row, type Scope } from '../database'
+import type { Scope } from '../database'
+import { inside } from '../model'
+import { modelOf } from '../objects'
 
 /** Adds a site; @returns its id, that of the one there is where the name is known */
 export async function addSite(scope: Scope, name: string): Promise<string> {
-  const added = await row<{ readonly id: string }>(
-    scope,
-    'insert into sites (id, name) values ($1, $2) on conflict (name) do update set name = excluded.name returning id',
-    [uuid(), name],
-  )
-  return added?.id ?? ''
+  const model = modelOf(scope.database, 'sites')
+  // What stands already is left as it is: an error would end the transaction around it.
+  await model.bulkCreate([{ id: uuid(), name }], { ignoreDuplicates: true, ...inside(scope) })
+  const found = await model.findOne({ where: { name }, ...inside(scope) })
+  return String(found?.get('id') ?? '')
 }

@@ -1,7 +1,8 @@
 import type { Round, SinceRound } from '@/core/today'
-import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
+import { DataTypes } from 'sequelize'
 import { v7 as uuid } from 'uuid'
 import { row, type Scope } from '../database'
+import { kept, modelFor } from '../model'
 
 interface Kept {
   readonly id: string
@@ -10,24 +11,13 @@ interface Kept {
   readonly note: string
   readonly writtenBytes: string
 }
-type Row = Model<Kept, Omit<Kept, 'at'>>
-
-/** Defined once for each database, as every model is. */
-function roundModel(database: Sequelize): ModelStatic<Row> {
-  if (!database.isDefined('rounds'))
-    database.define<Row>(
-      'rounds',
-      {
-        id: { type: DataTypes.UUID, primaryKey: true },
-        at: { type: DataTypes.DATE },
-        madeBy: { type: DataTypes.TEXT, allowNull: false, field: 'made_by' },
-        note: { type: DataTypes.TEXT, allowNull: false },
-        writtenBytes: { type: DataTypes.DECIMAL, allowNull: false, field: 'written_bytes' },
-      },
-      { tableName: 'rounds', timestamps: false },
-    )
-  return database.model('rounds') as ModelStatic<Row>
-}
+const roundModel = modelFor<Kept>('rounds', {
+  id: kept.id,
+  at: kept.instant,
+  madeBy: kept.text,
+  note: kept.text,
+  writtenBytes: { type: DataTypes.DECIMAL, allowNull: false },
+})
 
 const plain = ({ id, at, madeBy, note }: Kept): Round => ({ id, at: at.toISOString(), madeBy, note })
 const written = async (scope: Scope) =>

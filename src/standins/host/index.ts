@@ -25,14 +25,6 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     const { what = 'The agent failed.', why = String(cause), remedy = 'See its log.' } = isRefusal ? cause : {}
     return reply.code(status).send({ what, why, remedy })
   })
-  const bytes = (body: unknown) => {
-    if (isRange(body)) return { offset: BigInt(body.offsetBytes), length: body.lengthBytes, seed: body.seed ?? '' }
-    throw new HostRefused(400, {
-      what: 'Nothing was done.',
-      why: 'The range is not understood.',
-      remedy: 'Give offsetBytes as text and lengthBytes as a number.',
-    })
-  }
   server.get('/agent', () => ({
     name: host.model.name,
     operatingSystem: host.model.operatingSystem,
@@ -58,4 +50,14 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     return {}
   })
   return server
+}
+
+/** The range that a request names. */
+function bytes(body: unknown) {
+  if (isRange(body)) return { offset: BigInt(body.offsetBytes), length: body.lengthBytes, seed: body.seed ?? '' }
+  throw new HostRefused(400, {
+    what: 'Nothing was done.',
+    why: 'The range is not understood.',
+    remedy: 'Give offsetBytes as text and lengthBytes as a number.',
+  })
 }

@@ -5,7 +5,7 @@ import { formatBytes } from '@/core/units'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { begunOnce } from '../../parts/begunOnce'
-import { answers, must, rule, there, warn } from '../../parts/checks'
+import { advise, answers, must, rule, there } from '../../parts/checks'
 import { nodesAnswer } from '../../parts/nodes'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
@@ -101,12 +101,10 @@ function checksOf({ drive, isTyped, left, node, state, system }: Seen): readonly
       field: 'driveId',
       remedy: 'A boot drive is never erased from here.',
     }),
-    must(
-      'not-in-use',
-      state !== 'in use' && state !== 'spare',
-      state === 'in use' || state === 'spare' ? 'A pool uses it.' : 'No pool uses it.',
-      { field: 'driveId', remedy: 'Take it out of its pool first.' },
-    ),
+    rule('not-in-use', state !== 'in use' && state !== 'spare', 'No pool uses it.', 'A pool uses it.', {
+      field: 'driveId',
+      remedy: 'Take it out of its pool first.',
+    }),
     rule('drive-fine', state !== 'failed', 'It can be written.', 'It has failed: nothing can be written to it.', {
       field: 'driveId',
       remedy: 'Destroy it by hand if what is on it matters.',
@@ -118,11 +116,12 @@ function checksOf({ drive, isTyped, left, node, state, system }: Seen): readonly
       'Type the last four characters of its serial number, as they stand on its label.',
       { field: 'lastFour' },
     ),
-    warn(
+    advise(
       'nothing-wanted',
       left == null,
+      'The system names nothing left over on it.',
       left == null
-        ? 'The system names nothing left over on it.'
+        ? ''
         : `On it: ${left.partitions.join(', ')}; from ${left.system ?? 'an unknown system'}${left.lastUsedAt === null ? '' : `, last used ${left.lastUsedAt.slice(0, 10)}`}.`,
       { remedy: 'Make sure that nobody needs it.' },
     ),

@@ -52,7 +52,7 @@ export const accessHandlers = {
     // Counted like signing in: a session that somebody has left open must not serve to guess the password.
     const attempt = await counted(asked, { purpose: 'sign-in', name: who.name, address, device: who.by.id })
     const known = await passwordHashOf(scope, who.name)
-    if (!(await isPassword(known?.password_hash, String(body['current']))))
+    if (!(await isPassword(known?.passwordHash, String(body['current']))))
       throw new AccessRefused(
         403,
         'access.password-wrong',

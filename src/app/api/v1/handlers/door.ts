@@ -38,7 +38,7 @@ export const doorHandlers = {
     const name = String(body['name'])
     const attempt = await counted(asked, { purpose: 'sign-in', name, address, device: await knownDevice(name) })
     const known = await passwordHashOf(scope, name)
-    const isRight = (await isPassword(known?.password_hash, String(body['password']))) && known !== undefined
+    const isRight = (await isPassword(known?.passwordHash, String(body['password']))) && known !== undefined
     await inTransaction(database, async inside => {
       if (isRight) await succeeded(inside, attempt)
       const action = isRight ? 'session.opened' : 'session.refused'

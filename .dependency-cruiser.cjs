@@ -31,6 +31,16 @@ module.exports = {
       from: { path: '^src/(?!standins)', pathNot: '(\\.test\\.tsx?$|/testing/)' },
       to: { path: '^src/standins' },
     },
+    ...['core', 'records', 'changes', 'ports', 'connectors', 'drafting', 'looking', 'ui', 'standins'].map(room => ({
+      name: `${room}-by-its-index`,
+      severity: 'error',
+      comment: 'A room, and each subject in it, says by its index what it offers.',
+      from: { path: '^src/', pathNot: `(^src/${room}/|\\.test\\.tsx?$|/testing/|^src/[^/]+/main\\.ts$)` },
+      to: {
+        path: `^src/${room}/`,
+        pathNot: [`^src/${room}/.*index[.]tsx?$`, '/testing/', '^src/ui/parts/'],
+      },
+    })),
     {
       name: 'rooms-by-their-index',
       severity: 'error',

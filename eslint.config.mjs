@@ -9,11 +9,12 @@ const mayImport = {
   connectors: ['core', 'ports'],
   records: ['core', 'ports'],
   changes: ['core', 'ports'],
-  drafting: ['core', 'changes', 'connectors', 'records'],
-  worker: ['core', 'ports', 'changes', 'connectors', 'drafting', 'records'],
+  drafting: ['core', 'changes', 'records'],
+  looking: ['core', 'changes', 'connectors', 'records'],
+  worker: ['core', 'ports', 'changes', 'connectors', 'drafting', 'looking', 'records'],
   standins: ['core'],
   ui: ['core'],
-  app: ['core', 'changes', 'drafting', 'records', 'ui'],
+  app: ['core', 'changes', 'drafting', 'looking', 'records', 'ui'],
   web: [],
 }
 const rooms = Object.keys(mayImport)

@@ -1,5 +1,6 @@
 import type { Sequelize } from 'sequelize'
-import { carryOut, lookAtSystem, makeDraft, wendrel } from '@/drafting'
+import { carryOut, makeDraft, wendrel } from '@/drafting'
+import { lookAtSystem } from '@/looking'
 import { setSetting } from '@/records'
 import { changeById } from '@/records/changes'
 import { addSite, hosts, systems } from '@/records/queries'

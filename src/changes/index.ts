@@ -1,4 +1,4 @@
-export type { ChangeKind, Evidence, Facts } from './ChangeKind'
+export type { AnyKind, ChangeKind, Evidence, Facts } from './ChangeKind'
 export { planIntent } from './planIntent'
 export { readIntent } from './readIntent'
 export { kindNamed, kinds } from './register'

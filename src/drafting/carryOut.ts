@@ -1,4 +1,5 @@
 import type { ChangeRecord } from '@/core/views'
+import { estateNow } from '@/records/inventory'
 import type { Sequelize } from 'sequelize'
 import { isReady, isStale, planDifference, type Plan } from '@/core/plan'
 import { inTransaction, type Scope } from '@/records'
@@ -16,7 +17,7 @@ import {
 import type { Author } from './Author'
 import { existing, noteOf } from './drafts'
 import { ClaimHeld, NoDraft, NotNow, NotReady, OtherPlan, PlanStale } from './errors'
-import { estateNow, planNow } from './planNow'
+import { planNow } from './planNow'
 
 type Decision =
   { readonly plan: Plan; readonly differences: readonly string[] } | { readonly refused: NotReady } | undefined

@@ -98,28 +98,3 @@ export class NotNow extends WendrelError {
     })
   }
 }
-
-/** Nobody has accepted who answers there, so nothing was told to it. */
-export class NotAccepted extends WendrelError {
-  readonly code = 'drafting.not-accepted'
-  constructor(address: string, why: string) {
-    super({
-      what: `Name and password were not sent to ${address}.`,
-      why,
-      remedy:
-        'See who answers there, compare the fingerprint with the one on its own console, and accept exactly that.',
-    })
-  }
-}
-
-/** What was given as an address is none. */
-export class NoAddress extends WendrelError {
-  readonly code = 'drafting.no-address'
-  constructor(text: string) {
-    super({
-      what: `"${text.slice(0, 80)}" is no address.`,
-      why: 'It names neither a host nor a host with its protocol.',
-      remedy: 'Write it like https://array.example or http://10.0.0.5:8080.',
-    })
-  }
-}

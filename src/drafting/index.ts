@@ -1,7 +1,4 @@
 export { wendrel, type Author } from './Author'
 export { carryOut, resume, stop } from './carryOut'
 export { alterDraft, draftReverse, dropDraft, existing, makeDraft } from './drafts'
-export { estateNow, planNow } from './planNow'
-export { identifySystem, lookAtSystem } from './lookAtSystem'
-export { lookUpNames } from './lookUpNames'
-export { probeRow } from './probeRow'
+export { planNow } from './planNow'

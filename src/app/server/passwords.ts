@@ -1,7 +1,7 @@
 import { hash, verify } from '@node-rs/argon2'
 import { ZxcvbnFactory } from '@zxcvbn-ts/core'
 import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common'
-import { passwordRules } from '@/ui/tend/access/passwordRules'
+import { passwordRules } from '@/core/access'
 import { AccessRefused } from './errors'
 
 /** OWASP's least parameters for argon2id, doubled in memory: about 40 ms here. */

@@ -1,5 +1,6 @@
-import type { EstateClock } from '@/core/clock'
+import { estateTime, type EstateClock } from '@/core/clock'
 import { row, run, type Scope } from '../database'
+import { setting } from '../settings'
 
 /** The clock that systems have agreed on; undefined where none has been. */
 export async function agreedBefore(scope: Scope): Promise<EstateClock | undefined> {
@@ -21,8 +22,7 @@ export const keepClock = (scope: Scope, { wallAt, estateAt, rate }: EstateClock)
   )
 
 /** Whether the estate keeps its systems' time, as a simulated fleet does, instead of the wall's. */
-export const followsSystems = async (scope: Scope) =>
-  (await row(scope, `select 1 from settings where key = 'estate-clock' and value = '"systems"'`)) !== undefined
+export const followsSystems = async (scope: Scope) => (await setting<string>(scope, 'estate-clock')) === 'systems'
 
 /** The estate's clock: the wall's, unless it is set to be what its systems agree on. */
 export async function estateClock(scope: Scope): Promise<EstateClock> {
@@ -30,3 +30,6 @@ export async function estateClock(scope: Scope): Promise<EstateClock> {
   const now = new Date().toISOString()
   return agreed ?? { wallAt: now, estateAt: now, rate: 1 }
 }
+
+/** The estate's time now. */
+export const estateNow = async (scope: Scope): Promise<Date> => estateTime(await estateClock(scope), new Date())

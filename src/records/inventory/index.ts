@@ -13,7 +13,7 @@ export {
   type SystemAccess,
 } from './systems'
 export { hold, idAt, release } from './objects'
-export { agreedBefore, estateClock, followsSystems, keepClock } from './clock'
+export { agreedBefore, estateClock, estateNow, followsSystems, keepClock } from './clock'
 export { forgetMissing, gone, missingOf } from './missing'
 export { noteWorker, withdrawWorker, workerSilentSeconds } from './workers'
 export { dropCatalogue, keepCatalogue, keepNameAnswers, keepPathProbe, signException, withdrawException } from './nodes'

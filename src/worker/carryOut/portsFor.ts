@@ -1,7 +1,6 @@
 import type { ChangeRecord } from '@/core/views'
 import { kindNamed, type Facts } from '@/changes'
 import type { ChangePorts, SystemTask } from '@/ports'
-import { estateNow } from '@/drafting'
 import { loadEstate } from '@/records'
 import { changeById, mark } from '@/records/changes'
 import {
@@ -19,6 +18,7 @@ import {
   release,
   signException,
   withdrawException,
+  estateNow,
 } from '@/records/inventory'
 import { collectSystem } from '../collect/collectSystem'
 import { HoldLost, StopWanted } from '../errors'

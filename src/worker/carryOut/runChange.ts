@@ -1,9 +1,9 @@
+import { kindNamed, TaskRuns, type AnyKind, type Evidence, type Facts } from '@/changes'
 import type { ChangeRecord, JournalEntry } from '@/core/views'
-import { kindNamed, TaskRuns, type Evidence, type Facts } from '@/changes'
-import type { AnyKind } from '@/changes/ChangeKind'
+import { estateNow } from '@/records/inventory'
 import { refusalOf } from '@/core/errors'
 import { isStale, planDifference } from '@/core/plan'
-import { estateNow, planNow } from '@/drafting'
+import { planNow } from '@/drafting'
 import { inTransaction } from '@/records'
 import {
   backToDraft,

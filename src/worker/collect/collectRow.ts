@@ -2,10 +2,10 @@ import { spreadMove, spreadRebuild, isSpreadScheme } from '@/core/clusters'
 import { those, within, type Estate } from '@/core/estate'
 import { rowFindings } from '@/core/findings'
 import { forecastBefore, type Forecast } from '@/core/transfer'
-import { estateNow, lookUpNames } from '@/drafting'
+import { lookUpNames } from '@/looking'
 import type { Inventory } from '@/ports'
 import { loadEstate, type Scope } from '@/records'
-import { isWorkKnown, keepFindings, keepNewWork, noteWork, workMisses } from '@/records/inventory'
+import { isWorkKnown, keepFindings, keepNewWork, noteWork, workMisses, estateNow } from '@/records/inventory'
 import type { World } from '../World'
 
 const namesAgeMilliseconds = 5 * 60_000

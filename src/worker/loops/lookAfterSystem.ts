@@ -1,7 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises'
+import { estateNow } from '@/records/inventory'
 import { setTimeout as later } from 'node:timers'
 import { noteWaitTold, wake, waitsAt, mark, type Wait } from '@/records/changes'
-import { estateNow } from '@/drafting'
 import { collectParts, collectSystem } from '../collect/collectSystem'
 import type { World } from '../World'
 import { every } from './every'

@@ -1,4 +1,5 @@
-import { carryOut, dropDraft, estateNow, makeDraft, wendrel } from '@/drafting'
+import { carryOut, dropDraft, makeDraft, wendrel } from '@/drafting'
+import { estateNow } from '@/records/inventory'
 import { WendrelError } from '@/core/errors'
 import { heldVolumesPast, queue, readyIds } from '@/records/changes'
 import { isHeld } from '../carryOut/holdChange'

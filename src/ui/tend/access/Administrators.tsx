@@ -8,7 +8,7 @@ import { TextField } from '../../parts/TextField'
 import { Tip } from '../../parts/Tip'
 import { useEntries } from '../../parts/useEntries'
 import { PasswordRules } from './PasswordRules'
-import { passwordRules } from './passwordRules'
+import { passwordRules } from '@/core/access'
 
 export interface Administrator {
   readonly id: string

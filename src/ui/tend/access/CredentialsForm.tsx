@@ -3,7 +3,7 @@ import { ask, ownPath } from '../../api'
 import { TextField } from '../../parts/TextField'
 import { useEntries } from '../../parts/useEntries'
 import { PasswordRules } from './PasswordRules'
-import { passwordRules, sameRule } from './passwordRules'
+import { passwordRules, sameRule } from '@/core/access'
 
 /** Choosing the first administrator's name and password, with the code that the start printed. */
 export function WelcomeForm({ code }: { readonly code: string }) {

@@ -3,7 +3,7 @@ import { ask } from '../../api'
 import { TextField } from '../../parts/TextField'
 import { useEntries } from '../../parts/useEntries'
 import { PasswordRules } from './PasswordRules'
-import { passwordRules, sameRule } from './passwordRules'
+import { passwordRules, sameRule } from '@/core/access'
 
 const fields = [
   ['current', 'Present password', 'current-password'],

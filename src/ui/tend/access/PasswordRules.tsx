@@ -1,5 +1,5 @@
 import { State } from '../../parts/State'
-import type { passwordRules } from './passwordRules'
+import type { passwordRules } from '@/core/access'
 
 /** The rules for a password, each with whether it is met. */
 export const PasswordRules = ({ rules }: { readonly rules: ReturnType<typeof passwordRules> }) => (

@@ -1,5 +1,5 @@
 import type { Asked } from '@/app/server/answer'
-import { identifySystem, lookAtSystem, lookUpNames, probeRow } from '@/drafting'
+import { identifySystem, lookAtSystem, lookUpNames, probeRow } from '@/looking'
 import { rowNetwork } from '@/records/queries'
 
 /** What is asked of systems, nodes and the name server. */

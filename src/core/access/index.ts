@@ -1,0 +1,1 @@
+export { passwordRules, sameRule } from './passwordRules'

@@ -1,0 +1,1 @@
+export { AddSite } from './AddSite'

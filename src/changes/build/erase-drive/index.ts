@@ -129,16 +129,17 @@ function checksOf({ drive, isTyped, left, node, state, system }: Seen): readonly
 }
 
 function stepsOf({ bytes, drive, intent, node }: Seen): Outlined<Step>[] {
+  if (drive === undefined) return []
   return [
     {
       step: {
         step: 'erase',
         systemId: intent.systemId,
-        locator: drive?.locator ?? '',
+        locator: drive.locator,
         isWhole: intent.isWhole,
-        serial: drive?.serial ?? '',
+        serial: drive.serial,
         agentAddress: node?.agentAddress ?? '',
-        capacityBytes: `${drive?.capacityBytes ?? 0n}`,
+        capacityBytes: `${drive.capacityBytes ?? 0n}`,
       },
       words: intent.isWhole ? 'Overwrite every sector' : 'Overwrite tables and heads of file systems',
       seconds: 1,

@@ -202,6 +202,7 @@ function effectsOf({ after, moved, pool }: Seen): readonly Effect[] {
 }
 
 function stepsOf({ banks, capacity, data, estate, intent, joining, moved, nodes, pool }: Seen): Outlined<Step>[] {
+  if (pool === undefined) return []
   return [
     ...(joining.length === 0
       ? []
@@ -221,7 +222,7 @@ function stepsOf({ banks, capacity, data, estate, intent, joining, moved, nodes,
       step: {
         step: 'add',
         systemId: intent.systemId,
-        poolLocator: pool?.locator ?? '',
+        poolLocator: pool.locator,
         banks,
         rateRatio: intent.ratePercent / 100,
       },
@@ -229,7 +230,7 @@ function stepsOf({ banks, capacity, data, estate, intent, joining, moved, nodes,
       seconds: 2,
     },
     {
-      step: { step: 'move', systemId: intent.systemId, poolLocator: pool?.locator ?? '' },
+      step: { step: 'move', systemId: intent.systemId, poolLocator: pool.locator },
       words: `Move ${formatBytes(moved)} of pieces`,
       seconds: 3,
       bytes: moved,

@@ -55,11 +55,12 @@ function checksOf({ held, pool, system }: Seen): readonly PlanCheck[] {
 }
 
 function stepsOf({ pool, system }: Seen): Outlined<Step>[] {
+  if (pool === undefined || system === undefined) return []
   return [
     {
       words: 'Remove it and free its drives',
       seconds: 1,
-      step: { step: 'remove', systemId: system?.id ?? '', locator: pool?.locator ?? '', name: pool?.name ?? '' },
+      step: { step: 'remove', systemId: system.id, locator: pool.locator, name: pool.name },
     },
   ]
 }

@@ -85,10 +85,11 @@ function effectsOf({ node }: Seen): readonly Effect[] {
 }
 
 function stepsOf({ intent, node }: Seen): Outlined<Step>[] {
+  if (node === undefined) return []
   return [
     {
-      step: { step: 'set', systemId: intent.systemId, nodeLocator: node?.locator ?? '' },
-      words: `Let ${node?.name ?? 'the node'} take its time from the row`,
+      step: { step: 'set', systemId: intent.systemId, nodeLocator: node.locator },
+      words: `Let ${node.name ?? 'the node'} take its time from the row`,
       seconds: 0.4,
     },
   ]

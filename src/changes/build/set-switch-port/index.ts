@@ -128,14 +128,15 @@ function effectsOf({ intent, name, port }: Seen): readonly Effect[] {
 }
 
 function stepsOf({ intent, name, port }: Seen): Outlined<Step>[] {
+  if (port === undefined) return []
   return [
     {
       step: {
         step: 'set',
         systemId: intent.systemId,
-        locator: port?.locator ?? '',
+        locator: port.locator,
         wanted: { mtu: intent.mtu, vlans: intent.vlans },
-        before: { mtu: port?.mtu ?? 1500, vlans: port?.vlans ?? [] },
+        before: { mtu: port.mtu ?? 1500, vlans: port.vlans ?? [] },
       },
       words: `Set ${name}`,
       seconds: 0.4,

@@ -156,12 +156,13 @@ function effectsOf({ after, moved, pool }: Seen): readonly Effect[] {
 }
 
 function stepsOf({ estate, going, gone, intent, leaving, left, moved, pool, staying }: Seen): Outlined<Step>[] {
+  if (pool === undefined) return []
   return [
     {
       step: {
         step: 'empty',
         systemId: intent.systemId,
-        poolLocator: pool?.locator ?? '',
+        poolLocator: pool.locator,
         driveLocators: leaving.map(drive => drive.locator),
         rateRatio: intent.ratePercent / 100,
       },

@@ -80,6 +80,7 @@ function checksOf({ system, unknown, volume }: Seen): readonly PlanCheck[] {
 }
 
 function stepsOf({ groups, intent, system, volume }: Seen): Outlined<Step>[] {
+  if (system === undefined || volume === undefined) return []
   return [
     {
       words:
@@ -89,10 +90,10 @@ function stepsOf({ groups, intent, system, volume }: Seen): Outlined<Step>[] {
       seconds: 0.6,
       step: {
         step: 'bring-back',
-        systemId: system?.id ?? '',
+        systemId: system.id,
         volumeId: intent.volumeId,
-        volumeLocator: volume?.locator ?? '',
-        naa: volume?.naa ?? '',
+        volumeLocator: volume.locator,
+        naa: volume.naa,
         groups,
       },
     },

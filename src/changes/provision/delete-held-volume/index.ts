@@ -64,15 +64,16 @@ function effectsOf({ pool, volume }: Seen): readonly Effect[] {
 }
 
 function stepsOf({ system, volume }: Seen): Outlined<Step>[] {
+  if (system === undefined || volume === undefined) return []
   return [
     {
       words: 'Delete it from its pool',
       seconds: 0.5,
       step: {
         step: 'delete',
-        systemId: system?.id ?? '',
-        volumeLocator: volume?.locator ?? '',
-        naa: volume?.naa ?? '',
+        systemId: system.id,
+        volumeLocator: volume.locator,
+        naa: volume.naa,
       },
     },
   ]

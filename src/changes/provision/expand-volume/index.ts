@@ -97,16 +97,17 @@ function effectsOf({ addedBytes, pool, size, volume }: Seen): readonly Effect[] 
 }
 
 function stepsOf({ size, system, volume }: Seen): Outlined<Step>[] {
+  if (system === undefined || volume === undefined) return []
   return [
     {
       words: `Enlarge it to ${formatBytes(size.bytes)}`,
       seconds: 0.6,
       step: {
         step: 'enlarge',
-        systemId: system?.id ?? '',
-        volumeLocator: volume?.locator ?? '',
-        naa: volume?.naa ?? '',
-        fromBytes: `${volume?.sizeBytes ?? 0n}`,
+        systemId: system.id,
+        volumeLocator: volume.locator,
+        naa: volume.naa,
+        fromBytes: `${volume.sizeBytes ?? 0n}`,
         sizeBytes: `${size.bytes}`,
       },
     },

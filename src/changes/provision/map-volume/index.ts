@@ -103,16 +103,17 @@ function effectsOf({ present }: Seen): readonly Effect[] {
 }
 
 function stepsOf({ group, initiators, kept, system, volume }: Seen): Outlined<Step>[] {
+  if (group === undefined || system === undefined || volume === undefined) return []
   return [
     {
-      words: `Map it to ${group?.name ?? '…'}`,
+      words: `Map it to ${group.name ?? '…'}`,
       seconds: 0.6,
       step: {
         step: 'map',
-        systemId: system?.id ?? '',
-        volumeLocator: volume?.locator ?? '',
-        naa: volume?.naa ?? '',
-        groupName: group?.name ?? '',
+        systemId: system.id,
+        volumeLocator: volume.locator,
+        naa: volume.naa,
+        groupName: group.name,
         initiators,
         kept,
       },

@@ -98,6 +98,7 @@ function effectsOf({ days, volume }: Seen): readonly Effect[] {
 }
 
 function stepsOf({ access, days, intent, mappings, systemId, volume }: Seen): Outlined<Step>[] {
+  if (volume === undefined) return []
   return [
     {
       words:
@@ -105,7 +106,7 @@ function stepsOf({ access, days, intent, mappings, systemId, volume }: Seen): Ou
           ? 'It is mapped to nobody'
           : `Take it from ${mappings.map(mapping => mapping.groupName).join(', ')}`,
       seconds: 0.4,
-      step: { step: 'unmap', systemId, volumeLocator: volume?.locator ?? '', naa: volume?.naa ?? '', access },
+      step: { step: 'unmap', systemId, volumeLocator: volume.locator, naa: volume.naa, access },
     },
     {
       words: `Keep it in holding for ${days} days`,

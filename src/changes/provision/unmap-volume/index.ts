@@ -67,17 +67,18 @@ function checksOf({ hosts, mapping, system }: Seen): readonly PlanCheck[] {
 }
 
 function stepsOf({ group, hosts, mapping, system, volume }: Seen): Outlined<Step>[] {
+  if (group === undefined || mapping === undefined || system === undefined || volume === undefined) return []
   return [
     {
-      words: `Take it from ${group?.name ?? '…'}`,
+      words: `Take it from ${group.name ?? '…'}`,
       seconds: 0.4,
       step: {
         step: 'unmap',
-        systemId: system?.id ?? '',
-        volumeLocator: volume?.locator ?? '',
-        naa: volume?.naa ?? '',
-        mappingLocator: mapping?.locator ?? '',
-        groupName: group?.name ?? '',
+        systemId: system.id,
+        volumeLocator: volume.locator,
+        naa: volume.naa,
+        mappingLocator: mapping.locator,
+        groupName: group.name,
         initiators: hosts.flatMap(host => host.initiators),
       },
     },

@@ -9,6 +9,7 @@ drop index volumes_by_sorted_name;
 create index volumes_by_sorted_name on volumes (name collate natural_order, id);
 create index changes_reads on changes using gin ((plan -> 'reads') jsonb_path_ops);
 create index changes_made on changes ((facts ->> 'volumeId')) where facts ->> 'volumeId' is not null;
+create index changes_registered on changes ((facts ->> 'systemId')) where kind = 'register-system';
 alter table drives add column intake text not null generated always as (
   case when state <> 'fine' then state
        when is_boot then 'boot'

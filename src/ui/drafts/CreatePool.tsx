@@ -1,9 +1,8 @@
 'use client'
 import { group } from 'd3-array'
-import type { Drive, System } from '@/core/estate'
+import { kindWords, type Drive, type System } from '@/core/estate'
 import type { CreatePoolIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
-import { formatBytes } from '@/core/units'
 import { IntentForm } from './IntentForm'
 import { newPoolIntent } from './newPoolIntent'
 import { usePoolChoice } from './PoolChoice'
@@ -34,7 +33,7 @@ function PoolDrives({ draft, drives }: { readonly draft: Draft<CreatePoolIntent>
   useShownSketch(draft.plan?.sketch, 'pool', show)
   const kinds = group(
     drives.filter(each => each.role === 'unassigned' && each.state === 'fine'),
-    drive => `${formatBytes(drive.capacityBytes, 'decimal')} ${drive.protocol === 'NVMe' ? 'NVMe' : drive.media}`,
+    kindWords,
   )
   return (
     <div className="mb-[9px]">

@@ -34,7 +34,14 @@ export function TableRow<Row>(props: TableRowProps<Row>) {
         <span role="cell" className="col-span-full h-3 rounded-sm bg-rule-fine" aria-label="Loading" />
       ) : (
         <>
-          {choose !== undefined && <ChoiceCell words={opener.text(row, nameOf)} isChosen={isChosen} choose={choose} />}
+          {choose !== undefined && (
+            <ChoiceCell
+              words={opener.text(row, nameOf)}
+              isNarrow={shape.isNarrow}
+              isChosen={isChosen}
+              choose={choose}
+            />
+          )}
           {columns.map((column, index) => (
             <Cell
               key={column.id}
@@ -72,7 +79,7 @@ function Cell<Row>({ column, row, nameOf, isNarrow, href }: CellProps<Row>) {
         title={text}
         className={`min-w-0 truncate ${column.isNumber === true && !isNarrow ? 'text-right' : ''}`}
       >
-        {isNarrow && <span className="mr-1 text-faint">{column.head}</span>}
+        {isNarrow && text !== '' && <span className="mr-1 text-faint">{column.head}</span>}
         {said}
       </span>
     )
@@ -95,12 +102,13 @@ function Cell<Row>({ column, row, nameOf, isNarrow, href }: CellProps<Row>) {
 interface ChoiceCellProps {
   /** What the row is known by. */
   readonly words: string
+  readonly isNarrow: boolean
   readonly isChosen: boolean
   readonly choose: (isRange: boolean) => void
 }
 
-const ChoiceCell = ({ words, isChosen, choose }: ChoiceCellProps) => (
-  <span role="cell">
+const ChoiceCell = ({ words, isNarrow, isChosen, choose }: ChoiceCellProps) => (
+  <span role="cell" className={isNarrow ? 'absolute top-[7px] right-1' : ''}>
     <Checkbox aria-label={`Choose ${words}`} isOn={isChosen} onChange={(_, isRange) => choose(isRange)} />
   </span>
 )

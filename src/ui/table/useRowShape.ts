@@ -30,6 +30,6 @@ export function useRowShape<Row>(columns: readonly ServerColumn<Row>[], isChoosa
     return { isNarrow, tracks: { gridTemplateColumns: tracks.join(' ') }, pixels: rowPixels }
   }
   // Its name fills a line, then come two to a line.
-  const lines = 1 + Math.ceil((columns.length - 1 + (isChoosable ? 1 : 0)) / 2)
+  const lines = 1 + Math.ceil((columns.length - 1) / 2)
   return { isNarrow, tracks: { gridTemplateColumns: '1fr 1fr' }, pixels: lines * linePixels + 8 }
 }

@@ -4,9 +4,10 @@ import { onlyTexts } from '@/app/server/onlyTexts'
 import { draftsBelow, keptDraft } from '@/app/server/keptDraft'
 import { byId, provisionableBytes, type Pool, type Site, type System } from '@/core/estate'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
+import { changeLines } from '@/records/changes'
 import { drivesBySystem, pools, sites, standingFindings, systems, type SystemDrives } from '@/records/queries'
 import { AddSite } from '@/ui/build/sites'
-import { LeftDrafts } from '@/ui/changes'
+import { ChangeLines, LeftDrafts } from '@/ui/changes'
 import { KeyedDraft, RegisterSystem } from '@/ui/drafts'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Bytes } from '@/ui/parts/Bytes'
@@ -22,12 +23,13 @@ type Search = Promise<{ readonly draft?: string; readonly change?: string }>
 export default async function Page({ searchParams }: { readonly searchParams: Search }) {
   const { draft, change } = await onlyTexts(searchParams)
   const { scope } = await reader()
-  const [allSystems, allPools, drives, allSites, findings] = await Promise.all([
+  const [allSystems, allPools, drives, allSites, findings, latest] = await Promise.all([
     systems(scope),
     pools(scope),
     drivesBySystem(scope),
     sites(scope),
     standingFindings(scope, null),
+    changeLines(scope, 8),
   ])
   const margin =
     draft === 'register-system' ? (
@@ -44,7 +46,13 @@ export default async function Page({ searchParams }: { readonly searchParams: Se
       </Title>
       <Sentence systems={allSystems.length} pools={allPools.length} drives={[...drives.values()]} />
       <SystemTable systems={allSystems} pools={allPools} drives={drives} sites={allSites} />
-      {allSystems.length > 0 && <FindingList records={findings} />}
+      {allSystems.length > 0 && (
+        <>
+          <FindingList records={findings} />
+          <h3>Latest changes</h3>
+          <ChangeLines changes={latest} none="No change has been made yet." />
+        </>
+      )}
     </Frame>
   )
 }

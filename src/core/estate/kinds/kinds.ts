@@ -190,7 +190,7 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
         { field: 'hostGroupId', words: 'Group', as: 'name of' },
         { field: 'initiators', words: 'Initiators', as: 'identifier', isWide: true },
         { field: 'operatingSystem', words: 'System' },
-        { field: 'agentAddress', words: 'Agent', as: 'identifier' },
+        { field: 'agentAddress', words: 'Agent', as: 'identifier', isFolded: true },
       ],
     },
   },

@@ -15,7 +15,15 @@ interface LadderProps {
 const rowPixels = 23
 const namePixels = 136
 const figurePixels = 82
-const colours = ['var(--d7)', 'var(--d7)', 'var(--d4)', 'var(--d4)', 'var(--d3)', 'var(--d1)', 'var(--d1)']
+/** The same rung has the same colour in every ladder: raw as it is bought, then what a layout leaves, then what is for volumes. */
+const colours: Readonly<Record<string, string>> = {
+  raw: 'var(--d7)',
+  'in pools': 'var(--d7)',
+  'after spares': 'var(--d4)',
+  'after layout': 'var(--d4)',
+  'after metadata': 'var(--d3)',
+  'after rebuild reserve': 'var(--d3)',
+}
 
 /** From raw to free as a stepped bar; each rung opens to the sum that it came from. */
 export function Ladder({ title, rungs, width = 460 }: LadderProps) {
@@ -53,7 +61,7 @@ export function Ladder({ title, rungs, width = 460 }: LadderProps) {
               key={bar.rung.name}
               bar={bar}
               width={width}
-              colour={colours[index] ?? 'var(--d1)'}
+              colour={colours[bar.rung.name] ?? 'var(--d1)'}
               isLast={index === rungs.length - 1}
               isOpened={opened === bar.rung.name}
               toggle={() => open(opened === bar.rung.name ? undefined : bar.rung.name)}

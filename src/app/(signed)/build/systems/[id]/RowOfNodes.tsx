@@ -1,7 +1,7 @@
 import { reader } from '@/app/server/guard'
 import { keptDraft } from '@/app/server/keptDraft'
 import { isSpreadScheme, schemeWords } from '@/core/clusters'
-import { estateLadder, poolLadder, unassignedBytes, type Drive, type Node, type Pool } from '@/core/estate'
+import { estateLadder, intakeState, poolLadder, unassignedBytes, type Drive, type Node, type Pool } from '@/core/estate'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import type { SystemPage } from '@/core/views'
 import { changesAbout } from '@/records/changes'
@@ -58,8 +58,7 @@ export async function RowOfNodes({ page, nodes, params }: RowProps) {
   )
 }
 
-const freeOf = (drives: readonly Drive[]) =>
-  drives.filter(each => each.role === 'unassigned' && each.state === 'fine' && !each.isBoot)
+const freeOf = (drives: readonly Drive[]) => drives.filter(each => intakeState(each) === 'unassigned')
 const spreadPool = (pools: readonly Pool[]) => pools.find(pool => pool.failureDomain !== null)
 
 function Sentence({ page: { system, drives, pools }, nodes }: Pick<RowProps, 'page' | 'nodes'>) {

@@ -3,7 +3,7 @@ import { reader } from '@/app/server/guard'
 import { isUuid } from '@/core/input'
 import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
-import { estateLadder, poolLadder, unassignedBytes } from '@/core/estate'
+import { estateLadder, intakeState, poolLadder, unassignedBytes } from '@/core/estate'
 import type { FindingRecord, SystemPage } from '@/core/views'
 import { countAtStart, countWords } from '@/core/units'
 import { changesAbout } from '@/records/changes'
@@ -82,7 +82,7 @@ async function PoolDraft({ change, ...head }: HeadProps & { readonly change: str
 }
 
 function Head({ page: { system, enclosures, drives, pools }, records, drive }: HeadProps) {
-  const free = drives.filter(each => each.role === 'unassigned' && each.state === 'fine')
+  const free = drives.filter(each => intakeState(each) === 'unassigned')
   return (
     <>
       <Title words={system.name}>

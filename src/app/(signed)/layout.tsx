@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import { reader } from '@/app/server/guard'
 import { runningCount } from '@/records/changes'
 import { estateClock } from '@/records/inventory'
-import { Live, ServerLists, Toasts, WorkLine } from '@/ui/frame'
+import { Live, Toasts, WorkLine } from '@/ui/frame'
 
 export const dynamic = 'force-dynamic'
 
@@ -11,7 +11,7 @@ export default async function Layout({ children }: { readonly children: ReactNod
   return (
     <div className="flex h-dvh flex-col">
       <WorkLine running={await runningCount(scope)} clock={await estateClock(scope)} administrator={who.name} />
-      <ServerLists>{children}</ServerLists>
+      {children}
       <Live />
       <Toasts />
     </div>

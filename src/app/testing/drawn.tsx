@@ -1,7 +1,7 @@
 import { text } from 'node:stream/consumers'
 import type { ReactElement } from 'react'
 import { prerenderToNodeStream } from 'react-dom/static'
-import { ServerLists } from '@/ui/frame'
+import { ServerLists } from '@/ui/table/ServerLists'
 import { standAt } from '@/ui/testing/navigation'
 
 type Page = (given: {

@@ -1,7 +1,6 @@
 export { FailedPage } from './FailedPage'
 export { Live } from './Live'
 export { Margin, Page, Title } from './Page'
-export { ServerLists } from './ServerLists'
 export { SubSections } from './SubSections'
 export { WorkLine } from './WorkLine'
 export { Toasts } from './Toasts'

@@ -2,7 +2,7 @@
 import { screen, within } from '@testing-library/react'
 import { kindOf, objectKinds } from '@/core/estate'
 import { sampleDrive, sampleId } from '@/core/estate/testing/samples'
-import { ServerLists } from '../frame'
+import { ServerLists } from '../table/ServerLists'
 import { giveSizes, shown, wordsOf } from '../testing/browser'
 import { KindTable, ObjectFacts } from '.'
 import { textOf } from './textOf'

@@ -1,25 +1,45 @@
 'use client'
-import { Tooltip } from 'radix-ui'
-import type { ReactElement, ReactNode } from 'react'
+import { cloneElement, lazy, Suspense, useId, useRef, useState, type ReactElement, type ReactNode } from 'react'
+
+const TipPanel = lazy(() => import('./TipPanel'))
+const delayMilliseconds = 350
 
 interface TipProps {
   readonly words: ReactNode
   /** What can be pointed at and focused. */
-  readonly children: ReactElement
+  readonly children: ReactElement<{ 'aria-describedby'?: string | undefined }>
 }
 
-/** More about something, beside it while it is pointed at or focused. Nothing that has to be known stands only here. */
+/**
+ * More about something, beside it while it is pointed at or focused. Nothing that has to be known stands only here. What places it is
+ * read when the first one is asked for: most pages are left without one.
+ */
 export function Tip({ words, children }: TipProps) {
+  const id = useId()
+  const frame = useRef<HTMLSpanElement>(null)
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const [isShown, show] = useState(false)
+  const begin = () => {
+    clearTimeout(timer.current)
+    timer.current = setTimeout(() => show(true), delayMilliseconds)
+  }
+  const end = () => {
+    clearTimeout(timer.current)
+    show(false)
+  }
   return (
-    <Tooltip.Provider delayDuration={350}>
-      <Tooltip.Root>
-        <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
-        <Tooltip.Portal>
-          <Tooltip.Content sideOffset={4} collisionPadding={8} className="list-panel max-w-[320px] px-2 py-1 text-sm">
-            {words}
-          </Tooltip.Content>
-        </Tooltip.Portal>
-      </Tooltip.Root>
-    </Tooltip.Provider>
+    <span
+      ref={frame}
+      className="contents"
+      onPointerEnter={begin}
+      onPointerLeave={end}
+      onPointerDown={end}
+      onFocus={begin}
+      onBlur={end}
+      onKeyDown={event => event.key === 'Escape' && end()}
+    >
+      {cloneElement(children, isShown ? { 'aria-describedby': id } : {})}
+      <Suspense>{isShown && <TipPanel id={id} frame={frame} words={words} />}</Suspense>
+    </span>
   )
 }

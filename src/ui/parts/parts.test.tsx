@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
-import { screen } from '@testing-library/react'
+import { Tip } from './Tip'
+import { screen, waitFor } from '@testing-library/react'
 import { useState } from 'react'
 import { shown, wordsOf } from '../testing/browser'
 import { Bytes } from './Bytes'
@@ -90,4 +91,26 @@ test('a state is a shape and a word, so that it needs no colour', () => {
   })
   expect(new Set(shapes).size).toBe(5)
   for (const each of shapes) expect(each.endsWith('word')).toBe(true)
+})
+
+test('a tip stands beside what is pointed at, describes it, and goes with Escape or when it is left', async () => {
+  const { user } = shown(
+    <Tip words="All of it">
+      <button type="button">Some</button>
+    </Tip>,
+  )
+  const button = screen.getByRole('button', { name: 'Some' })
+  expect(screen.queryByRole('tooltip')).toBeNull()
+  await user.hover(button)
+  const tip = await screen.findByRole('tooltip')
+  expect(tip.textContent).toBe('All of it')
+  expect(button.getAttribute('aria-describedby')).toBe(tip.id)
+  await user.unhover(button)
+  await waitFor(() => expect(screen.queryByRole('tooltip')).toBeNull())
+  await user.tab()
+  expect(document.activeElement).toBe(button)
+  await screen.findByRole('tooltip')
+  await user.keyboard('{Escape}')
+  await waitFor(() => expect(screen.queryByRole('tooltip')).toBeNull())
+  expect(button.getAttribute('aria-describedby')).toBeNull()
 })

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react'
-import { ServerLists } from '../frame'
+import { ServerLists } from '../table/ServerLists'
 import { answering, shown } from '../testing/browser'
 import { pushed } from '../testing/navigation'
 import { SavedViews } from './SavedViews'

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
-import { ServerLists } from '../frame'
+import { ServerLists } from '../table/ServerLists'
 import { answering, giveSizes, pass, shown, type Asked } from '../testing/browser'
 import { pushed } from '../testing/navigation'
 import { ServerTable, type ServerColumn, type ServerPage } from '.'

@@ -8,6 +8,7 @@ import { csvText } from './csvText'
 import type { ServerColumn } from './ServerColumn'
 import { FilterField } from './FilterField'
 import { save } from './save'
+import { ServerLists } from './ServerLists'
 import { SavedViews } from './SavedViews'
 import { readAll, useServerPages, type ServerPage } from './useServerPages'
 import { useAddress } from './useAddress'
@@ -41,7 +42,13 @@ export interface ServerTableProps<Row> {
 }
 
 /** A table of any length: its rows stay at the server and are read around what is in sight; its address says how it stands. */
-export function ServerTable<Row>(props: ServerTableProps<Row>) {
+export const ServerTable = <Row,>(props: ServerTableProps<Row>) => (
+  <ServerLists>
+    <TableOf {...props} />
+  </ServerLists>
+)
+
+function TableOf<Row>(props: ServerTableProps<Row>) {
   const { label, path, question, first, columns, idOf, selected, bulk } = props
   const { query } = useAddress()
   const frame = useRef<HTMLDivElement>(null)

@@ -1,7 +1,7 @@
 import { act, configure, render, screen } from '@testing-library/react'
 import userEvent, { type UserEvent } from '@testing-library/user-event'
 import type { ReactElement } from 'react'
-import { ServerLists } from '../frame/ServerLists'
+import { ServerLists } from '../table/ServerLists'
 import { pushed } from './navigation'
 
 // What is waited for comes after a pause of the component's own; how long a busy machine takes for it says nothing of the component.

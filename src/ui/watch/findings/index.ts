@@ -1,3 +1,2 @@
 export { FindingList } from './FindingList'
-export { ImportCatalogue } from './ImportCatalogue'
 export { TodayFindings } from './TodayFindings'

@@ -9,7 +9,8 @@ import { countAtStart, countWords } from '@/core/units'
 import type { FindingRecord } from '@/core/views'
 import { rowNetwork, rowSystemIds, standingFindings, systems, type RowNetwork } from '@/records/queries'
 import { IntentForm, KeyedDraft } from '@/ui/drafts'
-import { FindingList, ImportCatalogue } from '@/ui/watch/findings'
+import { ImportCatalogue } from '@/ui/watch/catalogues'
+import { FindingList } from '@/ui/watch/findings'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import {
   NetworkDrawing,

@@ -1,0 +1,1 @@
+export { ImportCatalogue } from './ImportCatalogue'

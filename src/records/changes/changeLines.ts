@@ -17,14 +17,16 @@ const lines = (found: readonly Row[]): ChangeLine[] =>
 export const changeLines = async (scope: Scope, limit: number): Promise<ChangeLine[]> =>
   lines(await rows<Row>(scope, `select ${columns} from changes order by number desc limit $1`, [limit]))
 
-/** The latest changes that have looked at an object or made it; found by the indices changes_reads, changes_made and changes_registered. */
+/** The latest changes that have looked at an object or made it; found by the indices changes_reads and changes_made. */
 export const changesAbout = async (scope: Scope, objectId: string, limit: number): Promise<ChangeLine[]> =>
   lines(
     await rows<Row>(
       scope,
       `select ${columns} from changes
-       where plan -> 'reads' @> jsonb_build_array(jsonb_build_object('id', $1::text)) or facts ->> 'volumeId' = $1
-         or facts ->> 'systemId' = $1 and kind = 'register-system'
+       where plan -> 'reads' @> jsonb_build_array(jsonb_build_object('id', $1::text))
+         or facts @> jsonb_build_object('volumeId', $1::text)
+         or facts @> jsonb_build_object('poolId', $1::text)
+         or facts @> jsonb_build_object('systemId', $1::text)
        order by number desc limit $2`,
       [objectId, limit],
     ),

@@ -8,8 +8,7 @@ create collation natural_order (provider = icu, locale = 'en-u-kn-true');
 drop index volumes_by_sorted_name;
 create index volumes_by_sorted_name on volumes (name collate natural_order, id);
 create index changes_reads on changes using gin ((plan -> 'reads') jsonb_path_ops);
-create index changes_made on changes ((facts ->> 'volumeId')) where facts ->> 'volumeId' is not null;
-create index changes_registered on changes ((facts ->> 'systemId')) where kind = 'register-system';
+create index changes_made on changes using gin (facts jsonb_path_ops);
 alter table drives add column intake text not null generated always as (
   case when state <> 'fine' then state
        when is_boot then 'boot'

@@ -1,5 +1,15 @@
+import { Fragment } from 'react'
 import type { LinuxCommands } from '@/core/hosts'
 import { Copied } from '../parts/Copied'
+
+/** A command whose words stay whole at the end of a line: a name broken at a hyphen reads as two. */
+const Unbroken = ({ command }: { readonly command: string }) =>
+  command.split(' ').map((word, index) => (
+    <Fragment key={index}>
+      {index > 0 && ' '}
+      <span className="whitespace-nowrap">{word}</span>
+    </Fragment>
+  ))
 
 /** The exact commands for a Linux host, in their order; each is copied by a click. */
 export function HostCommands({ commands }: { readonly commands: LinuxCommands }) {
@@ -17,7 +27,7 @@ export function HostCommands({ commands }: { readonly commands: LinuxCommands })
             <div className="border-l border-rule pl-3">
               {step.commands.map(command => (
                 <div key={command}>
-                  <Copied text={command} />
+                  <Copied text={command} shown={<Unbroken command={command} />} />
                 </div>
               ))}
             </div>

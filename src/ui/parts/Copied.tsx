@@ -1,6 +1,6 @@
 'use client'
 import { Check, Copy } from 'lucide-react'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { toast } from './toast'
 import { Tip } from './Tip'
 
@@ -11,7 +11,7 @@ export function Copied({
   className = '',
 }: {
   readonly text: string
-  readonly shown?: string
+  readonly shown?: ReactNode
   readonly className?: string
 }) {
   const [isCopied, setCopied] = useState(false)

@@ -155,7 +155,12 @@ interface ReadingProps {
 }
 
 function Reading({ cell, nodes, wantedMtu }: ReadingProps) {
-  if (cell === undefined) return <State gravity="fine">Every pair passes {wantedMtu} bytes whole.</State>
+  if (cell === undefined)
+    return (
+      <div>
+        <State gravity="fine">Every pair passes {wantedMtu} bytes whole.</State>
+      </div>
+    )
   const nameOf = (id: string) => nodes.find(node => node.id === id)?.name ?? ''
   return (
     <div data-path-reading>

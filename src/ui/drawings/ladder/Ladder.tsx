@@ -20,6 +20,7 @@ const colours: Readonly<Record<string, string>> = {
   raw: 'var(--d7)',
   'in pools': 'var(--d7)',
   'after spares': 'var(--d4)',
+  'after cache': 'var(--d4)',
   'after layout': 'var(--d4)',
   'after metadata': 'var(--d3)',
   'after rebuild reserve': 'var(--d3)',

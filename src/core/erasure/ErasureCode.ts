@@ -1,8 +1,6 @@
 import { PiecesUnlike, TooFewPieces, WidthRefused } from './errors'
-import { inverse, invert, times } from './field'
-
-/** Outputs that one pass computes: as many bytes as a machine word holds. */
-const lanes = 4
+import { inverse, invert } from './field'
+import { multiply } from './multiply'
 
 /**
  * A systematic Reed–Solomon code over GF(2⁸): k data pieces as they are and m parity pieces, of which any k restore all.
@@ -11,7 +9,6 @@ const lanes = 4
  */
 export class ErasureCode {
   readonly #parityRows: readonly (readonly number[])[]
-  readonly #parityTables: readonly Uint32Array[][]
 
   /** @throws {WidthRefused} unless k ≥ 1, m ≥ 0 and k + m ≤ 256 */
   constructor(
@@ -23,14 +20,13 @@ export class ErasureCode {
     this.#parityRows = range(parityPieces).map(row =>
       range(dataPieces).map(column => inverse((dataPieces + row) ^ column)),
     )
-    this.#parityTables = tablesFor(this.#parityRows, dataPieces)
   }
 
   /** Computes the parity of k data pieces of one length. @returns m pieces of that length */
   encode(data: readonly Uint8Array[]): Uint8Array[] {
     this.#sameLength(data)
     if (data.length !== this.dataPieces) throw new TooFewPieces(data.length, this.dataPieces)
-    return multiply(this.#parityTables, data, this.parityPieces)
+    return multiply(this.#parityRows, data)
   }
 
   /**
@@ -47,7 +43,7 @@ export class ErasureCode {
     const data = this.#dataFrom(pieces, used)
     const lostParity = range(this.parityPieces).filter(row => pieces[this.dataPieces + row] === undefined)
     const rows = lostParity.map(row => this.#parityRows[row] ?? [])
-    const parity = multiply(tablesFor(rows, this.dataPieces), data, rows.length)
+    const parity = multiply(rows, data)
     return [
       ...data,
       ...range(this.parityPieces).map(
@@ -69,12 +65,8 @@ export class ErasureCode {
     )
     const inverted = invert(matrix) ?? []
     const restored = multiply(
-      tablesFor(
-        lost.map(index => inverted[index] ?? []),
-        this.dataPieces,
-      ),
+      lost.map(index => inverted[index] ?? []),
       used.map(each => each.piece),
-      lost.length,
     )
     return range(this.dataPieces).map(index => pieces[index] ?? restored[lost.indexOf(index)] ?? new Uint8Array())
   }
@@ -86,72 +78,3 @@ export class ErasureCode {
 }
 
 const range = (count: number) => Array.from({ length: count }, (_, index) => index)
-
-/** For each four rows and each input a table: a byte looked up gives its part of four outputs at once. */
-function tablesFor(rows: readonly (readonly number[])[], inputs: number): Uint32Array[][] {
-  return range(Math.ceil(rows.length / lanes)).map(group =>
-    range(inputs).map(input => {
-      const table = new Uint32Array(256)
-      for (let value = 0; value < 256; value += 1) {
-        let packed = 0
-        for (let lane = 0; lane < lanes; lane += 1)
-          packed |= times(value, rows[group * lanes + lane]?.[input] ?? 0) << (8 * lane)
-        table[value] = packed >>> 0
-      }
-      return table
-    }),
-  )
-}
-
-/** Bytes whose sums stay in the processor's nearest cache. */
-const blockBytes = 4096
-
-function multiply(tables: readonly Uint32Array[][], inputs: readonly Uint8Array[], outputs: number): Uint8Array[] {
-  const length = inputs[0]?.length ?? 0
-  const results = range(outputs).map(() => new Uint8Array(length))
-  const sums = new Uint32Array(blockBytes)
-  tables.forEach((group, index) => {
-    const own = results.slice(index * lanes, index * lanes + lanes)
-    for (let from = 0; from < length; from += blockBytes) {
-      const to = Math.min(length, from + blockBytes)
-      sums.fill(0)
-      for (let input = 0; input < group.length; input += 4) addFour(sums, group, inputs, input, from, to)
-      own.forEach((result, lane) => takeLane(sums, lane, result, from, to))
-    }
-  })
-  return results
-}
-
-const noTable = new Uint32Array(256)
-
-/** Four inputs at a time: one read and one write of a sum then serve four lookups. */
-function addFour(
-  sums: Uint32Array,
-  group: readonly Uint32Array[],
-  inputs: readonly Uint8Array[],
-  first: number,
-  from: number,
-  to: number,
-): void {
-  const a = group[first] ?? noTable
-  const b = group[first + 1] ?? noTable
-  const c = group[first + 2] ?? noTable
-  const d = group[first + 3] ?? noTable
-  const own = inputs[first] ?? new Uint8Array()
-  const second = inputs[first + 1] ?? own
-  const third = inputs[first + 2] ?? own
-  const fourth = inputs[first + 3] ?? own
-  for (let at = from; at < to; at += 1) {
-    sums[at - from] =
-      (sums[at - from] as number) ^
-      (a[own[at] as number] as number) ^
-      (b[second[at] as number] as number) ^
-      (c[third[at] as number] as number) ^
-      (d[fourth[at] as number] as number)
-  }
-}
-
-function takeLane(sums: Uint32Array, lane: number, into: Uint8Array, from: number, to: number): void {
-  const shift = 8 * lane
-  for (let at = from; at < to; at += 1) into[at] = (sums[at - from] as number) >>> shift
-}

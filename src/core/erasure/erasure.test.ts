@@ -1,6 +1,9 @@
 import fc from 'fast-check'
 import { ErasureCode, PiecesUnlike, TooFewPieces, WidthRefused } from '.'
 import { inverse, invert, times } from './field'
+import { multiplyByKernel } from './multiply'
+import { multiplyByTables } from './multiplyByTables'
+import { kernel } from './wasmKernel'
 
 /** The slow way: multiply by shifting, and reduce by the polynomial bit by bit. */
 function shiftedProduct(a: number, b: number): number {
@@ -85,4 +88,43 @@ test('parity of one piece more than data is more than a copy: a changed byte cha
   )
   const after = code.encode(changed)
   before.forEach((piece, index) => expect(after[index]?.[2]).not.toBe(piece[2]))
+})
+
+describe('the kernel of vectors', () => {
+  const quick = kernel()
+
+  test('is to be had here', () => expect(quick).toBeDefined())
+
+  test('gives byte for byte what looking up gives, for every width, length and coefficient', () => {
+    if (quick === undefined) return
+    const cases = fc.record({
+      rows: fc.integer({ min: 0, max: 9 }),
+      inputs: fc.integer({ min: 1, max: 12 }),
+      length: fc.oneof(fc.integer({ min: 0, max: 70 }), fc.integer({ min: 2040, max: 2060 }), fc.constant(6001)),
+      seed: fc.nat(),
+    })
+    fc.assert(
+      fc.property(cases, ({ rows, inputs, length, seed }) => {
+        const matrix = Array.from({ length: rows }, (_, row) => [...bytes(seed + row, inputs)])
+        const pieces = Array.from({ length: inputs }, (_, index) => bytes(seed * 3 + index, length))
+        // Compared as wholes: byte by byte the comparison would take longer than both ways together.
+        const [one, other] = [multiplyByKernel(quick, matrix, pieces), multiplyByTables(matrix, pieces)]
+        expect(one.length).toBe(other.length)
+        expect(one.every((piece, row) => Buffer.from(piece).equals(other[row] ?? new Uint8Array()))).toBe(true)
+      }),
+      { numRuns: 300 },
+    )
+    const products = Array.from({ length: 256 }, (_, coefficient) => [coefficient])
+    const every = Uint8Array.from({ length: 256 }, (_, value) => value)
+    multiplyByKernel(quick, products, [every]).forEach((row, coefficient) =>
+      expect([...row]).toEqual([...every].map(value => times(value, coefficient))),
+    )
+  })
+
+  test('takes the widest code that there is', () => {
+    if (quick === undefined) return
+    const matrix = [0, 1, 2, 3].map(seed => [...bytes(seed, 256)])
+    const pieces = Array.from({ length: 256 }, (_, index) => bytes(index, 100))
+    expect(multiplyByKernel(quick, matrix, pieces)).toEqual(multiplyByTables(matrix, pieces))
+  })
 })

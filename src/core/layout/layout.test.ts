@@ -79,3 +79,20 @@ test('the ladder adds up to raw', () => {
     }),
   )
 })
+
+test('of any width: so many stripes fit and not one more, in doubles and beyond them', () => {
+  const cases = fc.record({
+    width: fc.integer({ min: 1, max: 12 }),
+    counts: fc.array(fc.bigInt({ min: 0n, max: 5000n }), { minLength: 12, maxLength: 40 }),
+    scale: fc.constantFrom(1n, 1n << 60n),
+  })
+  fc.assert(
+    fc.property(cases, ({ width, counts, scale }) => {
+      const chunks = counts.map(count => count * scale)
+      const most = mostStripes(chunks, width)
+      const fits = (stripes: bigint) =>
+        chunks.reduce((sum, count) => sum + (count < stripes ? count : stripes), 0n) >= BigInt(width) * stripes
+      return fits(most) && !fits(most + 1n)
+    }),
+  )
+})

@@ -71,6 +71,20 @@ test('volumes are found by literal text, sorted and paged at the server', async 
   expect((await search({ database }, 'SER2')).map(hit => hit.kind)).toEqual(['drive'])
 })
 
+test('reading the same again locks no row and writes next to nothing', async () => {
+  const many = inventory({ drives: Array.from({ length: 600 }, (_, index) => drive(index + 1)) })
+  await store(many)
+  const written = async () =>
+    Number((await rows<{ at: string }>({ database }, `select pg_current_wal_insert_lsn() - '0/0' as at`))[0]?.at)
+  const before = await written()
+  await store(many)
+  // The number of the reading, and that it was done; 600 locks alone would be some forty thousand bytes.
+  expect((await written()) - before).toBeLessThan(12_000)
+  await store(inventory({ drives: [drive(1, { powerOnHours: 7 })] }))
+  const [first] = (await objectList({ database }, 'drives', { sort: 'name', limit: 1 })).items
+  expect(first?.powerOnHours).toBe(7)
+})
+
 test('numbers within names count as numbers, whichever list', async () => {
   const found = [10, 2, 1].map(number => ({ ...drive(number), name: `drive ${number}` }))
   await store(inventory({ drives: found }))

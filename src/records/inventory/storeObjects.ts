@@ -153,14 +153,18 @@ async function write(
          and id not in (select r.id from jsonb_to_recordset($2::jsonb) as r(id uuid))`,
       [systemId, list],
     )
+  // What has changed is found by a join first: a conflict alone would lock every row that is as it was, and locks are written too.
+  const of = (row: string) => `(${[`${row}.locator`, ...names.map(name => `${row}.${name}`)].join(', ')})`
   await run(
     scope,
-    `insert into ${table} as known (id, system_id, locator, ${names.join(', ')})
-     select r.id, $1, r.locator, ${names.map(name => `r.${name}`).join(', ')}
-     from jsonb_to_recordset($2::jsonb) as r(id uuid, locator text, ${columns.map(({ column, type }) => `${column} ${type}`).join(', ')})
-     on conflict (id) do update set locator = excluded.locator, missing_since = null, ${names.map(name => `${name} = excluded.${name}`).join(', ')}
-     where (known.locator, known.missing_since, ${names.map(name => `known.${name}`).join(', ')})
-       is distinct from (excluded.locator, null::timestamptz, ${names.map(name => `excluded.${name}`).join(', ')})`,
+    `with given as (
+       select * from jsonb_to_recordset($2::jsonb) as r(id uuid, locator text, ${columns.map(({ column, type }) => `${column} ${type}`).join(', ')})),
+     changed as (
+       select given.* from given left join ${table} known on known.id = given.id
+       where known.id is null or known.missing_since is not null or ${of('known')} is distinct from ${of('given')})
+     insert into ${table} (id, system_id, locator, ${names.join(', ')})
+     select id, $1, locator, ${names.join(', ')} from changed
+     on conflict (id) do update set locator = excluded.locator, missing_since = null, ${names.map(name => `${name} = excluded.${name}`).join(', ')}`,
     [systemId, list],
   )
 }

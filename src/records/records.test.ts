@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto'
+import { Client } from 'pg'
 import type { Sequelize } from 'sequelize'
 import {
   addAdministrator,
@@ -15,7 +16,7 @@ import {
 import { intakeState } from '@/core/estate'
 import type { Inventory } from '@/ports'
 import { inTransaction, rows, run } from './database'
-import { enrolSystem, estateClock, keepClock, nextReading, storeInventory, systemAccess } from './inventory'
+import { enrolSystem, estateClock, keepClock, nextReading, noteReach, storeInventory, systemAccess } from './inventory'
 import { driveCounts, driveList, objectList, search, systemPage, volumeList } from './queries'
 import { enrolled, freshDatabase, sampleDriveFound as drive, sampleInventory as inventory } from './testing'
 
@@ -83,6 +84,32 @@ test('reading the same again locks no row and writes next to nothing', async () 
   await store(inventory({ drives: [drive(1, { powerOnHours: 7 })] }))
   const [first] = (await objectList({ database }, 'drives', { sort: 'name', limit: 1 })).items
   expect(first?.powerOnHours).toBe(7)
+})
+
+test('a notice is told where something has changed, and not where a reading has found all as it was', async () => {
+  const told: string[] = []
+  const listener = new Client({ connectionString: records.url })
+  await listener.connect()
+  listener.on('notification', ({ payload = '' }) => told.push((JSON.parse(payload) as { of: string }).of))
+  await listener.query('listen wendrel')
+  const settled = () => listener.query('select 1')
+  try {
+    await store(inventory({ drives: [drive(1), drive(2)] }))
+    await settled()
+    told.length = 0
+    await store(inventory({ drives: [drive(1), drive(2)] }))
+    await noteReach({ database }, systemId, null)
+    await settled()
+    expect(told).toEqual([])
+    await store(inventory({ drives: [drive(1, { state: 'failed' }), drive(2)] }))
+    await settled()
+    expect(told).toEqual(['drives'])
+    await noteReach({ database }, systemId, { why: 'It is silent.', code: 'connection.silent' })
+    await settled()
+    expect(told).toEqual(['drives', 'systems'])
+  } finally {
+    await listener.end()
+  }
 })
 
 test('numbers within names count as numbers, whichever list', async () => {

@@ -12,6 +12,7 @@ import { sql as protocols } from './0007-protocols.sql'
 import { sql as views } from './0008-views.sql'
 import { sql as rounds } from './0009-rounds.sql'
 import { sql as lists } from './0010-lists.sql'
+import { sql as notices } from './0011-notices.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -24,6 +25,7 @@ const steps = [
   { name: '0008-views', sql: views },
   { name: '0009-rounds', sql: rounds },
   { name: '0010-lists', sql: lists },
+  { name: '0011-notices', sql: notices },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

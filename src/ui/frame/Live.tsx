@@ -7,6 +7,8 @@ import { pageNonce } from '../parts/pageNonce'
 const settleMilliseconds = 350
 const mostMilliseconds = 1500
 const againMilliseconds = 2500
+/** When a system was last read is no news; a page that is looked at asks for it once in a while. */
+const agedMilliseconds = 60_000
 
 /** Reads the page's records anew when the server tells that something has changed; bursts are waited out, but not for long. */
 export function Live() {
@@ -36,7 +38,11 @@ export function Live() {
       const wait = Math.min(settleMilliseconds, Math.max(0, firstAt + mostMilliseconds - now))
       timer = setTimeout(() => void refresh(), wait)
     }
+    const aged = setInterval(() => {
+      if (document.visibilityState === 'visible' && timer === undefined) void refresh()
+    }, agedMilliseconds)
     return () => {
+      clearInterval(aged)
       clearTimeout(timer)
       source.close()
     }

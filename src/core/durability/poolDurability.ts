@@ -39,11 +39,7 @@ export function poolDurability(
   reliability: DriveReliability,
 ): PoolDurability {
   const rebuildHours = Number(driveBytes) / rebuildBytesPerSecond / 3600
-  // A mirror loses data when all copies of one set are lost, so the set is the group that the chain sees.
-  const chains =
-    scheme.kind === 'parity'
-      ? groupSizes
-      : groupSizes.flatMap(size => Array.from({ length: size / scheme.copies }, () => scheme.copies))
+  const chains = chainsOf(groupSizes, scheme)
   const survivedLosses = scheme.kind === 'parity' ? scheme.parityDrives : scheme.copies - 1
   const chainOf = (drives: number) => ({
     drives,
@@ -72,3 +68,9 @@ export function poolDurability(
     meanHoursToLoss: meanHoursToLoss(chainOf(largest)),
   }
 }
+
+/** A mirror loses data when all copies of one set are lost, so the set is the group that the chain sees. */
+const chainsOf = (groupSizes: readonly number[], scheme: RaidScheme): readonly number[] =>
+  scheme.kind === 'parity'
+    ? groupSizes
+    : groupSizes.flatMap(size => Array.from({ length: size / scheme.copies }, () => scheme.copies))

@@ -26,6 +26,9 @@ function hrefOf(hit: Hit): string {
   return (kind === undefined ? undefined : pageOf(kind, hit)) ?? `/changes/${hit.id}`
 }
 
+/** Whether an entry holds what is looked for, as a rank. */
+const holds = (entry: string, wanted: string) => (entry.toLowerCase().includes(wanted.toLowerCase()) ? 1 : 0)
+
 /** What can be found and done: objects, pages, settings, commands, and what our words mean. */
 export default function CommandDialog({ close, showKeys }: CommandDialogProps) {
   const router = useRouter()
@@ -42,11 +45,7 @@ export default function CommandDialog({ close, showKeys }: CommandDialogProps) {
         <Dialog.Overlay className="dialog-veil" />
         <Dialog.Content className="dialog" aria-describedby={undefined}>
           <Dialog.Title className="sr-only">Search and commands</Dialog.Title>
-          <Command
-            shouldFilter
-            label="Search and commands"
-            filter={(value, wanted) => (value.toLowerCase().includes(wanted.toLowerCase()) ? 1 : 0)}
-          >
+          <Command shouldFilter label="Search and commands" filter={holds}>
             <Command.Input
               autoFocus
               value={text}

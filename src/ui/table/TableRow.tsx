@@ -22,6 +22,7 @@ export function TableRow<Row>(props: TableRowProps<Row>) {
   const { row, id, place, columns, shape, nameOf, isSelected, isChosen = false, choose } = props
   const { withChanges } = useAddress()
   const [opener] = columns
+  const href = withChanges({ [props.selectedBy]: id ?? null, draft: null, change: null })
   return (
     <div
       role="row"
@@ -31,7 +32,7 @@ export function TableRow<Row>(props: TableRowProps<Row>) {
       style={{ ...shape.tracks, height: shape.pixels, transform: `translateY(${place.start}px)` }}
     >
       {row === undefined || opener === undefined ? (
-        <span role="cell" className="col-span-full h-3 rounded-sm bg-rule-fine" aria-label="Loading" />
+        <Loading />
       ) : (
         <>
           {choose !== undefined && (
@@ -49,9 +50,7 @@ export function TableRow<Row>(props: TableRowProps<Row>) {
               row={row}
               nameOf={nameOf}
               isNarrow={shape.isNarrow}
-              href={
-                index === 0 ? withChanges({ [props.selectedBy]: id ?? null, draft: null, change: null }) : undefined
-              }
+              href={index === 0 ? href : undefined}
             />
           ))}
         </>
@@ -59,6 +58,8 @@ export function TableRow<Row>(props: TableRowProps<Row>) {
     </div>
   )
 }
+
+const Loading = () => <span role="cell" className="col-span-full h-3 rounded-sm bg-rule-fine" aria-label="Loading" />
 
 interface CellProps<Row> {
   readonly column: ServerColumn<Row>

@@ -1,5 +1,5 @@
 import { eraseDriveIntent, type EraseDriveIntent as Intent } from '@/core/intents'
-import { intakeState, sequentialBytesPerSecond, suffixOf, type Estate, within } from '@/core/estate'
+import { intakeState, sequentialBytesPerSecond, suffixOf, type Estate, within, type Drive } from '@/core/estate'
 import type { Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangePorts } from '@/ports'
@@ -116,17 +116,21 @@ function checksOf({ drive, isTyped, left, node, state, system }: Seen): readonly
       'Type the last four characters of its serial number, as they stand on its label.',
       { field: 'lastFour' },
     ),
-    advise(
-      'nothing-wanted',
-      left == null,
-      'The system names nothing left over on it.',
-      left == null
-        ? ''
-        : `On it: ${left.partitions.join(', ')}; from ${left.system ?? 'an unknown system'}${left.lastUsedAt === null ? '' : `, last used ${left.lastUsedAt.slice(0, 10)}`}.`,
-      { remedy: 'Make sure that nobody needs it.' },
-    ),
+    wantedCheck(left ?? null),
   ]
 }
+
+/** What an earlier use has left, which somebody may still want. */
+const wantedCheck = (left: Drive['leftOver']): PlanCheck =>
+  advise(
+    'nothing-wanted',
+    left === null,
+    'The system names nothing left over on it.',
+    left === null
+      ? ''
+      : `On it: ${left.partitions.join(', ')}; from ${left.system ?? 'an unknown system'}${left.lastUsedAt === null ? '' : `, last used ${left.lastUsedAt.slice(0, 10)}`}.`,
+    { remedy: 'Make sure that nobody needs it.' },
+  )
 
 function stepsOf({ bytes, drive, intent, node }: Seen): Outlined<Step>[] {
   if (drive === undefined) return []

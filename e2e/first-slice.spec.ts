@@ -281,7 +281,7 @@ test('everything can be found and reached by keys; night and narrow screens stay
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto(address())
   await page.getByRole('button', { name: 'Sections' }).click()
-  await page.getByRole('menuitem', { name: 'Provision' }).click()
+  await page.getByRole('navigation', { name: 'Sections' }).getByRole('link', { name: 'Provision' }).click()
   await page.waitForURL(/provision/)
   await isAccessible(page)
   for (const path of ['/', '/build/pools', '/provision']) {

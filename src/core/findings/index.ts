@@ -1,5 +1,6 @@
 export type { Finding, FindingGravity, FindingTree } from './Finding'
 export { arrange, workOrder } from './arrange'
-export { clockToleranceSeconds, rowFindings } from './rowFindings'
+export { clockToleranceSeconds } from './nodeFindings'
+export { rowFindings } from './rowFindings'
 export { standing, type StandingFinding } from './standing'
 export { clockApartSeconds, clockFinding, edgeFindings, readingFindings, type Missing } from './systemFindings'

@@ -3,24 +3,13 @@ import { widthOf } from '@/core/clusters'
 import { provisionableBytes, type Estate, within } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
-import type { ChangePorts } from '@/ports'
-import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
+import type { ChangeKind } from '../../ChangeKind'
 import { advise, must, rule } from '../../parts/checks'
 import { layoutOn, movedBytes, movingParts, spreadOf } from '../../parts/growing'
 import { rowChecks } from '../../parts/nodes'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
-import { waitForTask } from '../../parts/waitForTask'
-
-type Step =
-  | {
-      readonly step: 'empty'
-      readonly systemId: string
-      readonly poolLocator: string
-      readonly driveLocators: readonly string[]
-      readonly rateRatio: number
-    }
-  | { readonly step: 'part'; readonly systemId: string; readonly staying: readonly string[] }
+import { type Step, runStep, prove } from './steps'
 
 export const shrinkCluster: ChangeKind<Intent, Step> = {
   ...shrinkClusterIntent,
@@ -86,6 +75,7 @@ function see(estate: Estate, intent: Intent) {
     width,
   }
 }
+
 type Seen = ReturnType<typeof see>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
@@ -180,51 +170,6 @@ function stepsOf({ estate, going, gone, intent, leaving, left, moved, pool, stay
             seconds: 1,
           },
         ]),
-  ]
-}
-
-async function runStep(step: Step, _: object, ports: ChangePorts): Promise<Facts> {
-  const clusters = await ports.of(step.systemId, 'clusters')
-  const spreadPools = await ports.of(step.systemId, 'spreadPools')
-  if (step.step === 'part') {
-    await clusters.setMembers(step.staying)
-    return {}
-  }
-  const running = await spreadPools.moving(step.poolLocator)
-  const isDone = async () => (await spreadPools.moving(step.poolLocator)) === null
-  const wait = { systemId: step.systemId, words: 'Moving pieces', isDone }
-  if (running !== null) {
-    await waitForTask({ ...wait, task: running }, ports)
-  } else {
-    const held = (await spreadPools.banksOf(step.poolLocator)).flatMap(bank => [
-      bank.cacheLocator,
-      ...bank.capacityLocators,
-    ])
-    const left = step.driveLocators.filter(locator => held.includes(locator))
-    if (left.length > 0)
-      await waitForTask(
-        { ...wait, task: await spreadPools.removeDrives(step.poolLocator, left, step.rateRatio) },
-        ports,
-      )
-  }
-  return {}
-}
-
-async function prove(intent: Intent, made: Plan<Step>, _: object, ports: ChangePorts): Promise<Evidence[]> {
-  const spreadPools = await ports.of(intent.systemId, 'spreadPools')
-  const empty = made.steps.map(each => each.step).find(step => step.step === 'empty')
-  if (empty?.step !== 'empty') return []
-  const held = (await spreadPools.banksOf(empty.poolLocator)).flatMap(bank => [
-    bank.cacheLocator,
-    ...bank.capacityLocators,
-  ])
-  const left = empty.driveLocators.filter(locator => held.includes(locator))
-  return [
-    {
-      claim: 'None of the drives is in the pool any more',
-      holds: empty.driveLocators.length > 0 && left.length === 0,
-      measured: { stillIn: `${left.length}`, taken: `${empty.driveLocators.length}` },
-    },
   ]
 }
 

@@ -2,7 +2,7 @@
 import Link from 'next/link'
 import type { RefObject } from 'react'
 import { Beside } from '../parts/Beside'
-import type { SectionItem } from './SectionMenu'
+import type { SectionItem } from './SectionItem'
 
 interface SectionListProps {
   readonly items: readonly SectionItem[]

@@ -1,14 +1,9 @@
 'use client'
 import { Menu } from 'lucide-react'
 import { lazy, Suspense, useRef, useState } from 'react'
+import type { SectionItem } from './SectionItem'
 
 const SectionList = lazy(() => import('./SectionList'))
-
-export interface SectionItem {
-  readonly href: string
-  readonly words: string
-  readonly isOn: boolean
-}
 
 /** The work line folded into one button, for screens too narrow for it. */
 export function SectionMenu({ items }: { readonly items: readonly SectionItem[] }) {

@@ -46,6 +46,7 @@ test.each([
   ['a drive that a pool uses', { role: 'data', poolId }, 'not-in-use', 'A pool uses it'],
   ['a spare', { role: 'spare', poolId }, 'not-in-use', 'A pool uses it'],
   ['a drive that has failed', { state: 'failed' }, 'drive-fine', 'nothing can be written'],
+  ['a drive in no node', { nodeId: null }, 'can-be-read', 'is in no node'],
   ['a drive with another serial number', { serial: 'OTHER' }, 'last-four', 'as they stand on its label'],
 ])('%s is not erased', (_, more, rule, why) => {
   const plan = erase({}, withDrive(more))
@@ -58,6 +59,14 @@ test('a drive that is gone, or whose node is silent, is not erased', () => {
   const row = withDrive({})
   const silent = { ...row, nodes: row.nodes.map(node => ({ ...node, state: 'not answering' as const })) }
   expect(isReady(erase({}, silent))).toBe(false)
+})
+
+test('a drive that nobody could read afterwards is not erased: nothing would prove that it is empty', () => {
+  const row = withDrive({})
+  const deaf = { ...row, nodes: row.nodes.map(node => ({ ...node, agentAddress: null })) }
+  const plan = erase({}, deaf)
+  expect(check(plan, 'can-be-read')).toMatchObject({ holds: false, field: 'driveId' })
+  expect([isReady(plan), plan.steps]).toEqual([false, []])
 })
 
 const light = (driveIds: readonly string[], isOn = true) => planned('set-locate-light', { systemId, driveIds, isOn })

@@ -1,6 +1,7 @@
 import { layBanks, suggestedRole, type Bank, type DriveRole, type LaidBanks, type SuggestedRole } from '@/core/clusters'
 import { byId, intakeState, suffixOf, type Drive, type Estate, type Node } from '@/core/estate'
 import type { PlanCheck } from '@/core/plan'
+import type { BankWanted } from '@/ports'
 import { must, rule } from './checks'
 
 export interface ClusterChoice {
@@ -133,3 +134,20 @@ const cleanCheck = (foreign: readonly Drive[], firstForeign: Drive | undefined):
       ...(firstForeign === undefined ? {} : { href: `/build/drives?draft=erase-drive&drive=${firstForeign.id}` }),
     },
   )
+
+/** Banks as a system is asked for them, by where their nodes and drives stand in it. */
+export function banksAt(
+  estate: Estate,
+  banks: readonly (Omit<Bank, 'nodeId'> & { readonly nodeId: string | null })[],
+): readonly BankWanted[] {
+  const nodeAt = new Map(estate.nodes.map(node => [node.id, node.locator]))
+  const driveAt = new Map(estate.drives.map(drive => [drive.id, drive.locator]))
+  return banks.flatMap(({ number, nodeId, cacheDriveId, capacityDriveIds }) => {
+    const nodeLocator = nodeId === null ? undefined : nodeAt.get(nodeId)
+    const cacheLocator = driveAt.get(cacheDriveId)
+    if (nodeLocator === undefined || cacheLocator === undefined) return []
+    return [
+      { number, nodeLocator, cacheLocator, capacityLocators: capacityDriveIds.flatMap(id => driveAt.get(id) ?? []) },
+    ]
+  })
+}

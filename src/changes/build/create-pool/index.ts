@@ -14,7 +14,5 @@ export const createPool: ChangeKind<Intent, Step> = {
   prove,
   collects: ({ systemId }) => [systemId],
   reverse: ({ systemId }, facts) =>
-    facts['poolLocator'] === undefined
-      ? undefined
-      : { kind: 'remove-pool', intent: { systemId, poolId: facts['poolId'] ?? '' } },
+    facts['poolId'] === undefined ? undefined : { kind: 'remove-pool', intent: { systemId, poolId: facts['poolId'] } },
 }

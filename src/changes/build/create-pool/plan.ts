@@ -30,10 +30,9 @@ function see(estate: Estate, intent: Intent) {
   const rate = Math.min(...chosen.map(sequentialBytesPerSecond))
   const largest = chosen.reduce((most, drive) => (drive.capacityBytes > most ? drive.capacityBytes : most), 0n)
   const claims = [...intent.driveIds, ...(system === undefined ? [] : [`pool:${system.id}/${intent.name}`])]
-  const groups = layout.feasible
-    ? layout.groups.map(group => group.driveIndexes.map(index => chosen[index]?.locator ?? ''))
-    : []
-  const spares = layout.feasible ? layout.spareIndexes.map(index => chosen[index]?.locator ?? '') : []
+  const at = (indexes: readonly number[]) => indexes.flatMap(index => chosen[index]?.locator ?? [])
+  const groups = layout.feasible ? layout.groups.map(group => at(group.driveIndexes)) : []
+  const spares = layout.feasible ? at(layout.spareIndexes) : []
   const sketch = layout.feasible ? sketchOf(layout, intent, chosen, rate) : undefined
   const freeBytes = sketch?.of === 'pool' ? (sketch.ladder.at(-1)?.bytes ?? '0') : null
   return { chosen, claims, estate, freeBytes, groups, intent, largest, layout, look, rate, sketch, spares, system }

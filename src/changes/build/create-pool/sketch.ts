@@ -29,10 +29,10 @@ export function sketchOf(layout: RaidLayout, intent: Intent, chosen: readonly Dr
       sum: rung.sum.map(item => ({ name: item.name, bytes: `${item.bytes}` })),
     })),
     groups: layout.groups.map(group => ({
-      driveIds: group.driveIndexes.map(index => chosen[index]?.id ?? ''),
+      driveIds: group.driveIndexes.flatMap(index => chosen[index]?.id ?? []),
       words: groupWords(group.driveIndexes.length, intent),
     })),
-    spareDriveIds: layout.spareIndexes.map(index => chosen[index]?.id ?? ''),
+    spareDriveIds: layout.spareIndexes.flatMap(index => chosen[index]?.id ?? []),
     durability: durabilityOf(layout, intent, chosen, rate),
   }
 }

@@ -2,6 +2,7 @@ import type { RaidSchemeText } from '@/core/estate'
 import type { ChangePorts } from '@/ports'
 import type { Facts, StepContext } from '../../ChangeKind'
 import { waitForTask } from '../../parts/waitForTask'
+import { fact, found } from '../../parts/known'
 
 export type Step = Readonly<
   | {
@@ -20,12 +21,12 @@ export type Step = Readonly<
 export async function runStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<Facts> {
   const pools = await ports.of(step.systemId, 'pools')
   if (step.step === 'initialise') {
-    const locator = facts['poolLocator'] ?? ''
+    const locator = fact(facts, 'poolLocator')
     const isDone = async () => (await pools.at(locator))?.isReady === true
     const task = facts['task'] ?? null
     await waitForTask({ systemId: step.systemId, task, words: 'Initialising', isDone }, ports)
     await ports.records.collect(step.systemId)
-    return { poolId: (await ports.records.idAt(step.systemId, facts['poolLocator'] ?? '')) ?? '' }
+    return found({ poolId: await ports.records.idAt(step.systemId, locator) })
   }
   const made =
     (await pools.byKey(key)) ??
@@ -39,7 +40,7 @@ export async function runStep(step: Step, { key, facts }: StepContext, ports: Ch
       },
       key,
     ))
-  return { poolLocator: made.locator, task: made.task ?? '' }
+  return found({ poolLocator: made.locator, task: made.task })
 }
 
 export async function undoStep(step: Step, { key }: StepContext, ports: ChangePorts): Promise<undefined> {

@@ -71,9 +71,10 @@ function checksOf({ estate, intent, name, pools, system }: Seen): readonly PlanC
 }
 
 function stepsOf({ intent, name }: Seen): Outlined<Step>[] {
+  if (name == null) return []
   return [
     {
-      step: { step: 'dissolve', systemId: intent.systemId, name: name ?? '' },
+      step: { step: 'dissolve', systemId: intent.systemId, name },
       words: 'Let the nodes go',
       seconds: 0.4,
     },

@@ -1,5 +1,13 @@
 import { eraseDriveIntent, type EraseDriveIntent as Intent } from '@/core/intents'
-import { intakeState, sequentialBytesPerSecond, suffixOf, type Estate, within, type Drive } from '@/core/estate'
+import {
+  intakeState,
+  sequentialBytesPerSecond,
+  suffixOf,
+  type Estate,
+  within,
+  type Drive,
+  type Node,
+} from '@/core/estate'
 import type { Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangePorts } from '@/ports'
@@ -97,6 +105,7 @@ function checksOf({ drive, isTyped, left, node, state, system }: Seen): readonly
       { field: 'driveId' },
     ),
     nodesAnswer(node === undefined ? [] : [node]),
+    ...(drive === undefined ? [] : [readCheck(drive, node)]),
     rule('no-boot', state !== 'boot', 'No node starts from it.', `${node?.name ?? 'Its node'} starts from it.`, {
       field: 'driveId',
       remedy: 'A boot drive is never erased from here.',
@@ -120,6 +129,18 @@ function checksOf({ drive, isTyped, left, node, state, system }: Seen): readonly
   ]
 }
 
+/** Erasing is proven by reading the drive through its node: where nobody can, nothing is erased. */
+const readCheck = (drive: Drive, node: Node | undefined): PlanCheck =>
+  rule(
+    'can-be-read',
+    node?.agentAddress != null,
+    'It can be read through its node afterwards.',
+    node === undefined
+      ? `Drive ${suffixOf(drive.serial)} is in no node: it could not be read afterwards, so nothing would prove that it is empty.`
+      : `${node.name} states no address to read its drives by, so nothing would prove that it is empty.`,
+    { field: 'driveId', remedy: 'Erase it by the means of its system, or move it to a node.' },
+  )
+
 /** What an earlier use has left, which somebody may still want. */
 const wantedCheck = (left: Drive['leftOver']): PlanCheck =>
   advise(
@@ -133,7 +154,7 @@ const wantedCheck = (left: Drive['leftOver']): PlanCheck =>
   )
 
 function stepsOf({ bytes, drive, intent, node }: Seen): Outlined<Step>[] {
-  if (drive === undefined) return []
+  if (drive === undefined || node?.agentAddress == null) return []
   return [
     {
       step: {
@@ -142,7 +163,7 @@ function stepsOf({ bytes, drive, intent, node }: Seen): Outlined<Step>[] {
         locator: drive.locator,
         isWhole: intent.isWhole,
         serial: drive.serial,
-        agentAddress: node?.agentAddress ?? '',
+        agentAddress: node.agentAddress,
         capacityBytes: `${drive.capacityBytes ?? 0n}`,
       },
       words: intent.isWhole ? 'Overwrite every sector' : 'Overwrite tables and heads of file systems',

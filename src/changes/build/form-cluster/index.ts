@@ -7,6 +7,7 @@ import { openFindings } from '../../parts/openFindings'
 import { probeEvidence } from '../../parts/probeEvidence'
 import { plan } from './plan'
 import { runStep, undoStep, type Step } from './steps'
+import { fact } from '../../parts/known'
 
 export const formCluster: ChangeKind<Intent, Step> = {
   ...formClusterIntent,
@@ -29,7 +30,7 @@ async function prove(intent: Intent, made: Plan<Step>, facts: Facts, ports: Chan
   const nodeIds = estate.nodes.filter(node => wantedNodes.includes(node.locator)).map(node => node.id)
   return [
     await nodesJoined(intent.systemId, wantedNodes, ports),
-    ...(await poolAsPlanned(intent.systemId, layOut, facts['poolLocator'] ?? '', ports)),
+    ...(await poolAsPlanned(intent.systemId, layOut, fact(facts, 'poolLocator'), ports)),
     await restartServicesOn(intent.systemId, wantedNodes, ports),
     ...(await probeEvidence(intent.systemId, ports, nodeIds)),
     await healthAtBirth(intent, ports),

@@ -2,7 +2,8 @@ import type { FormClusterIntent as Intent } from '@/core/intents'
 import { clusterLayout, metadataRatio, schemeWords, type ClusterLayout, type LayoutWish } from '@/core/clusters'
 import { sequentialBytesPerSecond, type Estate, type System } from '@/core/estate'
 import type { Plan } from '@/core/plan'
-import { clusterChoice, type ClusterChoice } from '../../parts/clusterChoice'
+import type { BankWanted } from '@/ports'
+import { banksAt, clusterChoice, type ClusterChoice } from '../../parts/clusterChoice'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 import { clusterSketch } from './sketch'
@@ -37,8 +38,7 @@ function see(estate: Estate, intent: Intent) {
   )
   const slowest = Math.min(...choice.capacity.map(sequentialBytesPerSecond), 1e10)
   const largest = choice.drives.reduce((most, drive) => (drive.capacityBytes > most ? drive.capacityBytes : most), 0n)
-  const driveAt = new Map(estate.drives.map(drive => [drive.id, drive.locator]))
-  const nodeAt = new Map(estate.nodes.map(node => [node.id, node.locator]))
+  const banks = banksAt(estate, choice.banks)
   const claims = [...intent.driveIds, ...choice.nodes.map(node => node.id), `cluster:${intent.systemId}`]
   look.at('nodes', choice.nodes)
   look.at('drives', choice.drives)
@@ -46,7 +46,7 @@ function see(estate: Estate, intent: Intent) {
     'nodePorts',
     estate.nodePorts.filter(port => choice.nodes.some(node => node.id === port.nodeId)),
   )
-  return { choice, claims, driveAt, intent, laid, largest, link, look, nodeAt, nodeLocators, slowest, system, wish }
+  return { banks, choice, claims, intent, laid, largest, link, look, nodeLocators, slowest, system, wish }
 }
 
 type Seen = ReturnType<typeof see>
@@ -80,17 +80,7 @@ export function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   })
 }
 
-function stepsOf({
-  choice,
-  driveAt,
-  intent,
-  laid,
-  largest,
-  link,
-  nodeAt,
-  nodeLocators,
-  slowest,
-}: Seen): Outlined<Step>[] {
+function stepsOf({ banks, choice, intent, laid, largest, link, nodeLocators, slowest }: Seen): Outlined<Step>[] {
   return [
     {
       step: { step: 'probe', systemId: intent.systemId, nodeIds: choice.nodes.map(node => node.id) },
@@ -109,7 +99,7 @@ function stepsOf({
       bytes: imageBytes,
       parts: [{ name: 'network', bytesPerSecond: link * imageShare }],
     },
-    layOutStep(intent, choice, nodeAt, driveAt, laid, largest, slowest),
+    layOutStep(intent, choice, banks, laid, largest, slowest),
     {
       step: { step: 'resume-restart', systemId: intent.systemId, nodeLocators },
       words: 'Switch the restart service on again',
@@ -122,7 +112,7 @@ function suggestedName(estate: Estate, system: System | undefined): string {
   if (system === undefined) return ''
   const taken = new Set([
     ...estate.pools.map(pool => pool.name.replace(/-\d+$/, '')),
-    ...estate.systems.map(each => each.clusterName ?? ''),
+    ...estate.systems.map(each => each.clusterName),
   ])
   for (let number = 1; ; number += 1) {
     const name = number === 1 ? `${system.name}-cluster` : `${system.name}-cluster-${number}`
@@ -133,8 +123,7 @@ function suggestedName(estate: Estate, system: System | undefined): string {
 const layOutStep = (
   intent: Intent,
   choice: ClusterChoice,
-  nodeAt: Map<string, string>,
-  driveAt: Map<string, string>,
+  banks: readonly BankWanted[],
   laid: ClusterLayout,
   largest: bigint,
   slowest: number,
@@ -147,12 +136,7 @@ const layOutStep = (
     domain: intent.domain,
     keepsRebuildReserve: intent.keepsRebuildReserve,
     snapshotSharePercent: intent.snapshotSharePercent,
-    banks: choice.banks.map(bank => ({
-      number: bank.number,
-      nodeLocator: nodeAt.get(bank.nodeId) ?? '',
-      cacheLocator: driveAt.get(bank.cacheDriveId) ?? '',
-      capacityLocators: bank.capacityDriveIds.map(id => driveAt.get(id) ?? ''),
-    })),
+    banks: banks,
     usableBytes: `${laid.usableBytes}`,
   },
   words: `Lay out ${choice.banks.length} banks as ${schemeWords(intent.scheme)}`,

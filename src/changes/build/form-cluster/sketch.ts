@@ -81,7 +81,9 @@ function rebuildAndDurability(
       ? rebuild
       : forecastBefore(biggest * BigInt(bankDrives), spreadRebuild(remaining, ports, wish.scheme, bankDrives), 0, [])
   const durability = clusterDurability(
-    laid.domains.map(({ nodeIds }) => capacity.filter(drive => nodeIds.includes(drive.nodeId ?? '')).length),
+    laid.domains.map(
+      ({ nodeIds }) => capacity.filter(drive => drive.nodeId !== null && nodeIds.includes(drive.nodeId)).length,
+    ),
     wish.scheme,
     capacity.some(drive => drive.media === 'HDD') ? 'HDD' : 'SSD',
     biggest,
@@ -137,7 +139,7 @@ function nodeTable(estate: Estate, choice: ClusterChoice): ClusterSketch['nodes'
     cells: row.cells.map(([what, value], index) => ({
       what,
       value,
-      isOdd: value !== commonest(rows.map(each => each.cells[index]?.[1] ?? '')),
+      isOdd: value !== commonest(rows.flatMap(each => each.cells[index]?.[1] ?? [])),
     })),
   }))
 }

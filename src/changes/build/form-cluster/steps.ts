@@ -3,6 +3,7 @@ import type { BankWanted, ChangePorts } from '@/ports'
 import type { Facts, StepContext } from '../../ChangeKind'
 import { PathsFail } from '../../errors'
 import { switchOnAsFarAsPossible, switchRestartService } from '../../parts/nodes'
+import { found } from '../../parts/known'
 import { probePaths } from '../../parts/probePaths'
 import { waitForTask } from '../../parts/waitForTask'
 
@@ -56,7 +57,7 @@ export async function runStep(step: Step, { key }: StepContext, ports: ChangePor
       const isDone = async () => (await pools.at(made.locator))?.isReady === true
       await waitForTask({ systemId: step.systemId, task: made.task, words: 'Laying out', isDone }, ports)
       await ports.records.collect(step.systemId)
-      return { poolLocator: made.locator, poolId: (await ports.records.idAt(step.systemId, made.locator)) ?? '' }
+      return found({ poolLocator: made.locator, poolId: await ports.records.idAt(step.systemId, made.locator) })
     }
   }
 }

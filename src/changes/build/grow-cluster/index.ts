@@ -5,11 +5,11 @@ import { formatBytes } from '@/core/units'
 import type { BankWanted } from '@/ports'
 import type { ChangeKind } from '../../ChangeKind'
 import { advise, must } from '../../parts/checks'
-import { banksCheck, cleanDriveChecks, clusterChoice, type ClusterChoice } from '../../parts/clusterChoice'
+import { banksAt, banksCheck, cleanDriveChecks, clusterChoice, type ClusterChoice } from '../../parts/clusterChoice'
 import { layoutOn, movedBytes, movingParts, spreadOf } from '../../parts/growing'
 import { nodesAnswer, rowChecks } from '../../parts/nodes'
 import { outlined, type Outlined } from '../../parts/outline'
-import { lookInto, type Look } from '../../parts/look'
+import { lookInto } from '../../parts/look'
 import { rowReady } from '../../parts/rowReady'
 import { prove, runStep, undoStep, type Step } from './steps'
 
@@ -56,25 +56,17 @@ function grownBanks(estate: Estate, intent: Intent) {
 
 /** The banks as the system is asked for them: new ones, and more behind the cache drives that are there. */
 function banksWanted(
-  look: Look,
+  estate: Estate,
   choice: ClusterChoice,
   placed: ReturnType<typeof grownBanks>['placed'],
 ): readonly BankWanted[] {
-  const locatorOf = (driveId: string) => look.one('drives', driveId)?.locator ?? ''
-  return [
-    ...choice.banks.map(bank => ({
-      number: bank.number,
-      nodeLocator: look.one('nodes', bank.nodeId)?.locator ?? '',
-      cacheLocator: locatorOf(bank.cacheDriveId),
-      capacityLocators: bank.capacityDriveIds.map(locatorOf),
-    })),
-    ...placed.map(({ cache, drive }) => ({
-      number: cache.bank ?? 1,
-      nodeLocator: look.one('nodes', drive.nodeId)?.locator ?? '',
-      cacheLocator: cache.locator,
-      capacityLocators: [drive.locator],
-    })),
-  ]
+  const more = placed.map(({ cache, drive }) => ({
+    number: cache.bank ?? 1,
+    nodeId: cache.nodeId,
+    cacheDriveId: cache.id,
+    capacityDriveIds: [drive.id],
+  }))
+  return banksAt(estate, [...choice.banks, ...more])
 }
 
 /** What the plan looks at, and what follows from it. */
@@ -88,7 +80,7 @@ function see(estate: Estate, intent: Intent) {
   const data = current.filter(drive => drive.role === 'data')
   const members = estate.nodes.filter(node => current.some(drive => drive.nodeId === node.id))
   const joining = choice.nodes.filter(node => !members.includes(node))
-  const banks = banksWanted(look, choice, placed)
+  const banks = banksWanted(estate, choice, placed)
   const nodes = [...members, ...joining]
   const after = layoutOn(pool, nodes, [...data, ...capacity])
   const moved =
@@ -154,7 +146,7 @@ function checksOf({
         ? 'Choose a pool of a cluster.'
         : pool?.state === 'starting'
           ? `${pool.name} is still being laid out.`
-          : `${pool?.name ?? ''} can grow.`,
+          : `${pool?.name} can grow.`,
       { field: 'poolId' },
     ),
     must(

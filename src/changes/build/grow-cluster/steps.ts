@@ -3,6 +3,7 @@ import type { Plan } from '@/core/plan'
 import type { BankWanted, ChangePorts } from '@/ports'
 import type { Evidence, Facts, StepContext } from '../../ChangeKind'
 import { switchOnAsFarAsPossible, switchRestartService } from '../../parts/nodes'
+import { found } from '../../parts/known'
 import { waitForTask } from '../../parts/waitForTask'
 
 export type Step =
@@ -37,7 +38,7 @@ export async function runStep(step: Step, { facts }: StepContext, ports: ChangeP
     const held = new Set((await spreadPools.banksOf(step.poolLocator)).flatMap(bank => bank.capacityLocators))
     if (step.banks.every(bank => bank.capacityLocators.every(locator => held.has(locator)))) return {}
     const task = await spreadPools.addDrives(step.poolLocator, step.banks, step.rateRatio)
-    return { moveTask: task ?? '' }
+    return found({ moveTask: task })
   }
   const isDone = async () => (await spreadPools.moving(step.poolLocator)) === null
   // The task that adding named says how it ended; without one, whatever moves is waited for.

@@ -2,6 +2,7 @@ import type { RegisterSystemIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { Evidence, Facts } from '../../ChangeKind'
+import { fact } from '../../parts/known'
 
 /** Asks the system once more and holds the records against its answer. */
 export async function prove(
@@ -10,7 +11,7 @@ export async function prove(
   facts: Facts,
   ports: ChangePorts,
 ): Promise<Evidence[]> {
-  const systemId = facts['systemId'] ?? ''
+  const systemId = fact(facts, 'systemId')
   const system = await ports.system(systemId)
   const found = await system.inventory()
   const estate = await ports.estate()
@@ -21,7 +22,7 @@ export async function prove(
     {
       claim: `${intent.name} states the UUID that it was registered by`,
       holds: record?.uuid === found.identity.uuid,
-      measured: { stated: found.identity.uuid, kept: record?.uuid ?? '' },
+      measured: { stated: found.identity.uuid, kept: record?.uuid ?? 'nothing' },
     },
     {
       claim: 'Every drive that it states is in the records',

@@ -1,5 +1,6 @@
 import type { ChangePorts } from '@/ports'
 import type { Facts, StepContext } from '../../ChangeKind'
+import { fact } from '../../parts/known'
 
 export type Step = Readonly<{ step: 'enrol'; probeId: string; name: string; siteId: string } | { step: 'read' }>
 
@@ -9,7 +10,7 @@ export async function runStep(step: Step, { key, facts }: StepContext, ports: Ch
       systemId: await ports.records.enrolSystem(step.probeId, step.name, step.siteId === '' ? null : step.siteId, key),
     }
   }
-  await ports.records.collect(facts['systemId'] ?? '')
+  await ports.records.collect(fact(facts, 'systemId'))
   return {}
 }
 

@@ -5,6 +5,7 @@ import type { ChangeKind } from '../../ChangeKind'
 import { answers, rule, there } from '../../parts/checks'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
+import { fact } from '../../parts/known'
 
 type Step = Readonly<{ step: 'remove'; systemId: string; locator: string; name: string }>
 
@@ -77,7 +78,7 @@ export const removePool: ChangeKind<Intent, Step> = {
   },
   undoStep: async () => 'The pool has been removed.',
   async prove(intent, _plan, facts, ports) {
-    const pool = await (await ports.of(intent.systemId, 'pools')).at(facts['poolLocator'] ?? '')
+    const pool = await (await ports.of(intent.systemId, 'pools')).at(fact(facts, 'poolLocator'))
     return [{ claim: 'The pool is gone', holds: pool === undefined, measured: { stated: pool?.name ?? 'nothing' } }]
   },
   collects: ({ systemId }) => [systemId],

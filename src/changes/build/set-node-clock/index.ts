@@ -7,6 +7,7 @@ import { there } from '../../parts/checks'
 import { nodesAnswer, rowChecks } from '../../parts/nodes'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
+import { firstStep } from '../../parts/known'
 
 interface Step {
   readonly step: 'set'
@@ -23,7 +24,7 @@ export const setNodeClock: ChangeKind<Intent, Step> = {
   },
   undoStep: () => Promise.resolve('The clock stays as it was set: the time before was wrong.'),
   async prove({ systemId }, made, _, ports) {
-    const offset = await (await ports.of(systemId, 'nodes')).clockOffsetSeconds(made.steps[0]?.step.nodeLocator ?? '')
+    const offset = await (await ports.of(systemId, 'nodes')).clockOffsetSeconds(firstStep(made).nodeLocator)
     return [
       {
         claim: `The clock is within ${clockToleranceSeconds} s of the row's`,

@@ -145,11 +145,15 @@ const storageOf = (intent: Intent, address: Subnetted | undefined): Omit<Storage
 
 /** Addresses that follow the first one, for the fields that are still empty. */
 function suggestedAddresses(intent: Intent): Readonly<Record<string, string>> {
-  const first = readAddress(intent.nodes[0]?.address ?? '')
+  const [node] = intent.nodes
+  const first = node === undefined ? undefined : readAddress(node.address)
   if (first === undefined || intent.origin !== 'static') return {}
   const all = consecutiveAddresses(first, intent.nodes.length)
   if (all === undefined) return {}
   return Object.fromEntries(
-    intent.nodes.map((each, index) => [each.nodeId, `${all[index] ?? ''}/${first.prefixLength}`]),
+    all.flatMap((address, index) => {
+      const each = intent.nodes[index]
+      return each === undefined ? [] : [[each.nodeId, `${address}/${first.prefixLength}`] as const]
+    }),
   )
 }

@@ -7,6 +7,7 @@ import { rowChecks } from '../../parts/nodes'
 import { outlined, type Outlined } from '../../parts/outline'
 import { probeEvidence } from '../../parts/probeEvidence'
 import { lookInto } from '../../parts/look'
+import { firstStep } from '../../parts/known'
 
 interface Setting {
   readonly mtu: number
@@ -36,8 +37,7 @@ export const setSwitchPort: ChangeKind<Intent, Step> = {
     return undefined
   },
   async prove(intent, made, _, ports) {
-    const [first] = made.steps
-    const now = await (await ports.of(intent.systemId, 'switchPorts')).at(first?.step.locator ?? '')
+    const now = await (await ports.of(intent.systemId, 'switchPorts')).at(firstStep(made).locator)
     await ports.records.collect(intent.systemId)
     const estate = await ports.estate()
     const near = estate.nodePorts.filter(port => port.switchPortId === intent.switchPortId).map(port => port.nodeId)

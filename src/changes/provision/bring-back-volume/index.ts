@@ -6,6 +6,7 @@ import { answers, must, rule } from '../../parts/checks'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookFrom, seesIt } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
+import { fact } from '../../parts/known'
 
 interface Group {
   readonly groupName: string
@@ -119,35 +120,31 @@ export const bringBackVolume: ChangeKind<Intent, Step> = {
       estate.hostGroups.filter(group => intent.groupNames.includes(group.name)).map(group => group.id),
     )
     const hosts = estate.hosts.filter(host => wanted.has(host.hostGroupId) && host.initiators.length > 0)
-    const mappings = await ports.of(facts['systemId'] ?? '', 'mappings')
-    const volumes = await ports.of(facts['systemId'] ?? '', 'volumes')
+    const [naa, systemId] = [fact(facts, 'naa'), fact(facts, 'systemId')]
+    const mappings = await ports.of(systemId, 'mappings')
+    const volumes = await ports.of(systemId, 'volumes')
     const targets = await mappings.targets()
-    const stated = await volumes.at(volume?.locator ?? '')
+    const stated = volume === undefined ? undefined : await volumes.at(volume.locator)
     return [
       {
         claim: 'The system states the volume with its size, and it is out of holding',
         holds:
           stated !== undefined &&
-          stated.naa === facts['naa'] &&
+          stated.naa === naa &&
           stated.sizeBytes === volume?.sizeBytes &&
           volume.state === 'in use',
         measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}` },
       },
       ...(await Promise.all(
         hosts.map(async host =>
-          seesIt(
-            host,
-            (await lookFrom(ports, host, targets, facts['naa'] ?? '')).device,
-            facts['naa'] ?? '',
-            volume?.sizeBytes ?? 0n,
-          ),
+          seesIt(host, (await lookFrom(ports, host, targets, naa)).device, naa, volume?.sizeBytes ?? 0n),
         ),
       )),
     ]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
-  reverse: (_intent, facts) => ({
+  reverse: ({ volumeId }) => ({
     kind: 'remove-volume',
-    intent: { volumeId: facts['volumeId'] ?? '', confirmedName: '' },
+    intent: { volumeId, confirmedName: '' },
   }),
 }

@@ -5,6 +5,7 @@ import type { ChangeKind } from '../../ChangeKind'
 import { answers, rule } from '../../parts/checks'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
+import { fact, firstStep } from '../../parts/known'
 
 type Step = Readonly<{ step: 'delete'; systemId: string; volumeLocator: string; naa: string }>
 
@@ -92,8 +93,8 @@ export const deleteHeldVolume: ChangeKind<Intent, Step> = {
   },
   undoStep: async () => 'The volume has been deleted.',
   async prove(_intent, made, facts, ports) {
-    const stated = await (await ports.of(facts['systemId'] ?? '', 'volumes')).at(facts['volumeLocator'] ?? '')
-    const naa = made.steps[0]?.step.naa ?? ''
+    const stated = await (await ports.of(fact(facts, 'systemId'), 'volumes')).at(fact(facts, 'volumeLocator'))
+    const { naa } = firstStep(made)
     return [
       {
         claim: 'The volume is gone',

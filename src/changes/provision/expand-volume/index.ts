@@ -10,6 +10,7 @@ import { lookFrom, seesIt, writesAndReadsBack } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
 import { fitChecks, readSize } from '../../parts/size'
 import { waitForTask } from '../../parts/waitForTask'
+import { fact, firstStep } from '../../parts/known'
 
 type Step = Readonly<{
   step: 'enlarge'
@@ -139,14 +140,15 @@ export const expandVolume: ChangeKind<Intent, Step> = {
   undoStep: async step => `The volume keeps the size that it has now, at least ${formatBytes(BigInt(step.fromBytes))}.`,
   async prove(intent, plan, facts, ports) {
     const estate = await ports.estate()
-    const naa = facts['naa'] ?? ''
-    const sizeBytes = BigInt(plan.steps[0]?.step.sizeBytes ?? '0')
+    const naa = fact(facts, 'naa')
+    const sizeBytes = BigInt(firstStep(plan).sizeBytes)
     const groups = new Set(
       estate.mappings.filter(mapping => mapping.volumeId === intent.volumeId).map(mapping => mapping.hostGroupId),
     )
     const hosts = estate.hosts.filter(host => groups.has(host.hostGroupId) && host.initiators.length > 0)
-    const volumes = await ports.of(facts['systemId'] ?? '', 'volumes')
-    const stated = await volumes.at(facts['volumeLocator'] ?? '')
+    const systemId = fact(facts, 'systemId')
+    const volumes = await ports.of(systemId, 'volumes')
+    const stated = await volumes.at(fact(facts, 'volumeLocator'))
     const evidence: Evidence[] = [
       {
         claim: 'The system states the new size, and that all of it is ready',
@@ -158,15 +160,12 @@ export const expandVolume: ChangeKind<Intent, Step> = {
         },
       },
     ]
-    const systemId = facts['systemId'] ?? ''
     const targets = hosts.length === 0 ? [] : await (await ports.of(systemId, 'mappings')).targets()
     for (const [index, host] of hosts.entries()) {
       const { agent, device } = await lookFrom(ports, host, targets, naa)
       evidence.push(seesIt(host, device, naa, sizeBytes))
       if (device !== undefined && index === 0)
-        evidence.push(
-          ...(await writesAndReadsBack(agent, host, naa, BigInt(facts['fromBytes'] ?? '0'), sizeBytes, naa)),
-        )
+        evidence.push(...(await writesAndReadsBack(agent, host, naa, BigInt(fact(facts, 'fromBytes')), sizeBytes, naa)))
     }
     return evidence
   },

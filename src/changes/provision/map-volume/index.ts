@@ -8,6 +8,7 @@ import { outlined, type Outlined } from '../../parts/outline'
 import { lookFrom, seesIt } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
 import { unmapped } from '../../parts/unmapped'
+import { firstStep } from '../../parts/known'
 
 type Step = Readonly<{
   step: 'map'
@@ -30,7 +31,7 @@ function see(estate: Estate, intent: Intent) {
   const present = estate.mappings.filter(mapping => mapping.volumeId === volume?.id)
   const twice = present.some(mapping => mapping.hostGroupId === group?.id)
   const others = present.filter(mapping => mapping.hostGroupId !== group?.id)
-  const kept = beyond(estate, system, group?.name ?? '')
+  const kept = beyond(estate, system, group)
   const claims = volume === undefined ? [] : [volume.id]
   return { claims, group, initiators, kept, look, others, present, system, twice, volume }
 }
@@ -86,7 +87,7 @@ function checksOf({ group, initiators, kept, others, system, twice, volume }: Se
       `${others.map(mapping => mapping.groupName).join(', ')} will go on seeing it: hosts that do not share a cluster file system would destroy each other's data.`,
       { field: 'hostGroupId' },
     ),
-    ...beyondCheck(system, group?.name ?? '', kept),
+    ...beyondCheck(system, group, kept),
   ]
 }
 
@@ -137,24 +138,19 @@ export const mapVolume: ChangeKind<Intent, Step> = {
     if (mapping !== undefined) await unmapped(step.volumeLocator, mapping, step.systemId, ports)
     return undefined
   },
-  async prove(intent, made, facts, ports) {
+  async prove(intent, made, _facts, ports) {
     const estate = await ports.estate()
     const volume = byId(estate.volumes, intent.volumeId)
-    const mappings = await ports.of(facts['systemId'] ?? '', 'mappings')
+    const step = firstStep(made)
+    const mappings = await ports.of(step.systemId, 'mappings')
     const targets = await mappings.targets()
     const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
     const seen = await Promise.all(
       hosts.map(async host =>
-        seesIt(
-          host,
-          (await lookFrom(ports, host, targets, facts['naa'] ?? '')).device,
-          facts['naa'] ?? '',
-          volume?.sizeBytes ?? 0n,
-        ),
+        seesIt(host, (await lookFrom(ports, host, targets, step.naa)).device, step.naa, volume?.sizeBytes ?? 0n),
       ),
     )
-    const step = made.steps[0]?.step
-    return [...seen, ...(step === undefined ? [] : await beyondEvidence(mappings, step.groupName, step.kept))]
+    return [...seen, ...(await beyondEvidence(mappings, step.groupName, step.kept))]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
   reverse: intent => ({ kind: 'unmap-volume', intent }),

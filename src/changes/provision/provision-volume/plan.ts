@@ -39,10 +39,10 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const system = look.one('systems', pool?.systemId)
   const group = look.one('hostGroups', intent.hostGroupId)
   const initiators = estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators)
-  const kept = beyond(estate, system, group?.name ?? '')
+  const kept = beyond(estate, system, group)
   const size = readSize(intent.size)
   const claims = [
-    `volume:${system?.id ?? ''}/${intent.name}`,
+    ...(system === undefined ? [] : [`volume:${system.id}/${intent.name}`]),
     ...(pool === undefined || intent.isThin ? [] : [pool.id]),
   ]
   return outlined<Step>(estate, {
@@ -51,7 +51,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
       ...checksOf(estate, intent, pool, group, initiators),
       ...size.checks,
       ...(pool === undefined || size.bytes === 0n ? [] : fitChecks(pool, size.bytes, intent.isThin)),
-      ...beyondCheck(system, group?.name ?? '', kept),
+      ...beyondCheck(system, group, kept),
     ],
     effects: pool === undefined ? [] : fillEffects(pool, size.bytes, intent.isThin ? 0n : size.bytes),
     oneWay: [
@@ -63,8 +63,8 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
       how: `It can be removed; for ${estate.settings.holdingDays} days it can then be brought back.`,
     },
     steps: [
-      createStep(intent, pool, size.bytes),
-      ...(group === undefined ? [] : [mapStep(system, group, initiators, kept)]),
+      ...(pool === undefined ? [] : [createStep(intent, pool, size.bytes)]),
+      ...(group === undefined || system === undefined ? [] : [mapStep(system, group, initiators, kept)]),
     ],
     reads: look.reads,
     claims,
@@ -79,17 +79,17 @@ const proofWords = (group: HostGroup | undefined) =>
     ? 'The system is asked for the volume again; without a mapping no host can test it.'
     : `A host of ${group.name} logs in, finds it by its WWN, writes to it and reads the same back; a host outside must not see it.`
 
-function createStep(intent: Intent, pool: Pool | undefined, bytes: bigint): Outlined<Step> {
-  const isZeroed = !intent.isThin && pool !== undefined
+function createStep(intent: Intent, pool: Pool, bytes: bigint): Outlined<Step> {
+  const isZeroed = !intent.isThin
   return {
     words: `Create ${intent.name || 'the volume'}, ${formatBytes(bytes)}, ${intent.isThin ? 'thin' : 'thick: its space is zeroed first'}`,
     seconds: isZeroed ? 1 : requestSeconds,
     ...(isZeroed ? { bytes, parts: [{ name: 'drives', bytesPerSecond: poolBytesPerSecond(pool) }] } : {}),
     step: {
       step: 'create',
-      systemId: pool?.systemId ?? '',
+      systemId: pool.systemId,
       name: intent.name,
-      poolLocator: pool?.locator ?? '',
+      poolLocator: pool.locator,
       sizeBytes: `${bytes}`,
       isThin: intent.isThin,
     },
@@ -97,14 +97,14 @@ function createStep(intent: Intent, pool: Pool | undefined, bytes: bigint): Outl
 }
 
 const mapStep = (
-  system: System | undefined,
+  system: System,
   group: HostGroup,
   initiators: readonly string[],
   kept: ReturnType<typeof beyond>,
 ): Outlined<Step> => ({
   words: `Map it to ${group.name}`,
   seconds: requestSeconds,
-  step: { step: 'map', systemId: system?.id ?? '', groupName: group.name, initiators, kept },
+  step: { step: 'map', systemId: system.id, groupName: group.name, initiators, kept },
 })
 
 function suggestedName(estate: Estate, intent: Intent, group: HostGroup | undefined): string {

@@ -6,16 +6,17 @@ import type { Evidence, Facts } from '../../ChangeKind'
 import { beyondEvidence } from '../../parts/beyond'
 import { lookFrom, seesIt, seesItNot, writesAndReadsBack } from '../../parts/hostProof'
 import type { Step } from './steps'
+import { fact, firstStep } from '../../parts/known'
 
 /** Asks the hosts, not the system that was told: one of the group writes and reads back, one outside must see nothing. */
 export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
   const estate = await ports.estate()
-  const naa = facts['naa'] ?? ''
-  const create = plan.steps[0]?.step
-  const sizeBytes = create?.step === 'create' ? BigInt(create.sizeBytes) : 0n
-  const systemId = create?.systemId ?? ''
+  const naa = fact(facts, 'naa')
+  const create = firstStep(plan)
+  const { systemId } = create
+  const sizeBytes = create.step === 'create' ? BigInt(create.sizeBytes) : 0n
   const volumes = await ports.of(systemId, 'volumes')
-  const stated = await volumes.at(facts['volumeLocator'] ?? '')
+  const stated = await volumes.at(fact(facts, 'volumeLocator'))
   const evidence: Evidence[] = [
     {
       claim: 'The system states the volume with the size that was asked for',

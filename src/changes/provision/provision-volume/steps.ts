@@ -2,6 +2,7 @@ import type { ChangePorts } from '@/ports'
 import type { Facts, StepContext } from '../../ChangeKind'
 import { unmapped } from '../../parts/unmapped'
 import { waitForTask } from '../../parts/waitForTask'
+import { fact, found } from '../../parts/known'
 
 export type Step = Readonly<
   | { step: 'create'; systemId: string; name: string; poolLocator: string; sizeBytes: string; isThin: boolean }
@@ -18,7 +19,7 @@ export type Step = Readonly<
 export async function runStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<Facts> {
   if (step.step === 'map') {
     const mappings = await ports.of(step.systemId, 'mappings')
-    const mapping = await mappings.make(facts['volumeLocator'] ?? '', step.groupName, step.initiators, key)
+    const mapping = await mappings.make(fact(facts, 'volumeLocator'), step.groupName, step.initiators, key)
     return { mappingLocator: mapping.locator, lun: `${mapping.lun}` }
   }
   const volumes = await ports.of(step.systemId, 'volumes')
@@ -30,19 +31,21 @@ export async function runStep(step: Step, { key, facts }: StepContext, ports: Ch
   await waitForTask({ systemId: step.systemId, task: made.task, words: 'Zeroing', isDone }, ports)
   const seen = await volumes.at(made.locator)
   await ports.records.collect(step.systemId)
-  return {
+  return found({
     systemId: step.systemId,
     volumeLocator: made.locator,
-    naa: seen?.naa ?? '',
-    volumeId: (await ports.records.idAt(step.systemId, made.locator)) ?? '',
-  }
+    naa: seen?.naa,
+    volumeId: await ports.records.idAt(step.systemId, made.locator),
+  })
 }
 
 export async function undoStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<undefined> {
   if (step.step === 'map') {
     const mappings = await ports.of(step.systemId, 'mappings')
-    const mapping = (await mappings.of(facts['volumeLocator'] ?? '')).find(each => each.groupName === step.groupName)
-    if (mapping !== undefined) await unmapped(facts['volumeLocator'] ?? '', mapping, step.systemId, ports)
+    const volumeLocator = facts['volumeLocator']
+    if (volumeLocator === undefined) return
+    const mapping = (await mappings.of(volumeLocator)).find(each => each.groupName === step.groupName)
+    if (mapping !== undefined) await unmapped(volumeLocator, mapping, step.systemId, ports)
     return
   }
   const volumes = await ports.of(step.systemId, 'volumes')

@@ -9,6 +9,7 @@ import { lookFrom, seesItNot } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
 import { outlined, type Outlined } from '../../parts/outline'
 import { unmapped } from '../../parts/unmapped'
+import { fact } from '../../parts/known'
 
 interface Access {
   readonly locator: string
@@ -28,14 +29,13 @@ function see(estate: Estate, intent: Intent) {
   const mappings = estate.mappings.filter(mapping => mapping.volumeId === volume?.id)
   const days = estate.settings.holdingDays
   const claims = volume === undefined ? [] : [volume.id]
-  const systemId = system?.id ?? ''
   const access = mappings.map((mapping: Mapping) => ({
     locator: mapping.locator,
     groupName: mapping.groupName,
     initiators: estate.hosts.filter(host => host.hostGroupId === mapping.hostGroupId).flatMap(host => host.initiators),
   }))
   const isNamed = volume !== undefined && intent.confirmedName === volume.name
-  return { access, claims, days, intent, isNamed, look, mappings, system, systemId, volume }
+  return { access, claims, days, intent, isNamed, look, mappings, system, volume }
 }
 type Seen = ReturnType<typeof see>
 
@@ -97,8 +97,9 @@ function effectsOf({ days, volume }: Seen): readonly Effect[] {
   ]
 }
 
-function stepsOf({ access, days, intent, mappings, systemId, volume }: Seen): Outlined<Step>[] {
-  if (volume === undefined) return []
+function stepsOf({ access, days, intent, mappings, system, volume }: Seen): Outlined<Step>[] {
+  if (system === undefined || volume === undefined) return []
+  const systemId = system.id
   return [
     {
       words:
@@ -147,14 +148,14 @@ export const removeVolume: ChangeKind<Intent, Step> = {
     return undefined
   },
   async prove(_intent, plan, facts, ports) {
-    const naa = facts['naa'] ?? ''
+    const [naa, systemId, volumeLocator] = [fact(facts, 'naa'), fact(facts, 'systemId'), fact(facts, 'volumeLocator')]
     const unmap = plan.steps[0]?.step
     const lost = new Set(unmap?.step === 'unmap' ? unmap.access.flatMap(each => each.initiators) : [])
     const hosts = (await ports.estate()).hosts.filter(host => host.initiators.some(initiator => lost.has(initiator)))
-    const volumes = await ports.of(facts['systemId'] ?? '', 'volumes')
-    const mappings = await ports.of(facts['systemId'] ?? '', 'mappings')
-    const stated = await volumes.at(facts['volumeLocator'] ?? '')
-    const mapped = await mappings.of(facts['volumeLocator'] ?? '')
+    const volumes = await ports.of(systemId, 'volumes')
+    const mappings = await ports.of(systemId, 'mappings')
+    const stated = await volumes.at(volumeLocator)
+    const mapped = await mappings.of(volumeLocator)
     // Hosts that we do not know cannot be asked: the system's word is all there is for them.
     const unmappedEvidence: Evidence = {
       claim: 'The system maps it to nobody',
@@ -163,7 +164,7 @@ export const removeVolume: ChangeKind<Intent, Step> = {
     }
     const kept: Evidence = {
       claim: 'The system still has the volume',
-      holds: naa !== '' && stated?.naa === naa,
+      holds: stated?.naa === naa,
       measured: { wwn: naa, stated: stated?.naa ?? 'nothing' },
     }
     const unseen = await Promise.all(

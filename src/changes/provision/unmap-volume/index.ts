@@ -7,6 +7,7 @@ import { outlined, type Outlined } from '../../parts/outline'
 import { lookFrom, seesItNot } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
 import { unmapped } from '../../parts/unmapped'
+import { firstStep } from '../../parts/known'
 
 type Step = Readonly<{
   step: 'unmap'
@@ -98,23 +99,19 @@ export const unmapVolume: ChangeKind<Intent, Step> = {
     await (await ports.of(step.systemId, 'mappings')).make(step.volumeLocator, step.groupName, step.initiators, key)
     return undefined
   },
-  async prove(intent, made, facts, ports) {
+  async prove(intent, made, _facts, ports) {
     const estate = await ports.estate()
     const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
-    const step = made.steps[0]?.step
-    const mapped = await (await ports.of(facts['systemId'] ?? '', 'mappings')).of(step?.volumeLocator ?? '')
+    const step = firstStep(made)
+    const mapped = await (await ports.of(step.systemId, 'mappings')).of(step.volumeLocator)
     const unmappedEvidence = {
-      claim: `The system maps it to ${step?.groupName ?? 'the group'} no longer`,
-      holds: step !== undefined && !mapped.some(each => each.groupName === step.groupName),
+      claim: `The system maps it to ${step.groupName} no longer`,
+      holds: !mapped.some(each => each.groupName === step.groupName),
       measured: { mappedTo: mapped.map(each => each.groupName).join(', ') || 'nobody' },
     }
     const unseen = await Promise.all(
       hosts.map(async host => {
-        const evidence = seesItNot(
-          host,
-          (await lookFrom(ports, host, [], facts['naa'] ?? '')).device,
-          facts['naa'] ?? '',
-        )
+        const evidence = seesItNot(host, (await lookFrom(ports, host, [], step.naa)).device, step.naa)
         return { ...evidence, claim: `${host.name} no longer sees it` }
       }),
     )

@@ -13,6 +13,7 @@ import { sql as views } from './0008-views.sql'
 import { sql as rounds } from './0009-rounds.sql'
 import { sql as lists } from './0010-lists.sql'
 import { sql as notices } from './0011-notices.sql'
+import { sql as search } from './0012-search.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -26,6 +27,7 @@ const steps = [
   { name: '0009-rounds', sql: rounds },
   { name: '0010-lists', sql: lists },
   { name: '0011-notices', sql: notices },
+  { name: '0012-search', sql: search },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -2,6 +2,7 @@ import { sum } from 'd3-array'
 import Link from 'next/link'
 import { intakeStates, type DriveKind, type IntakeState } from '@/core/estate'
 import { Bytes } from '../../parts/Bytes'
+import { RowLink, Table, type Column } from '../../parts/Table'
 
 const fills: Readonly<Record<IntakeState, string>> = {
   unassigned: 'var(--d7)',
@@ -24,64 +25,36 @@ export function KindTotals({ kinds }: { readonly kinds: readonly DriveKind[] }) 
         By kind and state <span>a bar is as long as its drives are many</span>
       </h3>
       <ForeignPattern />
-      <div className="overflow-x-auto">
-        <table className="plain">
-          <thead>
-            <tr>
-              <th>Kind</th>
-              <th style={{ width: width + 10 }}>States</th>
-              <th className="number">Drives</th>
-              <th className="number">In all</th>
-              {present.map(state => (
-                <StateHead key={state} state={state} />
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {kinds.map(kind => (
-              <KindRow key={kind.words} kind={kind} present={present} most={most} />
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Table rows={kinds} columns={columnsFor(present, most)} keyOf={kind => kind.words} />
     </figure>
   )
 }
 
-interface KindRowProps {
+const columnsFor = (present: readonly IntakeState[], most: number): readonly Column<DriveKind>[] => [
+  {
+    head: 'Kind',
+    cell: ({ words }) => <RowLink href={`/build/drives?kind=${encodeURIComponent(words)}`}>{words}</RowLink>,
+    className: 'whitespace-nowrap',
+  },
+  { head: 'States', cell: kind => <StateBar kind={kind} present={present} most={most} /> },
+  { head: 'Drives', cell: ({ count }) => count, isNumber: true },
+  { head: 'In all', cell: ({ bytes }) => <Bytes bytes={bytes} />, isNumber: true },
+  ...present.map((state): Column<DriveKind> => ({
+    head: <StateHead state={state} />,
+    words: state,
+    cell: ({ byState }) => (byState[state] === 0 ? <span className="text-faint">·</span> : byState[state]),
+    isNumber: true,
+  })),
+]
+
+interface StateBarProps {
   readonly kind: DriveKind
   readonly present: readonly IntakeState[]
   /** How many drives the longest bar stands for. */
   readonly most: number
 }
 
-const KindRow = ({ kind, present, most }: KindRowProps) => (
-  <tr>
-    <td className="whitespace-nowrap">
-      <Link
-        data-row
-        href={`/build/drives?kind=${encodeURIComponent(kind.words)}`}
-        className="font-semibold no-underline"
-      >
-        {kind.words}
-      </Link>
-    </td>
-    <td>
-      <StateBar kind={kind} present={present} most={most} />
-    </td>
-    <td className="number">{kind.count}</td>
-    <td className="number">
-      <Bytes bytes={kind.bytes} />
-    </td>
-    {present.map(state => (
-      <td key={state} className="number">
-        {kind.byState[state] === 0 ? <span className="text-faint">·</span> : kind.byState[state]}
-      </td>
-    ))}
-  </tr>
-)
-
-function StateBar({ kind, present, most }: KindRowProps) {
+function StateBar({ kind, present, most }: StateBarProps) {
   const lengths = present.map(state => (kind.byState[state] / most) * (width - 2))
   return (
     <svg
@@ -116,20 +89,14 @@ const ForeignPattern = () => (
   </svg>
 )
 
-interface StateHeadProps {
-  readonly state: 'unassigned' | 'foreign' | 'spare' | 'in use' | 'boot' | 'failing' | 'failed'
-}
-
-const StateHead = ({ state }: StateHeadProps) => (
-  <th className="number">
-    <Link
-      href={`/build/drives?state=${encodeURIComponent(state)}`}
-      className="inline-flex items-center gap-1 no-underline hover:text-ink"
-    >
-      <svg width={9} height={9} aria-hidden>
-        <rect width={9} height={9} fill={fills[state]} />
-      </svg>
-      {state}
-    </Link>
-  </th>
+const StateHead = ({ state }: { readonly state: IntakeState }) => (
+  <Link
+    href={`/build/drives?state=${encodeURIComponent(state)}`}
+    className="inline-flex items-center gap-1 no-underline hover:text-ink"
+  >
+    <svg width={9} height={9} aria-hidden>
+      <rect width={9} height={9} fill={fills[state]} />
+    </svg>
+    {state}
+  </Link>
 )

@@ -23,7 +23,7 @@ export async function clusterFigures(): Promise<Figure[]> {
     drives: Array.from({ length: 24 }, (__, drive) => ({ id: `n${node}/${drive}`, chunks: 3725 })),
   }))
   const place = await medianMilliseconds(3, () => placer(domains, 11).placeAll(100_000))
-  const { encoded, copied } = await encoding()
+  const { encoded, restored, copied } = await encoding()
   const estate = largeRow()
   const intent = {
     systemId: sampleId(1),
@@ -48,8 +48,14 @@ export async function clusterFigures(): Promise<Figure[]> {
     {
       what: 'Erasure 8+3, encoding, beside a plain memory copy in the same run',
       measured: `${encoded.toFixed(0)} MB/s beside ${copied.toFixed(0)} MB/s`,
-      wanted: 'told',
-      holds: true,
+      wanted: 'at least 1 GB/s',
+      holds: encoded >= 1000,
+    },
+    {
+      what: 'Erasure 8+3, three lost data pieces restored',
+      measured: `${restored.toFixed(0)} MB/s`,
+      wanted: 'at least 1 GB/s',
+      holds: restored >= 1000,
     },
     {
       what: `Draft of a cluster of ${nodes} nodes × ${drivesOfNode} drives, recomputed`,
@@ -61,15 +67,18 @@ export async function clusterFigures(): Promise<Figure[]> {
 }
 
 /** Megabytes of data a second. */
-async function encoding(): Promise<{ readonly encoded: number; readonly copied: number }> {
+async function encoding(): Promise<{ readonly encoded: number; readonly restored: number; readonly copied: number }> {
   const code = new ErasureCode(8, 3)
   const data = Array.from({ length: 8 }, (_, piece) => new Uint8Array(1 << 20).map((__, at) => (at * 31 + piece) & 255))
   const target = data.map(() => new Uint8Array(1 << 20))
   for (let warm = 0; warm < 6; warm += 1) code.encode(data)
   const milliseconds = await medianMilliseconds(9, () => code.encode(data))
+  const lost = [...data.map((piece, index) => (index < 3 ? undefined : piece)), ...code.encode(data)]
+  const restoring = await medianMilliseconds(9, () => code.restore(lost))
   const copying = await medianMilliseconds(9, () => data.forEach((piece, index) => target[index]?.set(piece)))
   const megabytes = (8 * (1 << 20)) / 1e6
-  return { encoded: (megabytes / milliseconds) * 1000, copied: (megabytes / copying) * 1000 }
+  const rate = (taken: number) => (megabytes / taken) * 1000
+  return { encoded: rate(milliseconds), restored: rate(restoring), copied: rate(copying) }
 }
 
 function largeRow(): Estate {

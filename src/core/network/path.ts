@@ -24,14 +24,13 @@ export interface Wiring {
  * The way from one node's port to another's: out of the port, into a switch, across to others where they are cabled
  * together, and out to the far port. Undefined where the cabling that the ends state does not join them.
  */
-export function pathBetween(wiring: Wiring, from: NodePort, to: NodePort): Hop[] | undefined {
-  const byId = new Map(wiring.switchPorts.map(port => [port.id, port]))
+export function pathBetween(wiring: Omit<Wiring, 'ports'>, from: NodePort, to: NodePort): Hop[] | undefined {
+  const { byId, nameOf } = indexOf(wiring)
   const first = byId.get(from.switchPortId ?? '')
   const last = byId.get(to.switchPortId ?? '')
   if (first === undefined || last === undefined) return undefined
   const between = acrossSwitches(wiring.switchPorts, byId, first.switchId, last.switchId)
   if (between === undefined) return undefined
-  const nameOf = new Map(wiring.switches.map(each => [each.id, each.name]))
   const atSwitch = (port: SwitchPort): Hop => ({
     kind: 'switch port',
     id: port.id,
@@ -49,6 +48,24 @@ export function pathBetween(wiring: Wiring, from: NodePort, to: NodePort): Hop[]
     vlans: undefined,
   })
   return [atNode(from), ...[first, ...between, last].map(atSwitch), atNode(to)]
+}
+
+interface Index {
+  readonly byId: ReadonlyMap<string, SwitchPort>
+  readonly nameOf: ReadonlyMap<string, string>
+}
+/** A matrix asks for thousands of paths of the same wiring: what it looks up by is made once. */
+const indices = new WeakMap<object, Index>()
+
+function indexOf(wiring: Omit<Wiring, 'ports'>): Index {
+  const known = indices.get(wiring)
+  if (known !== undefined) return known
+  const made = {
+    byId: new Map(wiring.switchPorts.map(port => [port.id, port])),
+    nameOf: new Map(wiring.switches.map(each => [each.id, each.name])),
+  }
+  indices.set(wiring, made)
+  return made
 }
 
 /** The ports between two switches over the fewest cables: both ends of each. */

@@ -1,4 +1,3 @@
-import { pathBetween, plainAddress } from '@/core/network'
 import {
   badValue,
   conflict,
@@ -17,6 +16,7 @@ import type {
   SwitchEntity,
   SwitchPortEntity,
 } from './entities'
+import { Wires } from './Wires'
 
 type Collections = {
   readonly nodes: NodeEntity
@@ -28,7 +28,6 @@ type Collections = {
 
 /** A node starts anew when its storage network moves under a restart service that nobody switched off (fleet seconds). */
 const restartSeconds = 180
-const smallestMtu = 576
 
 /** A row of bare servers with its switches, managed in one place; its drives, pools and volumes are the array's it is given. */
 export class SimulatedRow {
@@ -143,56 +142,17 @@ export class SimulatedRow {
 
   /** The largest packet, up to `mtu`, that goes whole from a node to an address; null where none comes back. */
   passes(fromNodeId: string, address: string, mtu: number): number | null {
-    if (this.#passesWhole(fromNodeId, address, mtu)) return mtu
-    let low = smallestMtu
-    let high = mtu - 1
-    if (!this.#passesWhole(fromNodeId, address, low)) return null
-    while (low < high) {
-      const middle = Math.ceil((low + high) / 2)
-      if (this.#passesWhole(fromNodeId, address, middle)) low = middle
-      else high = middle - 1
-    }
-    return low
+    return this.wires().passes(fromNodeId, address, mtu)
   }
 
-  #passesWhole(fromNodeId: string, address: string, bytes: number): boolean {
-    const ports = this.all('nodePorts').filter(port => port.storage !== null)
-    const from = ports.find(port => port.nodeId === fromNodeId)
-    const own = plainAddress(address)
-    const holders = ports.filter(port => port.storage?.address === own && port.nodeId !== fromNodeId)
-    const [to] = holders
-    // An address that two nodes hold answers neither reliably; one that the sender holds itself never leaves it.
-    if (from === undefined || to === undefined || holders.length > 1 || from.storage?.address === own) return false
-    if (!this.isAnswering(this.one('nodes', to.nodeId)) || from.storage?.vlan !== to.storage?.vlan) return false
-    const hops = pathBetween(
-      {
-        ports: ports.map(port => ({
-          ...port,
-          systemId: '',
-          locator: '',
-          revision: 1,
-          speedBitsPerSecond: 0,
-          traffic: [],
-        })),
-        switches: this.all('switches').map(each => ({ ...each, systemId: '', locator: '', revision: 1 })),
-        switchPorts: this.all('switchPorts').map(each => ({
-          ...each,
-          systemId: '',
-          locator: '',
-          revision: 1,
-          vlans: [...each.vlans],
-        })),
-        nodeName: id => id,
-      },
-      asPort(from),
-      asPort(to),
-    )
-    const vlan = from.storage?.vlan ?? null
-    return (
-      hops?.every(
-        hop => hop.isUp && hop.mtu >= bytes && (vlan === null || hop.vlans === undefined || hop.vlans.includes(vlan)),
-      ) ?? false
-    )
+  /** Its ports and cables as they are now. */
+  wires(): Wires {
+    return new Wires({
+      nodePorts: this.all('nodePorts'),
+      switches: this.all('switches'),
+      switchPorts: this.all('switchPorts'),
+      isAnswering: nodeId => this.isAnswering(this.one('nodes', nodeId)),
+    })
   }
 
   /** Joins nodes into one, which takes until each has the cluster's software from the first. */
@@ -271,12 +231,14 @@ export class SimulatedRow {
   }
 
   #reachEachOther(name: string, nodes: readonly NodeEntity[]): void {
+    const wires = this.wires()
+    const ports = this.all('nodePorts').filter(port => port.storage !== null)
     for (const from of nodes) {
+      const wanted = ports.find(port => port.nodeId === from.id)?.mtu ?? 9216
       for (const to of nodes) {
         if (from === to) continue
-        const port = this.all('nodePorts').find(each => each.nodeId === to.id && each.storage !== null)
-        const wanted = this.all('nodePorts').find(each => each.nodeId === from.id && each.storage !== null)?.mtu ?? 9216
-        const passed = this.passes(from.id, port?.storage?.address ?? '', wanted)
+        const address = ports.find(port => port.nodeId === to.id)?.storage?.address
+        const passed = address == null ? null : wires.passes(from.id, address, wanted)
         if (passed === null || passed < wanted)
           throw conflict(
             `${name} was not formed.`,
@@ -304,15 +266,6 @@ export class SimulatedRow {
     return `${this.array.model.name}/${kind}`
   }
 }
-
-const asPort = (port: NodePortEntity) => ({
-  ...port,
-  systemId: '',
-  locator: '',
-  revision: 1,
-  speedBitsPerSecond: port.speedGbps * 1e9,
-  traffic: [...port.traffic],
-})
 
 /** Bytes a second that storage gets of a port when all else on it is busy. */
 export const linkRate = (port: NodePortEntity) => (port.speedGbps * 1e9) / 8 / (1 + port.traffic.length)

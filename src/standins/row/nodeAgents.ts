@@ -37,7 +37,11 @@ export function nodeAgents(row: SimulatedRow, raw: RawDrives): FastifyInstance {
   })
   server.post<{ Params: Params }>('/:node/agent/probe', async ({ params, body }, reply) => {
     if (!isProbe(body)) return reply.code(400).send(refusal('Nothing was probed.', 'Give addresses and an MTU.'))
-    const answers = body.addresses.map(address => ({ address, passedMtu: row.passes(params.node, address, body.mtu) }))
+    const wires = row.wires()
+    const answers = body.addresses.map(address => ({
+      address,
+      passedMtu: wires.passes(params.node, address, body.mtu),
+    }))
     if (answers.some(each => each.passedMtu === null)) await pause(lostPacketMilliseconds)
     return { answers }
   })

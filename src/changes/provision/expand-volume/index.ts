@@ -3,10 +3,11 @@ import { type Estate, one } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
-import { answers, must, rule } from '../../parts/checks'
+import { answers, rule } from '../../parts/checks'
 import { outlined, type Outlined } from '../../parts/outline'
 import { fillEffects, fillSketch } from '../../parts/fill'
 import { lookFrom, seesIt, writesAndReadsBack } from '../../parts/hostProof'
+import { inUse } from '../../parts/inUse'
 import { lookInto } from '../../parts/look'
 import { fitChecks, readSize } from '../../parts/size'
 import { waitForTask } from '../../parts/waitForTask'
@@ -55,16 +56,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 
 function checksOf({ addedBytes, pool, size, system, volume }: Seen): readonly PlanCheck[] {
   return [
-    must(
-      'volume',
-      volume?.state === 'in use',
-      volume === undefined
-        ? 'Choose a volume.'
-        : volume.state === 'in use'
-          ? `${volume.name} has ${formatBytes(volume.sizeBytes)} now.`
-          : `${volume.name} is in holding.`,
-      { field: 'volumeId' },
-    ),
+    inUse(volume, volume => `${volume.name} has ${formatBytes(volume.sizeBytes)} now.`),
     ...size.checks,
     ...(volume === undefined || size.bytes === 0n
       ? []

@@ -3,9 +3,10 @@ import { byId, type Estate, one } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { beyond, beyondCheck, beyondEvidence } from '../../parts/beyond'
-import { advise, answers, must, rule, there } from '../../parts/checks'
+import { advise, answers, rule, there } from '../../parts/checks'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookFrom, seesIt } from '../../parts/hostProof'
+import { inUse } from '../../parts/inUse'
 import { lookInto } from '../../parts/look'
 import { unmapped } from '../../parts/unmapped'
 import { firstStep } from '../../parts/known'
@@ -56,16 +57,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 
 function checksOf({ group, initiators, kept, others, system, twice, volume }: Seen): readonly PlanCheck[] {
   return [
-    must(
-      'volume',
-      volume !== undefined && volume.state === 'in use',
-      volume === undefined
-        ? 'Choose a volume.'
-        : volume.state === 'in use'
-          ? `${volume.name} is in use.`
-          : `${volume.name} is in holding.`,
-      { field: 'volumeId', remedy: 'Bring it back first.' },
-    ),
+    inUse(volume, volume => `${volume.name} is in use.`),
     ...(system === undefined ? [] : [answers(system)]),
     there('host-group', group, group => `${group.name} is there.`, 'Choose the host group that shall see it.', {
       field: 'hostGroupId',

@@ -4,8 +4,9 @@ import { type Estate, type Mapping, one } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
-import { advise, answers, must, rule } from '../../parts/checks'
+import { advise, answers, rule } from '../../parts/checks'
 import { lookFrom, seesItNot } from '../../parts/hostProof'
+import { inUse } from '../../parts/inUse'
 import { lookInto } from '../../parts/look'
 import { outlined, type Outlined } from '../../parts/outline'
 import { unmapped } from '../../parts/unmapped'
@@ -57,16 +58,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 
 function checksOf({ isNamed, mappings, system, volume }: Seen): readonly PlanCheck[] {
   return [
-    must(
-      'volume',
-      volume?.state === 'in use',
-      volume === undefined
-        ? 'Choose a volume.'
-        : volume.state === 'in use'
-          ? `${volume.name} holds ${formatBytes(volume.writtenBytes)}.`
-          : `${volume.name} is in holding already.`,
-      { field: 'volumeId' },
-    ),
+    inUse(volume, volume => `${volume.name} holds ${formatBytes(volume.writtenBytes)}.`),
     ...(system === undefined ? [] : [answers(system)]),
     rule(
       'named',

@@ -209,13 +209,13 @@ test('a drive pulled while it is erased fails the change with that reason', asyn
       bench.fleet.row.array.all('tasks').some(task => task.work === 'erase-drive' && task.state === 'Running'),
     'it erases',
   )
-  bench.fleet.pools.setPulled(node, 8, true)
+  bench.fleet.pools.faults.setPulled(node, 8, true)
   bench.fleet.clock.setRate(rate)
   expect(await bench.ended(id)).toMatchObject({
     state: 'failed',
     refusal: { code: 'change.task-failed', why: expect.stringContaining('no longer there') },
   })
-  bench.fleet.pools.setPulled(node, 8, false)
+  bench.fleet.pools.faults.setPulled(node, 8, false)
   await bench.until(async () => (await row()).drives.length === 55, 'the drive is back')
 })
 
@@ -374,7 +374,7 @@ test('a drive and then a node are lost: every byte reads right, and the rebuild 
   const volume = array.all('volumes')[0]
   if (volume !== undefined)
     array.store.commit([array.entry('volumes', { ...volume, workloadBytes: `${40n * 10n ** 12n}` })])
-  bench.fleet.pools.failDrive('godwit-2', 3)
+  bench.fleet.pools.faults.fail('godwit-2', 3)
   await readsRight()
   await bench.until(async () => (await findings()).includes('drive-failed'), 'the drive is found failed')
   await bench.until(
@@ -400,7 +400,7 @@ test('a drive and then a node are lost: every byte reads right, and the rebuild 
   )
   await readsRight()
   bench.fleet.row.setPower('godwit-4', true)
-  bench.fleet.pools.nodeIsBack('godwit-4')
+  bench.fleet.pools.faults.nodeIsBack('godwit-4')
   await readsRight()
 })
 
@@ -418,7 +418,7 @@ test('one loss too many says which volume has lost what, and refuses instead of 
   expect(lost).toBeGreaterThan(0n)
   for (const name of ['godwit-1', 'godwit-3']) {
     bench.fleet.row.setPower(name, true)
-    bench.fleet.pools.nodeIsBack(name)
+    bench.fleet.pools.faults.nodeIsBack(name)
   }
   await readsRight()
   await bench.until(async () => !(await findings()).includes('data-lost'), 'nothing is lost any more')

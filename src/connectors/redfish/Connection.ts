@@ -7,26 +7,7 @@ import { RequestRefused } from '@/ports'
 import { OtherIdentity, SignInRefused } from './errors'
 import { isCollection } from './schema'
 import { isServiceRoot, type RedfishRoot } from './service/schema'
-
-export interface Credentials {
-  readonly userName: string
-  readonly password: string
-}
-
-/** Something that a system states and that could not be used; the rest of its answer could. */
-export interface Skipped {
-  readonly locator: string
-  readonly why: string
-}
-
-/** What one sign-in gives, shared by all that speak to the system at the same time. */
-interface Session {
-  token: string | undefined
-  locator: string | undefined
-  signingIn: Promise<string> | undefined
-  /** Whether the system can put members into their collection; undefined until it has been asked. */
-  canExpand: boolean | undefined
-}
+import { notSignedIn, type Credentials, type Session, type Skipped } from './session'
 
 const root = '/redfish/v1'
 const mostPatientSeconds = 30
@@ -47,12 +28,7 @@ export class Connection {
     private readonly credentials: Credentials,
     private readonly stop: AbortSignal,
     readonly expectedUuid: string | undefined,
-    private readonly session: Session = {
-      token: undefined,
-      locator: undefined,
-      signingIn: undefined,
-      canExpand: undefined,
-    },
+    private readonly session: Session = notSignedIn(),
     private readonly budget: Budget | undefined = undefined,
   ) {}
 

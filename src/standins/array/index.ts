@@ -1,5 +1,7 @@
-export { SimulatedArray, extentBytes, type ExtraWork, type PoolRequest, type VolumeRequest } from './SimulatedArray'
+export { SimulatedArray, extentBytes, type ExtraWork } from './SimulatedArray'
 export * as hostAccess from './hostAccess'
+export * as blockPools from './pools'
+export * as blockVolumes from './volumes'
 export { BlockStore, type VolumeBytes } from './BlockStore'
 export { doneRatio, failDrive, work } from './work'
 export { Refused, badValue, conflict, notFound } from './Refused'

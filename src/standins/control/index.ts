@@ -105,17 +105,17 @@ function strike(fault: WantedFault, { arrays, row, pools, names }: Controlled): 
   const [enclosure = '', bay = ''] = (fault.drive ?? '').split('/')
   const array = arrays.find(each => each.model.name === target)
   const fail = () => {
-    if (array === row.array) pools.failDrive(enclosure, Number(bay))
+    if (array === row.array) pools.faults.fail(enclosure, Number(bay))
     else if (array !== undefined) failDrive(array, enclosure, Number(bay))
   }
   const strikes: Readonly<Partial<Record<FaultKind, () => void>>> = {
     ...(array === undefined ? {} : { 'drive-fails': fail }),
-    'drive-pulled': () => pools.setPulled(enclosure, Number(bay), true),
-    'drive-returned': () => pools.setPulled(enclosure, Number(bay), false),
+    'drive-pulled': () => pools.faults.setPulled(enclosure, Number(bay), true),
+    'drive-returned': () => pools.faults.setPulled(enclosure, Number(bay), false),
     'node-down': () => row.setPower(node, false),
     'node-up': () => {
       row.setPower(node, true)
-      pools.nodeIsBack(node)
+      pools.faults.nodeIsBack(node)
     },
     'port-mtu': () => row.setSwitchPort(port, { mtu: fault.mtu ?? 1500 }),
     'clock-skew': () => row.skewClock(node, fault.seconds ?? 360),

@@ -1,6 +1,7 @@
 import { join } from 'node:path'
 import {
   badValue,
+  blockPools,
   conflict,
   type BankEntity,
   type DriveEntity,
@@ -11,14 +12,17 @@ import {
   type TaskEntity,
 } from '../array'
 import type { Entry } from '../fleet'
-import { accounted, metadataRatio, spreadOf } from './accounts'
-import { beginErasing, erasureHalted } from './erasing'
+import { accounted, metadataRatio, snapshotRatioOf, spreadOf } from './accounts'
+import { DriveFaults } from './DriveFaults'
+import { beginErasing } from './erasing'
+import { haltedWhy } from './halting'
 import { isLostForGood } from './losses'
 import { PieceMoves } from './PieceMoves'
-import { schemeOf, widthOf, type PieceStore } from './PieceStore'
+import type { PieceStore } from './PieceStore'
+import { schemeOf, widthOf } from './pieces'
 import type { RawDrives } from './RawDrives'
 import type { SimulatedRow } from './SimulatedRow'
-import { placed, takable } from './taking'
+import { banksWithout, letGo, placed, takable } from './taking'
 
 const layOutShare = 0.8
 
@@ -34,6 +38,7 @@ export interface ClusterPoolRequest {
 
 /** What a row's cluster does with its drives: banks, pools, moving pieces and making them anew; and erasing drives before that. */
 export class ClusterPools implements ExtraWork {
+  readonly faults: DriveFaults
   readonly #moves: PieceMoves
 
   constructor(
@@ -42,6 +47,7 @@ export class ClusterPools implements ExtraWork {
     private readonly raw: RawDrives,
     folder: string,
   ) {
+    this.faults = new DriveFaults(row, store)
     this.#moves = new PieceMoves(row, store, join(folder, 'moves'))
     row.array.extraWork = this
   }
@@ -121,7 +127,7 @@ export class ClusterPools implements ExtraWork {
       groups: merged.map(bank => bank.capacity),
       spread: { ...spread, banks: merged, rateShare },
     }
-    const after = accounted(this.row, larger, this.#snapshotRatio(pool))
+    const after = accounted(this.row, larger, snapshotRatioOf(pool))
     array.store.commit([...placed(this.row, after, drives), array.entry('pools', after)])
     for (const drive of drives) this.store.pieces.empty(drive.id)
     return this.#moves.begin(
@@ -139,15 +145,11 @@ export class ClusterPools implements ExtraWork {
     const pool = array.one('pools', poolId)
     const spread = spreadOf(pool)
     this.#restful(pool)
-    const leaving = new Set(driveIds)
-    const staying = spread.banks
-      .filter(bank => !leaving.has(bank.cache))
-      .map(bank => ({ ...bank, capacity: bank.capacity.filter(id => !leaving.has(id)) }))
-      .filter(bank => bank.capacity.length > 0)
+    const staying = banksWithout(spread.banks, driveIds)
     const after = accounted(
       this.row,
       { ...pool, spread: { ...spread, banks: staying, rateShare } },
-      this.#snapshotRatio(pool),
+      snapshotRatioOf(pool),
     )
     if (BigInt(after.usableBytes) === 0n)
       throw conflict(
@@ -165,14 +167,14 @@ export class ClusterPools implements ExtraWork {
     return this.#moves.begin(
       pool,
       'move-pieces',
-      `Take ${leaving.size} drives out of ${pool.name}`,
+      `Take ${driveIds.length} drives out of ${pool.name}`,
       drive => stays.has(drive.id) && this.row.isReadable(drive),
       driveIds,
     )
   }
 
   removePool(poolId: string): void {
-    this.row.array.removePool(poolId)
+    blockPools.removePool(this.row.array, poolId)
     this.store.tables.forget(poolId)
   }
 
@@ -207,61 +209,8 @@ export class ClusterPools implements ExtraWork {
     }
   }
 
-  /** A node is back: what was written meanwhile is brought to its pieces. */
-  nodeIsBack(nodeId: string): void {
-    const { array } = this.row
-    const own = new Set(
-      array
-        .all('drives')
-        .filter(drive => drive.enclosureId === nodeId)
-        .map(drive => drive.id),
-    )
-    for (const pool of array.all('pools')) if (pool.spread !== null) this.store.catchUp(pool, own)
-  }
-
-  failDrive(nodeId: string, bay: number): void {
-    const { array } = this.row
-    const drive = array.all('drives').find(each => each.enclosureId === nodeId && each.bay === bay)
-    if (drive === undefined || drive.isFailed) return
-    array.store.commit([array.entry('drives', { ...drive, isFailed: true })])
-    this.store.pieces.empty(drive.id)
-    // With its cache drive a bank loses the map of what lies where: its pieces are gone, though the disks still turn.
-    if (drive.role !== 'cache') return
-    for (const bank of array.all('pools').flatMap(pool => pool.spread?.banks ?? []))
-      if (bank.cache === drive.id) for (const id of bank.capacity) this.store.pieces.empty(id)
-  }
-
-  setPulled(nodeId: string, bay: number, isPulled: boolean): void {
-    const { array } = this.row
-    const drive = array.all('drives').find(each => each.enclosureId === nodeId && each.bay === bay)
-    if (drive !== undefined) array.store.commit([array.entry('drives', { ...drive, isPulled })])
-    if (!isPulled) this.nodeIsBack(nodeId)
-  }
-
   halted(task: TaskEntity): string | undefined {
-    const { row } = this
-    const { array } = row
-    if (task.work === 'form-cluster') {
-      const [cluster] = row.all('clusters')
-      const silent = cluster?.nodeIds.find(id => !row.isAnswering(row.one('nodes', id)))
-      return cluster === undefined
-        ? 'The cluster was dissolved.'
-        : silent === undefined
-          ? undefined
-          : `${silent} does not answer.`
-    }
-    if (task.work === 'erase-drive')
-      return erasureHalted(
-        row,
-        array.all('drives').find(each => each.id === task.subjectId),
-      )
-    if (task.work !== 'initialise-pool') return undefined
-    const pool = array.all('pools').find(each => each.id === task.subjectId)
-    const gone =
-      pool?.spread === null || pool === undefined
-        ? undefined
-        : array.all('drives').find(drive => drive.poolId === pool.id && !row.isReadable(drive))
-    return gone === undefined ? undefined : `Drive ${gone.serial} in ${gone.enclosureId} does not answer.`
+    return haltedWhy(this.row, task)
   }
 
   progressed(task: TaskEntity, ratio: number): void {
@@ -284,30 +233,8 @@ export class ClusterPools implements ExtraWork {
     if (task.work !== 'rebuild-pieces' && task.work !== 'move-pieces') return []
     this.#moves.finish(task)
     const leaving = (JSON.parse(task.jsonBody) as { leaving?: string[] }).leaving ?? []
-    return leaving.length === 0 ? [] : this.#letGo(array.one('pools', task.subjectId), leaving)
-  }
-
-  #letGo(pool: PoolEntity, driveIds: readonly string[]): Entry[] {
-    const { array } = this.row
-    const spread = spreadOf(pool)
-    const leaving = new Set(driveIds)
-    const banks = spread.banks
-      .filter(bank => !leaving.has(bank.cache))
-      .map(bank => ({ ...bank, capacity: bank.capacity.filter(id => !leaving.has(id)) }))
-      .filter(bank => bank.capacity.length > 0)
-    const caches = spread.banks.filter(bank => !banks.some(each => each.cache === bank.cache)).map(bank => bank.cache)
-    const after = accounted(
-      this.row,
-      { ...pool, groups: banks.map(bank => bank.capacity), spread: { ...spread, banks } },
-      this.#snapshotRatio(pool),
-    )
-    for (const id of driveIds) this.store.pieces.empty(id)
-    return [
-      array.entry('pools', after),
-      ...[...new Set([...driveIds, ...caches])].map(id =>
-        array.entry('drives', { ...array.one('drives', id), poolId: null, groupIndex: null, role: 'unassigned' }),
-      ),
-    ]
+    for (const id of leaving) this.store.pieces.empty(id)
+    return leaving.length === 0 ? [] : letGo(row, array.one('pools', task.subjectId), leaving)
   }
 
   #restful(pool: PoolEntity): void {
@@ -316,10 +243,5 @@ export class ClusterPools implements ExtraWork {
       throw conflict('Nothing was changed.', `${pool.name} is at work: ${running.name}.`, 'Wait for its task.')
     if (!pool.isReady)
       throw conflict('Nothing was changed.', `${pool.name} is still being laid out.`, 'Wait for its task.')
-  }
-
-  #snapshotRatio(pool: PoolEntity): number {
-    const left = BigInt(pool.usableBytes) - BigInt(pool.metadataBytes) - BigInt(pool.spread?.rebuildReserveBytes ?? 0)
-    return left <= 0n ? 0 : Number(pool.snapshotReserveBytes) / Number(left)
   }
 }

@@ -1,13 +1,13 @@
 import { join } from 'node:path'
 import { stripeSetCount } from '@/core/clusters'
-import { ErasureCode } from '@/core/erasure'
-import { balancedPlacement, type PlacementDomain } from '@/core/placement'
-import { extentBytes, type DriveEntity, type PoolEntity, type SpreadScheme, type VolumeBytes } from '../array'
+import { extentBytes, type DriveEntity, type PoolEntity, type VolumeBytes } from '../array'
 import { ExtentIndex } from './ExtentIndex'
 import { PieceFiles } from './PieceFiles'
 import { BytesLost, NotWritable } from './errors'
+import { cut, neededOf, restored, schemeOf, spans, widthOf } from './pieces'
+import { domainsOf, placedOn } from './placing'
 import type { SimulatedRow } from './SimulatedRow'
-import { stripeSetOf, StripeTables, type StripeTable } from './StripeTables'
+import { stripeSetOf, StripeTables } from './StripeTables'
 
 const size = Number(extentBytes)
 
@@ -90,23 +90,7 @@ export class PieceStore implements VolumeBytes {
   layOut(pool: PoolEntity): void {
     this.tables.keep(
       pool.id,
-      this.placedOn(pool, drive => !drive.isFailed && !drive.isPulled),
-    )
-  }
-
-  /** Where all stripe sets would stand on those drives of the pool that may be used, moving as little as can be from where they stand. */
-  placedOn(pool: PoolEntity, mayUse: (drive: DriveEntity) => boolean, before?: StripeTable): StripeTable {
-    const domains = this.#domainsOf(pool, mayUse)
-    const driveIds = domains.flatMap(domain => domain.drives.map(drive => drive.id))
-    const indexOf = new Map(driveIds.map((id, index) => [id, index]))
-    const width = widthOf(schemeOf(pool))
-    const standing =
-      before === undefined
-        ? undefined
-        : Int32Array.from(before.flatMap(row => row.map(drive => indexOf.get(drive ?? '') ?? -1)))
-    const places = balancedPlacement(domains, width, stripeSetCount, standing)
-    return Array.from({ length: stripeSetCount }, (_, set) =>
-      Array.from({ length: width }, (__, piece) => driveIds[places[set * width + piece] ?? -1] ?? null),
+      placedOn(this.#serving, pool, drive => !drive.isFailed && !drive.isPulled),
     )
   }
 
@@ -116,7 +100,7 @@ export class PieceStore implements VolumeBytes {
     mayUse: (drive: DriveEntity) => boolean,
   ): { readonly set: number; readonly row: (string | null)[] }[] {
     const table = this.tables.of(pool.id)
-    return this.placedOn(pool, mayUse, table).flatMap((row, set) =>
+    return placedOn(this.#serving, pool, mayUse, table).flatMap((row, set) =>
       JSON.stringify(row) === JSON.stringify(table[set]) ? [] : [{ set, row: [...row] }],
     )
   }
@@ -202,7 +186,9 @@ export class PieceStore implements VolumeBytes {
   /** A set that lacks drives is placed anew at once where there is room, so that writes keep their full width. */
   #replaced(pool: PoolEntity, set: number, row: (string | null)[], readable: ReadonlySet<string>): (string | null)[] {
     const mayUse = (drive: DriveEntity) => readable.has(drive.id)
-    if (this.#domainsOf(pool, mayUse).filter(domain => domain.drives.length > 0).length < widthOf(schemeOf(pool)))
+    if (
+      domainsOf(this.#serving, pool, mayUse).filter(domain => domain.drives.length > 0).length < widthOf(schemeOf(pool))
+    )
       return row
     const wanted = this.wantedRows(pool, mayUse).find(each => each.set === set)
     if (wanted === undefined) return row
@@ -239,21 +225,6 @@ export class PieceStore implements VolumeBytes {
     )
   }
 
-  #domainsOf(pool: PoolEntity, mayUse: (drive: DriveEntity) => boolean): PlacementDomain[] {
-    const capacity = new Set(pool.spread?.banks.flatMap(bank => bank.capacity))
-    const domains = new Map<string, { id: string; chunks: number }[]>()
-    for (const drive of this.#serving.array.all('drives')) {
-      if (!capacity.has(drive.id) || !mayUse(drive)) continue
-      const node = this.#serving.nodeOf(drive)
-      const domain = pool.spread?.domain === 'rack' ? node.rack : node.id
-      domains.set(domain, [
-        ...(domains.get(domain) ?? []),
-        { id: drive.id, chunks: Number(BigInt(drive.capacityBytes) >> 30n) },
-      ])
-    }
-    return [...domains].map(([id, drives]) => ({ id, drives }))
-  }
-
   #poolOf(volumeId: string): PoolEntity {
     return this.#serving.array.one('pools', this.#serving.array.one('volumes', volumeId).poolId)
   }
@@ -261,48 +232,5 @@ export class PieceStore implements VolumeBytes {
   get #serving(): SimulatedRow {
     if (this.#row === undefined) throw new Error('The piece store serves no row yet.')
     return this.#row
-  }
-}
-
-export const schemeOf = (pool: PoolEntity): SpreadScheme => pool.spread?.scheme ?? { kind: 'copies', copies: 2 }
-export const neededOf = (scheme: SpreadScheme) => (scheme.kind === 'copies' ? 1 : scheme.dataPieces)
-export const widthOf = (scheme: SpreadScheme) =>
-  scheme.kind === 'copies' ? scheme.copies : scheme.dataPieces + scheme.parityPieces
-
-const codes = new Map<string, ErasureCode>()
-function codeOf(data: number, parity: number): ErasureCode {
-  const known = codes.get(`${data}+${parity}`) ?? new ErasureCode(data, parity)
-  codes.set(`${data}+${parity}`, known)
-  return known
-}
-
-/** An extent as pieces, by index: data first, then parity; or as many copies. */
-function cut(scheme: SpreadScheme, whole: Buffer): Uint8Array[] {
-  if (scheme.kind === 'copies') return Array.from({ length: scheme.copies }, () => new Uint8Array(whole))
-  const length = Math.ceil(size / scheme.dataPieces)
-  const data = Array.from({ length: scheme.dataPieces }, (_, index) => {
-    const piece = new Uint8Array(length)
-    piece.set(whole.subarray(index * length, Math.min(size, (index + 1) * length)))
-    return piece
-  })
-  return [...data, ...codeOf(scheme.dataPieces, scheme.parityPieces).encode(data)]
-}
-
-function restored(scheme: SpreadScheme, found: readonly (Uint8Array | undefined)[]): Uint8Array[] {
-  if (scheme.kind === 'erasure') return codeOf(scheme.dataPieces, scheme.parityPieces).restore(found)
-  const copy = found.find(piece => piece !== undefined) ?? new Uint8Array()
-  return found.map(piece => piece ?? copy)
-}
-
-function* spans(
-  offset: bigint,
-  length: number,
-): Generator<{ extent: bigint; from: number; at: number; length: number }> {
-  for (let from = 0; from < length;) {
-    const position = offset + BigInt(from)
-    const at = Number(position % extentBytes)
-    const part = Math.min(length - from, size - at)
-    yield { extent: position / extentBytes, from, at, length: part }
-    from += part
   }
 }

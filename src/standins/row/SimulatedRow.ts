@@ -1,12 +1,4 @@
-import {
-  badValue,
-  conflict,
-  notFound,
-  type DriveEntity,
-  type PoolEntity,
-  type SimulatedArray,
-  type TaskEntity,
-} from '../array'
+import { badValue, conflict, notFound, type DriveEntity, type PoolEntity, type SimulatedArray } from '../array'
 import type { Entry } from '../fleet'
 import type {
   ClusterEntity,
@@ -95,12 +87,12 @@ export class SimulatedRow {
   }
 
   setRestartService(nodeId: string, isRestartServiceOn: boolean): void {
-    this.array.store.commit([this.entry('nodes', { ...this.#answering(nodeId), isRestartServiceOn })])
+    this.array.store.commit([this.entry('nodes', { ...this.answering(nodeId), isRestartServiceOn })])
   }
 
   /** A node follows the row's time source from now on: what is left is what such sources leave. */
   followTime(nodeId: string): void {
-    this.array.store.commit([this.entry('nodes', { ...this.#answering(nodeId), clockOffsetSeconds: 0.1 })])
+    this.array.store.commit([this.entry('nodes', { ...this.answering(nodeId), clockOffsetSeconds: 0.1 })])
   }
 
   skewClock(nodeId: string, seconds: number): void {
@@ -112,7 +104,7 @@ export class SimulatedRow {
     wanted: { readonly mtu?: number; readonly storage?: StorageInterfaceEntity | null },
   ): void {
     const port = this.one('nodePorts', portId)
-    const node = this.#answering(port.nodeId)
+    const node = this.answering(port.nodeId)
     const mtu = wanted.mtu ?? port.mtu
     if (mtu < 1280 || mtu > 9216)
       throw badValue('The interface was not set.', 'Its MTU is 1280 to 9216.', 'Choose another MTU.')
@@ -155,101 +147,14 @@ export class SimulatedRow {
     })
   }
 
-  /** Joins nodes into one, which takes until each has the cluster's software from the first. */
-  formCluster(name: string, description: string, nodeIds: readonly string[]): TaskEntity {
-    if (this.all('clusters').length > 0)
-      throw conflict(`${name} was not formed.`, 'The row has a cluster.', 'Add the nodes to that one.')
-    const nodes = nodeIds.map(id => this.#answering(id))
-    for (const node of nodes) {
-      if (Math.abs(node.clockOffsetSeconds) > 30)
-        throw conflict(`${name} was not formed.`, `The clock of ${node.id} is off.`, 'Set its clock.')
-    }
-    this.#reachEachOther(name, nodes)
-    const cluster: ClusterEntity = { id: '1', name, description, nodeIds, isReady: false }
-    const imageBytes = 6e9
-    const lanes = nodes.map(node => {
-      const port = this.all('nodePorts').find(each => each.nodeId === node.id && each.storage !== null)
-      return { bytes: imageBytes, bytesPerSecond: port === undefined ? 1e8 : linkRate(port) * 0.1 }
-    })
-    const task: TaskEntity = {
-      ...this.array.task(`Form ${name}`, 'form-cluster', '1', { name, nodeIds }, lanes),
-      targetUri: '/redfish/v1/AggregationService/Aggregates',
-      resultUri: '/redfish/v1/AggregationService/Aggregates/1',
-    }
-    this.array.store.commit([
-      this.entry('clusters', cluster),
-      this.array.entry('tasks', task),
-      ...this.restarted(nodes),
-    ])
-    return task
-  }
-
-  /** Takes nodes into the cluster, or lets them go. Nodes whose drives hold pieces stay. */
-  setMembers(nodeIds: readonly string[]): void {
-    const [cluster] = this.all('clusters')
-    if (cluster === undefined) throw notFound('clusters')
-    const coming = nodeIds.filter(id => !cluster.nodeIds.includes(id)).map(id => this.#answering(id))
-    if (coming.length > 0)
-      this.#reachEachOther(
-        cluster.name,
-        nodeIds.map(id => this.#answering(id)),
-      )
-    const leaving = cluster.nodeIds.filter(id => !nodeIds.includes(id))
-    const holding = this.array.all('drives').find(drive => drive.poolId !== null && leaving.includes(drive.enclosureId))
-    if (holding !== undefined)
-      throw conflict(
-        'The nodes were not let go.',
-        `Drive ${holding.serial} still serves a pool.`,
-        'Take its bank out first.',
-      )
-    this.array.store.commit([this.entry('clusters', { ...cluster, nodeIds }), ...this.restarted(coming)])
-  }
-
-  dissolve(): void {
-    const [cluster] = this.all('clusters')
-    if (cluster === undefined) return
-    if (this.array.all('pools').some(pool => pool.spread !== null))
-      throw conflict(`${cluster.name} was not dissolved.`, 'It holds a pool.', 'Remove the pool first.')
-    const running = this.array.all('tasks').filter(task => task.work === 'form-cluster' && task.state === 'Running')
-    this.array.store.commit([
-      this.gone('clusters', cluster.id),
-      ...running.map(task =>
-        this.array.entry('tasks', {
-          ...task,
-          state: 'Exception',
-          endedAt: this.array.clock.now(),
-          message: 'The cluster was dissolved.',
-        }),
-      ),
-    ])
-  }
-
   /** Drives of a pool's banks whose pieces are lost now: failed, pulled, or behind a lost cache drive. */
   lostDrives(pool: PoolEntity): DriveEntity[] {
     const capacity = new Set(pool.spread?.banks.flatMap(bank => bank.capacity))
     return this.array.all('drives').filter(drive => capacity.has(drive.id) && !this.isReadable(drive))
   }
 
-  #reachEachOther(name: string, nodes: readonly NodeEntity[]): void {
-    const wires = this.wires()
-    const ports = this.all('nodePorts').filter(port => port.storage !== null)
-    for (const from of nodes) {
-      const wanted = ports.find(port => port.nodeId === from.id)?.mtu ?? 9216
-      for (const to of nodes) {
-        if (from === to) continue
-        const address = ports.find(port => port.nodeId === to.id)?.storage?.address
-        const passed = address == null ? null : wires.passes(from.id, address, wanted)
-        if (passed === null || passed < wanted)
-          throw conflict(
-            `${name} was not formed.`,
-            `${from.id} does not reach ${to.id} at full frame size.`,
-            'Mend the path.',
-          )
-      }
-    }
-  }
-
-  #answering(id: string): NodeEntity {
+  /** The node, where it answers; else the request is refused. */
+  answering(id: string): NodeEntity {
     const node = this.one('nodes', id)
     if (!this.isAnswering(node))
       throw conflict('Nothing was changed.', `${id} does not answer.`, 'Wait until it is up again.')
@@ -266,6 +171,3 @@ export class SimulatedRow {
     return `${this.array.model.name}/${kind}`
   }
 }
-
-/** Bytes a second that storage gets of a port when all else on it is busy. */
-export const linkRate = (port: NodePortEntity) => (port.speedGbps * 1e9) / 8 / (1 + port.traffic.length)

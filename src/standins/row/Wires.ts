@@ -58,3 +58,6 @@ const asPort = (port: NodePortEntity) => ({
   speedBitsPerSecond: port.speedGbps * 1e9,
   traffic: [...port.traffic],
 })
+
+/** Bytes a second that storage gets of a port when all else on it is busy. */
+export const linkRate = (port: NodePortEntity) => (port.speedGbps * 1e9) / 8 / (1 + port.traffic.length)

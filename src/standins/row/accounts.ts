@@ -48,3 +48,9 @@ export function spreadOf(pool: PoolEntity): SpreadLayout {
     throw badValue('Nothing was changed.', `${pool.name} has RAID groups.`, 'Name a pool of the cluster.')
   return pool.spread
 }
+
+/** The share of what a pool keeps for snapshots, as it stands. */
+export function snapshotRatioOf(pool: PoolEntity): number {
+  const left = BigInt(pool.usableBytes) - BigInt(pool.metadataBytes) - BigInt(pool.spread?.rebuildReserveBytes ?? 0)
+  return left <= 0n ? 0 : Number(pool.snapshotReserveBytes) / Number(left)
+}

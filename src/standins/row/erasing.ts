@@ -1,4 +1,4 @@
-import { conflict, type DriveEntity, type TaskEntity } from '../array'
+import { conflict, type TaskEntity } from '../array'
 import type { SimulatedRow } from './SimulatedRow'
 
 /** Begins to erase a drive that no pool uses. @returns the task */
@@ -26,9 +26,3 @@ export function beginErasing(row: SimulatedRow, driveId: string, isWhole: boolea
   array.store.commit([array.entry('tasks', task)])
   return task
 }
-
-/** Why a running erasure cannot go on; undefined where it can. */
-export const erasureHalted = (row: SimulatedRow, drive: DriveEntity | undefined): string | undefined =>
-  drive === undefined || drive.isPulled || drive.isFailed || !row.isAnswering(row.nodeOf(drive))
-    ? 'The drive is no longer there.'
-    : undefined

@@ -1,4 +1,5 @@
 export { SimulatedRow } from './SimulatedRow'
+export * as clustering from './clustering'
 export { ClusterPools, type ClusterPoolRequest } from './ClusterPools'
 export { PieceStore } from './PieceStore'
 export { RawDrives } from './RawDrives'

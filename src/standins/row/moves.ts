@@ -1,7 +1,8 @@
 import { stripeSetCount } from '@/core/clusters'
 import { extentBytes, type PoolEntity } from '../array'
-import { neededOf, schemeOf } from './PieceStore'
-import { linkRate, type SimulatedRow } from './SimulatedRow'
+import { neededOf, schemeOf } from './pieces'
+import type { SimulatedRow } from './SimulatedRow'
+import { linkRate } from './Wires'
 import type { StripeTable } from './StripeTables'
 
 /** Where the pieces of a stripe set shall stand. */

@@ -1,13 +1,13 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { SimulatedArray, work } from '../array'
+import { blockVolumes, SimulatedArray, work } from '../array'
 import { godwit } from '../demo/models'
 import { seedRow } from '../demo/seedRow'
 import { Faults, FleetClock, Store } from '../fleet'
 import { reverseName } from '@/core/network'
 import { NameServer } from '../names/NameServer'
-import { ClusterPools, PieceStore, RawDrives, rowView, SimulatedRow } from '.'
+import { clustering, ClusterPools, PieceStore, RawDrives, rowView, SimulatedRow } from '.'
 
 let folder: string
 beforeEach(() => (folder = mkdtempSync(join(tmpdir(), 'row-'))))
@@ -63,7 +63,7 @@ function network(fleet: Fleet, ids: readonly string[] = nodes) {
 function form(fleet: Fleet, ids: readonly string[] = nodes) {
   network(fleet, ids)
   ids.forEach(id => fleet.row.setRestartService(id, false))
-  fleet.row.formCluster('kiln', '', ids)
+  clustering.formCluster(fleet.row, 'kiln', '', ids)
   pass(fleet, 120)
 }
 const banksOf = (ids: readonly string[], bays = [1, 2, 3, 4]) =>
@@ -85,7 +85,7 @@ function poolOf(
   })
   pass(fleet, 3600)
   const pool = fleet.array.one('pools', task.subjectId)
-  const { volume } = fleet.array.createVolume({
+  const { volume } = blockVolumes.createVolume(fleet.array, {
     name: 'scans',
     description: '',
     poolId: pool.id,
@@ -144,12 +144,12 @@ test('a cluster is refused where nodes do not reach each other, and where a cloc
   const fleet = opened()
   network(fleet)
   fleet.row.setSwitchPort('switch-1.2', { mtu: 1500 })
-  expect(() => fleet.row.formCluster('kiln', '', nodes)).toThrow(/does not reach/)
+  expect(() => clustering.formCluster(fleet.row, 'kiln', '', nodes)).toThrow(/does not reach/)
   fleet.row.setSwitchPort('switch-1.2', { mtu: 9216 })
   fleet.row.skewClock('godwit-4', 360)
-  expect(() => fleet.row.formCluster('kiln', '', nodes)).toThrow(/clock of godwit-4/)
+  expect(() => clustering.formCluster(fleet.row, 'kiln', '', nodes)).toThrow(/clock of godwit-4/)
   fleet.row.followTime('godwit-4')
-  expect(fleet.row.formCluster('kiln', '', nodes).state).toBe('Running')
+  expect(clustering.formCluster(fleet.row, 'kiln', '', nodes).state).toBe('Running')
   expect(fleet.row.one('clusters', '1').isReady).toBe(false)
 })
 
@@ -157,11 +157,11 @@ test('a node that dies while the cluster forms ends the task, and nothing is hal
   const fleet = opened()
   network(fleet)
   nodes.forEach(id => fleet.row.setRestartService(id, false))
-  fleet.row.formCluster('kiln', '', nodes)
+  clustering.formCluster(fleet.row, 'kiln', '', nodes)
   fleet.row.setPower('godwit-3', false)
   pass(fleet, 10)
   expect(fleet.array.all('tasks').at(-1)).toMatchObject({ state: 'Exception', message: 'godwit-3 does not answer.' })
-  fleet.row.dissolve()
+  clustering.dissolve(fleet.row)
   expect(fleet.row.all('clusters')).toEqual([])
 })
 
@@ -174,7 +174,7 @@ test.each([
   const { volume, pool } = poolOf(first, scheme)
   const check = written(first, volume.id)
   check()
-  first.pools.failDrive('godwit-2', 3)
+  first.pools.faults.fail('godwit-2', 3)
   check()
   pass(first, 1)
   pass(first, 50_000)
@@ -230,7 +230,7 @@ test('losing a cache drive loses its bank; the other pieces are read and made an
   const fleet = opened()
   const { volume, pool } = poolOf(fleet, { kind: 'copies', copies: 2 })
   const check = written(fleet, volume.id)
-  fleet.pools.failDrive('godwit-3', 9)
+  fleet.pools.faults.fail('godwit-3', 9)
   expect(fleet.row.lostDrives(fleet.array.one('pools', pool.id)).map(drive => drive.id)).toEqual(
     [1, 2, 3, 4].map(bay => `godwit-3-${bay}`),
   )
@@ -247,7 +247,7 @@ test('a rebuild takes as long as its bytes at the rates of what is left', () => 
   fleet.array.store.commit([
     fleet.array.entry('volumes', { ...fleet.array.one('volumes', volume.id), workloadBytes: `${8n * 10n ** 12n}` }),
   ])
-  fleet.pools.failDrive('godwit-2', 3)
+  fleet.pools.faults.fail('godwit-2', 3)
   pass(fleet, 1)
   const task = () => fleet.array.all('tasks').findLast(each => each.work === 'rebuild-pieces')
   const whole = task()?.lanes.reduce((longest, lane) => Math.max(longest, lane.bytes / lane.bytesPerSecond), 0) ?? 0
@@ -306,14 +306,14 @@ test('a node joins with its bank and leaves again; its drives are free then', ()
     },
   })
   fleet.row.setRestartService('godwit-5', false)
-  fleet.row.setMembers([...nodes, 'godwit-5'])
+  clustering.setMembers(fleet.row, [...nodes, 'godwit-5'])
   fleet.pools.addDrives(pool.id, banksOf(['godwit-5']), 0.5)
   pass(fleet, 50_000)
   check()
-  expect(() => fleet.row.setMembers(nodes)).toThrow(/still serves a pool/)
+  expect(() => clustering.setMembers(fleet.row, nodes)).toThrow(/still serves a pool/)
   fleet.pools.removeDrives(pool.id, ['godwit-5-9', ...[1, 2, 3, 4].map(bay => `godwit-5-${bay}`)], 0.5)
   pass(fleet, 50_000)
-  fleet.row.setMembers(nodes)
+  clustering.setMembers(fleet.row, nodes)
   check()
   expect(fleet.array.all('drives').filter(drive => drive.enclosureId === 'godwit-5' && drive.poolId !== null)).toEqual(
     [],
@@ -337,7 +337,7 @@ test('a drive pulled during erasing ends the task with its reason', () => {
   const fleet = opened()
   const task = fleet.pools.eraseDrive('godwit-3-5', true)
   pass(fleet, 10)
-  fleet.pools.setPulled('godwit-3', 5, true)
+  fleet.pools.faults.setPulled('godwit-3', 5, true)
   pass(fleet, 10)
   expect(fleet.array.one('tasks', task.id)).toMatchObject({
     state: 'Exception',

@@ -1,5 +1,6 @@
 import { badValue, conflict, type BankEntity, type DriveEntity, type PoolEntity } from '../array'
 import type { Entry } from '../fleet'
+import { accounted, snapshotRatioOf, spreadOf } from './accounts'
 import type { SimulatedRow } from './SimulatedRow'
 
 /** The drives of these banks, if all may be taken; else the first that may not is refused with its reason. */
@@ -39,4 +40,28 @@ export function placed(row: SimulatedRow, pool: PoolEntity, drives: readonly Dri
     const role = pool.spread?.banks[index]?.cache === drive.id ? ('cache' as const) : ('data' as const)
     return row.array.entry('drives', { ...drive, poolId: pool.id, groupIndex: index, role })
   })
+}
+
+/** The pool without these drives, and the drives free again: with a bank's last drive its cache drive goes as well. */
+export function letGo(row: SimulatedRow, pool: PoolEntity, driveIds: readonly string[]): Entry[] {
+  const { array } = row
+  const spread = spreadOf(pool)
+  const banks = banksWithout(spread.banks, driveIds)
+  const caches = spread.banks.filter(bank => !banks.some(each => each.cache === bank.cache)).map(bank => bank.cache)
+  const smaller = { ...pool, groups: banks.map(bank => bank.capacity), spread: { ...spread, banks } }
+  return [
+    array.entry('pools', accounted(row, smaller, snapshotRatioOf(pool))),
+    ...[...new Set([...driveIds, ...caches])].map(id =>
+      array.entry('drives', { ...array.one('drives', id), poolId: null, groupIndex: null, role: 'unassigned' }),
+    ),
+  ]
+}
+
+/** Banks that are left when these drives go: without its cache drive or its last disk a bank is none. */
+export function banksWithout(banks: readonly BankEntity[], driveIds: readonly string[]): BankEntity[] {
+  const leaving = new Set(driveIds)
+  return banks
+    .filter(bank => !leaving.has(bank.cache))
+    .map(bank => ({ ...bank, capacity: bank.capacity.filter(id => !leaving.has(id)) }))
+    .filter(bank => bank.capacity.length > 0)
 }

@@ -1,5 +1,5 @@
 import { kindNamed, TaskRuns, type AnyKind, type Evidence, type Facts } from '@/changes'
-import type { ChangeRecord, JournalEntry } from '@/core/views'
+import type { ChangeRecord } from '@/core/views'
 import { estateNow } from '@/records/inventory'
 import { refusalOf } from '@/core/errors'
 import { isStale, planDifference } from '@/core/plan'
@@ -10,19 +10,17 @@ import {
   changeById,
   endChange,
   endWait,
-  journalOf,
-  mark,
   noteRefusal,
-  waitForLater,
-  waitForTask,
   waitOf,
   type ChangeEnd,
   type Wait,
 } from '@/records/changes'
-import { collectSystem } from '../collect/collectSystem'
+import { collectSystems } from '../collect/collectSystems'
 import { HoldLost, NotProven, StopWanted } from '../errors'
 import type { World } from '../World'
+import { giveSlotBack } from './giveSlotBack'
 import { holdChange } from './holdChange'
+import { Journal } from './Journal'
 import { isOurs, Later, Patience, withPatience } from './patience'
 import { portsFor, type Standing } from './portsFor'
 
@@ -44,7 +42,7 @@ export async function runChange(world: World, changeId: string): Promise<void> {
 class Run {
   readonly #kind: AnyKind
   #facts: Facts = {}
-  #journal: readonly JournalEntry[] = []
+  readonly #journal: Journal
   #wait: Wait | undefined
   #patience = new Patience({})
   /** The step at work; after the last one, the proof. */
@@ -56,28 +54,32 @@ class Run {
     private readonly lost: AbortSignal,
   ) {
     this.#kind = kindNamed(change.kind)
+    this.#journal = new Journal(this.#scope, change, () => this.#throwIfLost())
   }
 
   async go(): Promise<void> {
-    await this.#readJournal()
-    this.#facts = Object.assign({}, ...this.#journal.map(entry => entry.facts)) as Facts
+    await this.#journal.read()
+    this.#facts = this.#journal.facts()
     this.#wait = await waitOf(this.#scope, this.change.id)
     this.#patience = new Patience(this.#wait?.failing ?? {})
     try {
       if (this.change.isUndoWanted) await this.#end('undone', { stands: await this.#undo() })
-      else if (this.#journal.some(entry => entry.event === 'failed')) await this.#takeBack()
+      else if (this.#journal.hasFailed) await this.#takeBack()
       else await this.#forward()
     } catch (cause) {
-      if (cause instanceof TaskRuns) await this.#waitFor(cause)
-      else if (cause instanceof Later) await this.#waitUntil(cause)
-      else throw cause
+      if (!(cause instanceof TaskRuns) && !(cause instanceof Later)) throw cause
+      this.#throwIfLost()
+      const { failing } = this.#patience
+      await giveSlotBack(this.#scope, { changeId: this.change.id, stepIndex: this.#index, cause, failing })
+      if (cause instanceof TaskRuns && this.#wait?.task !== cause.task)
+        await this.#journal.mark(this.#index, 'progress', cause.words, undefined, cause.doneRatio)
     }
   }
 
   async #forward(): Promise<void> {
     try {
-      if (this.#journal.length === 0 && !(await this.#stillRests())) return
-      for (const index of this.change.plan.steps.keys()) if (!this.#isDone(index)) await this.#step(index)
+      if (this.#journal.isEmpty && !(await this.#stillRests())) return
+      for (const index of this.change.plan.steps.keys()) if (!this.#journal.isDone(index)) await this.#step(index)
       await this.#prove()
     } catch (cause) {
       if (cause instanceof TaskRuns || cause instanceof Later) throw cause
@@ -100,7 +102,7 @@ class Run {
     if (planned === undefined) return
     this.#index = index
     await this.#mayGoOn()
-    if (!this.#has(index, 'begun')) await this.#mark(index, 'begun', planned.words)
+    if (!this.#journal.has(index, 'begun')) await this.#journal.mark(index, 'begun', planned.words)
     const ports = portsFor(this.world, this.change, this.#standing(index))
     const found = await withPatience(
       () => this.#kind.runStep(planned.step, { key: this.#key(index), facts: this.#facts }, ports),
@@ -109,9 +111,9 @@ class Run {
       ports.signal,
     )
     this.#facts = { ...this.#facts, ...found }
-    await this.#mark(index, 'done', planned.words, found)
+    await this.#journal.mark(index, 'done', planned.words, found)
     await this.#stepIsOver()
-    await this.#collect()
+    await this.#collectTouched()
   }
 
   async #prove(): Promise<void> {
@@ -125,7 +127,7 @@ class Run {
       cause => this.#waitOut(index, cause),
       ports.signal,
     )
-    await this.#collect()
+    await this.#collectTouched()
     const fallen = evidence.filter(entry => !entry.holds).map(entry => entry.claim)
     // Nothing that was tested proves nothing.
     if (evidence.length > 0 && fallen.length === 0) return this.#end('proven', { evidence })
@@ -136,42 +138,20 @@ class Run {
     })
   }
 
-  /** Gives the slot back while a system works; its poller takes the change up again. */
-  async #waitFor({ systemId, task, words, doneRatio }: TaskRuns): Promise<void> {
-    this.#throwIfLost()
-    const isNew = this.#wait?.task !== task
-    await waitForTask(this.#scope, {
-      changeId: this.change.id,
-      stepIndex: this.#index,
-      systemId,
-      task,
-      words,
-      doneRatio,
-    })
-    if (isNew) await this.#mark(this.#index, 'progress', words, undefined, doneRatio)
-  }
-
-  /** Gives the slot back while a system does not answer. */
-  async #waitUntil({ seconds }: Later): Promise<void> {
-    this.#throwIfLost()
-    const { failing } = this.#patience
-    await waitForLater(this.#scope, { changeId: this.change.id, stepIndex: this.#index, seconds, failing })
-  }
-
   async #broken(cause: unknown): Promise<void> {
     // A process that ends, or that has lost the database, leaves the change as it is: another takes it up.
     if (isOurs(cause) || this.world.stop.aborted || this.lost.aborted) throw cause
     if (cause instanceof StopWanted)
-      return this.#end('stopped', { refusal: refusalOf(cause), stands: this.#standingWords() })
+      return this.#end('stopped', { refusal: refusalOf(cause), stands: this.#journal.doneWords() })
     if (refusalOf(cause).code === 'wendrel.unexpected') console.error(`change ${this.change.number}`, cause)
     const { length } = this.change.plan.steps
-    if (this.#index === length && this.change.plan.steps.every((_, index) => this.#isDone(index))) {
+    if (this.#index === length && this.#journal.isWholeDone) {
       // The proof itself could not be made: nothing is taken back for that.
       const stands = 'All steps were carried out, and what they made is left as it is.'
       return this.#end('unproven', { refusal: refusalOf(cause), stands })
     }
     await noteRefusal(this.#scope, this.change.id, refusalOf(cause))
-    await this.#mark(this.#index, 'failed', refusalOf(cause).why)
+    await this.#journal.mark(this.#index, 'failed', refusalOf(cause).why)
     await this.#stepIsOver()
     await this.#takeBack()
   }
@@ -181,7 +161,7 @@ class Run {
     const stands = await this.#undo().catch((undoing: unknown) => {
       const isPaused = undoing instanceof TaskRuns || undoing instanceof Later
       if (isPaused || isOurs(undoing) || this.world.stop.aborted || this.lost.aborted) throw undoing
-      return `${this.#standingWords()} Taking it back did not succeed either: ${refusalOf(undoing).why}`
+      return `${this.#journal.doneWords()} Taking it back did not succeed either: ${refusalOf(undoing).why}`
     })
     const refusal = (await changeById(this.#scope, this.change.id))?.refusal
     await this.#end('failed', { ...(refusal == null ? {} : { refusal }), stands })
@@ -189,11 +169,8 @@ class Run {
 
   /** Takes back what begun steps have made, the last first. @returns what stands nevertheless */
   async #undo(): Promise<string> {
-    await this.#readJournal()
-    const begun = [...this.change.plan.steps.keys()]
-      .filter(index => this.#has(index, 'begun') && !this.#has(index, 'undone'))
-      .reverse()
-    for (const index of begun) {
+    await this.#journal.read()
+    for (const index of this.#journal.toTakeBack()) {
       this.#index = index
       const ports = portsFor(this.world, this.change, { ...this.#standing(index), canStop: false })
       const planned = this.change.plan.steps[index]
@@ -203,19 +180,11 @@ class Run {
         async () => undefined,
         ports.signal,
       )
-      await this.#mark(index, 'undone', stands ?? takenBack)
+      await this.#journal.mark(index, 'undone', stands ?? Journal.takenBack)
       await this.#stepIsOver()
     }
-    await this.#collect()
-    const standing = this.#journal
-      .filter(entry => entry.event === 'undone' && entry.words !== takenBack)
-      .map(entry => entry.words)
-    return standing.length === 0 ? 'Nothing stands: what had been made was taken back.' : standing.join(' ')
-  }
-
-  #standingWords(): string {
-    const done = this.change.plan.steps.filter((_, index) => this.#isDone(index)).map(step => step.words)
-    return done.length === 0 ? 'No step had come to its end.' : `Done so far: ${done.join('; ')}.`
+    await this.#collectTouched()
+    return this.#journal.standsWords()
   }
 
   #standing(index: number): Standing {
@@ -249,40 +218,12 @@ class Run {
   async #waitOut(index: number, cause: unknown): Promise<void> {
     await this.#mayGoOn()
     const words = `Waiting: ${refusalOf(cause).why}`
-    if (this.#journal.at(-1)?.words !== words) await this.#mark(index, 'progress', words)
+    if (this.#journal.lastWords !== words) await this.#journal.mark(index, 'progress', words)
   }
 
-  /** Reads the touched systems anew. One that does not answer now is read later by the collector. */
-  async #collect(): Promise<void> {
+  async #collectTouched(): Promise<void> {
     const estate = await portsFor(this.world, this.change, this.#standing(this.#index)).estate()
-    for (const systemId of this.#kind.collects(this.change.intent, estate, this.#facts)) {
-      await collectSystem(this.world, systemId).catch((cause: unknown) => {
-        if (isOurs(cause)) throw cause
-      })
-    }
-  }
-
-  async #readJournal(): Promise<void> {
-    this.#journal = await journalOf(this.#scope, this.change.id)
-  }
-
-  async #mark(
-    stepIndex: number,
-    event: JournalEntry['event'],
-    words: string,
-    facts?: Facts,
-    doneRatio?: number,
-  ): Promise<void> {
-    this.#throwIfLost()
-    await mark(this.#scope, this.change.id, {
-      stepIndex,
-      event,
-      words,
-      estateAt: await estateNow(this.#scope),
-      ...(facts === undefined ? {} : { facts }),
-      ...(doneRatio === undefined ? {} : { doneRatio }),
-    })
-    await this.#readJournal()
+    await collectSystems(this.world, this.#kind.collects(this.change.intent, estate, this.#facts))
   }
 
   async #end(
@@ -296,14 +237,6 @@ class Run {
     )
   }
 
-  #has(index: number, event: JournalEntry['event']): boolean {
-    return this.#journal.some(entry => entry.stepIndex === index && entry.event === event)
-  }
-
-  #isDone(index: number): boolean {
-    return this.#has(index, 'done')
-  }
-
   #key(index: number): string {
     return `${this.change.id}/${index}`
   }
@@ -312,5 +245,3 @@ class Run {
     return { database: this.world.database }
   }
 }
-
-const takenBack = 'Taken back.'

@@ -1,7 +1,7 @@
 import type { Probe } from '@/core/estate'
 import type { Identity } from '@/core/views'
 import { exchange, UnreadableAnswer, type Endpoint } from '../../http'
-import type { Credentials } from '../Connection'
+import type { Credentials } from '../session'
 import { NoStorageSystem } from '../errors'
 import { redfishSystem } from '../redfishSystem'
 import { probeFound } from './probeFound'

@@ -1,4 +1,4 @@
-import type { ClusterEntity, SimulatedRow } from '../../row'
+import { clustering, type ClusterEntity, type SimulatedRow } from '../../row'
 import { idIn, link } from '../body'
 import { accepts, placesOf, single, type Place } from '../Place'
 import { longText, references, text } from '../reader'
@@ -36,13 +36,13 @@ export function aggregatePlaces(row: SimulatedRow): Place[] {
         Status: { State: each.isReady ? 'Enabled' : 'Starting', Health: 'OK' },
       }),
       create: accepts(union, ({ Name, Description, Elements }) => ({
-        task: row.formCluster(Name, Description ?? '', Elements.map(idIn)),
+        task: clustering.formCluster(row, Name, Description ?? '', Elements.map(idIn)),
       })),
       change: accepts(members, ({ Elements }) => {
-        row.setMembers(Elements.map(idIn))
+        clustering.setMembers(row, Elements.map(idIn))
         return undefined
       }),
-      remove: () => row.dissolve(),
+      remove: () => clustering.dissolve(row),
     }),
   ]
 }

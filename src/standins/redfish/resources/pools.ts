@@ -1,4 +1,4 @@
-import { badValue, raidTypes, type BankEntity, type PoolEntity, type SimulatedArray } from '../../array'
+import { badValue, blockPools, raidTypes, type BankEntity, type PoolEntity, type SimulatedArray } from '../../array'
 import { idIn, link, root, type Body } from '../body'
 import { accepts, placesOf, type Outcome, type Place } from '../Place'
 import { longText, reader, reference, references, text } from '../reader'
@@ -98,7 +98,7 @@ export function poolPlaces(array: SimulatedArray, nodes?: RowService): Place[] {
     nameOf: each => each.name,
     body: each => poolBody(array, each, nodes),
     create: body => (nodes !== undefined && isSpread(body) ? createSpread(nodes, body) : create(array, body)),
-    remove: each => (nodes?.pools ?? array).removePool(each.id),
+    remove: each => (nodes === undefined ? blockPools.removePool(array, each.id) : nodes.pools.removePool(each.id)),
     ...(nodes === undefined
       ? {}
       : {
@@ -123,7 +123,7 @@ const rateOf = (oem: FromSchema<typeof changedDrives>['Oem']) => (oem?.Mirefield
 function create(array: SimulatedArray, body: unknown): Outcome {
   const wanted = readPool(body)
   return {
-    task: array.createPool({
+    task: blockPools.createPool(array, {
       name: wanted.Name,
       description: wanted.Description ?? '',
       raidType: wanted.SupportedRAIDTypes[0] ?? 'RAID6',

@@ -75,7 +75,7 @@ export function systemPlaces({ row, pools }: RowService): Place[] {
           accepts: accepts(reset, ({ ResetType }, each: NodeEntity) => {
             if (ResetType === 'ForceRestart' || ResetType === 'GracefulRestart') row.restart(each.id)
             else row.setPower(each.id, ResetType === 'On')
-            if (ResetType === 'On' && !each.isUp) pools.nodeIsBack(each.id)
+            if (ResetType === 'On' && !each.isUp) pools.faults.nodeIsBack(each.id)
             return undefined
           }),
         },

@@ -1,4 +1,4 @@
-import type { SimulatedArray, VolumeEntity } from '../../array'
+import { blockVolumes, type SimulatedArray, type VolumeEntity } from '../../array'
 import { idIn, link, resource, type Body } from '../body'
 import { accepts, placesOf, type Place } from '../Place'
 import { longText, references, text } from '../reader'
@@ -65,7 +65,7 @@ export function volumePlaces(array: SimulatedArray, nodes?: RowService): Place[]
     nameOf: each => each.name,
     body,
     create: accepts(newVolume, wanted => {
-      const { volume, task } = array.createVolume({
+      const { volume, task } = blockVolumes.createVolume(array, {
         name: wanted.Name,
         description: wanted.Description ?? '',
         poolId: idIn(wanted.CapacitySources[0]?.ProvidingPools.Members[0]),
@@ -76,14 +76,14 @@ export function volumePlaces(array: SimulatedArray, nodes?: RowService): Place[]
       return task === undefined ? { made: resource(path, type, volume.id, volume.name, body(volume)) } : { task }
     }),
     change: accepts(changedVolume, (wanted, { id }: VolumeEntity) => {
-      if (wanted.DisplayName !== undefined) array.renameVolume(id, wanted.DisplayName)
-      if (wanted.Description !== undefined) array.describeVolume(id, wanted.Description)
+      if (wanted.DisplayName !== undefined) blockVolumes.renameVolume(array, id, wanted.DisplayName)
+      if (wanted.Description !== undefined) blockVolumes.describeVolume(array, id, wanted.Description)
       const task =
         wanted.CapacityBytes === undefined
           ? undefined
-          : array.enlargeVolume(id, BigInt(wanted.CapacityBytes), wanted.Description ?? '')
+          : blockVolumes.enlargeVolume(array, id, BigInt(wanted.CapacityBytes), wanted.Description ?? '')
       return task === undefined ? undefined : { task }
     }),
-    remove: each => array.removeVolume(each.id),
+    remove: each => blockVolumes.removeVolume(array, each.id),
   })
 }

@@ -33,3 +33,6 @@ const ownCopies = (fields: object): ModelAttributes =>
 
 /** Within the transaction of a scope, where it has one. */
 export const inside = ({ transaction }: Scope) => ({ transaction: transaction ?? null })
+
+/** A found row as a value. */
+export const plain = <Row extends object>(found: Model<Row, Partial<Row>>): Row => found.get({ plain: true })

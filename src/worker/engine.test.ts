@@ -1,8 +1,8 @@
 import { within } from '@/core/estate'
 import { setTimeout as pause } from 'node:timers/promises'
-import { carryOut, resume, stop } from '@/drafting'
-import { rows } from '@/records/database'
-import { changeById, heldVolumesPast, journalOf } from '@/records/changes'
+import { carryOut, planNow, resume, stop, wendrel } from '@/drafting'
+import { inTransaction, rows } from '@/records/database'
+import { changeById, heldVolumesPast, insertDraft, journalOf } from '@/records/changes'
 import { hold, noteReach, workerSilentSeconds } from '@/records/inventory'
 import { run } from '@/records/database'
 import { tester, workbench } from './testing/workbench'
@@ -140,9 +140,35 @@ test('a volume whose holding is over on a system that does not answer drafts not
   await noteReach(scope(), systemId, { code: 'connection.not-reached', why: 'away' })
   expect(await past()).toEqual([])
   await noteReach(scope(), systemId, null)
-  await bench.drafted('delete-held-volume', { volumeId })
+  // A deletion that has failed is not tried again at once.
+  const failed = await bench.drafted('delete-held-volume', { volumeId })
+  await run(scope(), `update changes set state = 'running' where id = $1`, [failed.id])
+  await run(scope(), `update changes set state = 'failed', ended_at = now() where id = $1`, [failed.id])
   expect(await past()).toEqual([])
+  await run(scope(), `update changes set ended_at = now() - interval '2 hours' where id = $1`, [failed.id])
+  expect(await past()).toEqual(['overdue'])
   await run(scope(), `update volumes set state = 'in use', holding_until = null where id = $1`, [volumeId])
+})
+
+test('a deletion that a process drafted before it died is carried out by the next, and drafted once', async () => {
+  const made = await bench.carriedOut('provision-volume', volume('left-in-draft'))
+  const volumeId = String(made.facts['volumeId'])
+  await hold(scope(), volumeId, new Date('2998-01-01'))
+  // As it was planned when its time was over.
+  await inTransaction(bench.database, async inside => {
+    await hold(inside, volumeId, new Date('2000-01-01'))
+    const intent = { volumeId }
+    const plan = await planNow(inside, 'delete-held-volume', intent)
+    await insertDraft(inside, { kind: 'delete-held-volume', intent, plan, madeBy: wendrel.name })
+  })
+  const tries = () =>
+    rows<{ state: string }>(
+      scope(),
+      `select state from changes where kind = 'delete-held-volume' and intent ->> 'volumeId' = $1`,
+      [volumeId],
+    )
+  await bench.until(async () => (await tries()).some(each => each.state === 'proven'), 'the volume is deleted')
+  expect(await tries()).toEqual([{ state: 'proven' }])
 })
 
 test('a system is not taken out of the estate beside its changes', async () => {

@@ -1,5 +1,6 @@
+import { DataTypes, literal, Op, type Sequelize } from 'sequelize'
 import { inTransaction, row, run, type Scope } from '../database'
-import type { Sequelize } from 'sequelize'
+import { inside, kept, modelFor } from '../model'
 
 /** Who tries to come in: the name, the address that it comes from, and the mark of a browser that has come in under that name before. */
 export interface Attempt {
@@ -8,6 +9,25 @@ export interface Attempt {
   readonly address: string
   readonly device: string | undefined
 }
+
+interface KeptAttempt {
+  readonly id: string
+  readonly purpose: Attempt['purpose']
+  readonly name: string
+  readonly address: string
+  readonly device: string | null
+  readonly succeeded: boolean
+  readonly at: Date
+}
+const model = modelFor<KeptAttempt>('sign_in_attempts', {
+  id: { type: DataTypes.BIGINT, primaryKey: true, autoIncrement: true },
+  purpose: kept.text,
+  name: kept.text,
+  address: kept.text,
+  device: kept.maybeText,
+  succeeded: { type: DataTypes.BOOLEAN },
+  at: kept.instant,
+})
 
 const attemptsLock = 7_261_557
 const windowMinutes = 15
@@ -41,18 +61,17 @@ export async function countAttempt(
 ): Promise<{ readonly id: string } | { readonly waitSeconds: number }> {
   return inTransaction(database, async scope => {
     await run(scope, 'select pg_advisory_xact_lock($1)', [attemptsLock])
-    await run(scope, 'delete from sign_in_attempts where at < now() - make_interval(hours => $1)', [keptHours])
+    const past = literal(`now() - interval '${keptHours} hours'`)
+    await model(database).destroy({ where: { at: { [Op.lt]: past } }, ...inside(scope) })
     const wait = await waitOf(scope, attempt)
     if (wait > 0) return { waitSeconds: wait }
-    const made = await row<{ readonly id: string }>(
-      scope,
-      'insert into sign_in_attempts (purpose, name, address, device, succeeded) values ($1, $2, $3, $4, false) returning id::text',
-      [attempt.purpose, attempt.name, attempt.address, attempt.device ?? null],
-    )
-    return { id: made?.id ?? '' }
+    const { purpose, name, address, device = null } = attempt
+    const made = await model(database).create({ purpose, name, address, device, succeeded: false }, inside(scope))
+    return { id: made.get({ plain: true }).id }
   })
 }
 
+/** Counts within windows that begin with the last success, each in one statement. */
 async function waitOf(scope: Scope, { purpose, name, address, device }: Attempt): Promise<number> {
   const failures = async (where: string, ...bind: readonly string[]) => {
     const found = await row<Counted>(
@@ -84,5 +103,6 @@ async function waitOf(scope: Scope, { purpose, name, address, device }: Attempt)
   )
 }
 
-export const succeeded = (scope: Scope, attemptId: string) =>
-  run(scope, 'update sign_in_attempts set succeeded = true where id = $1', [attemptId])
+export async function succeeded(scope: Scope, id: string): Promise<void> {
+  await model(scope.database).update({ succeeded: true }, { where: { id }, ...inside(scope) })
+}

@@ -1,9 +1,26 @@
+import { fn, literal, Op } from 'sequelize'
 import { v7 as uuid } from 'uuid'
-import { row, run, type Scope } from '../database'
+import { row, type Scope } from '../database'
+import { inside, kept, modelFor } from '../model'
 
 const idleHours = 12
 /** However busily it is used, a session ends after this. */
 const longestHours = 7 * 24
+
+interface Session {
+  readonly id: string
+  readonly administratorId: string
+  readonly usedAt: Date
+  readonly endsAt: Date
+}
+const model = modelFor<Session>('sessions', {
+  id: kept.id,
+  administratorId: kept.uuid,
+  usedAt: kept.instant,
+  endsAt: kept.instant,
+})
+// Ages are measured by the database's clock, which is one for all processes.
+const idleSince = literal(`now() - interval '${idleHours} hours'`)
 
 /** Opens a session in place of the one that the browser had. @returns its id */
 export async function openSession(
@@ -11,31 +28,36 @@ export async function openSession(
   administratorId: string,
   inPlaceOf: string | undefined,
 ): Promise<string> {
+  const sessions = model(scope.database)
   const id = uuid()
   if (inPlaceOf !== undefined) await closeSession(scope, inPlaceOf)
-  await run(scope, 'delete from sessions where ends_at < now() or used_at < now() - make_interval(hours => $1)', [
-    idleHours,
-  ])
-  await run(
-    scope,
-    'insert into sessions (id, administrator_id, ends_at) values ($1, $2, now() + make_interval(hours => $3))',
-    [id, administratorId, longestHours],
+  const isOver = { [Op.or]: [{ endsAt: { [Op.lt]: fn('now') } }, { usedAt: { [Op.lt]: idleSince } }] }
+  await sessions.destroy({ where: isOver, ...inside(scope) })
+  await sessions.create(
+    { id, administratorId, endsAt: new Date(Date.now() + longestHours * 3_600_000) },
+    { returning: false, ...inside(scope) },
   )
   return id
 }
 
-export const closeSession = (scope: Scope, id: string) => run(scope, 'delete from sessions where id = $1', [id])
+export async function closeSession(scope: Scope, id: string): Promise<void> {
+  await model(scope.database).destroy({ where: { id }, ...inside(scope) })
+}
 
 /** Ends every session of an administrator but one, as after a change of password. */
-export const closeOtherSessions = (scope: Scope, administratorId: string, kept: string) =>
-  run(scope, 'delete from sessions where administrator_id = $1 and id <> $2', [administratorId, kept])
+export async function closeOtherSessions(scope: Scope, administratorId: string, keptId: string): Promise<void> {
+  await model(scope.database).destroy({ where: { administratorId, id: { [Op.ne]: keptId } }, ...inside(scope) })
+}
 
 interface Holder {
   readonly id: string
   readonly name: string
 }
 
-/** Who a session belongs to; undefined where it has ended. Its last use is noted at most once a minute. */
+/**
+ * Who a session belongs to; undefined where it has ended. Its last use is noted at most once a minute. Asked for by every request, so
+ * in one statement of its own.
+ */
 export async function administratorOf(scope: Scope, sessionId: string): Promise<Holder | undefined> {
   const found = await row<Holder & { readonly is_stale: boolean }>(
     scope,
@@ -44,16 +66,13 @@ export async function administratorOf(scope: Scope, sessionId: string): Promise<
     [sessionId, idleHours],
   )
   if (found === undefined) return undefined
-  if (found.is_stale) await run(scope, 'update sessions set used_at = now() where id = $1', [sessionId])
+  if (found.is_stale)
+    await model(scope.database).update({ usedAt: fn('now') }, { where: { id: sessionId }, ...inside(scope) })
   return { id: found.id, name: found.name }
 }
 
 /** Whether a session still holds; asking is no use of it, so that an open page does not keep it alive. */
 export async function isSessionOpen(scope: Scope, sessionId: string): Promise<boolean> {
-  const found = await row(
-    scope,
-    'select id from sessions where id = $1 and used_at > now() - make_interval(hours => $2) and ends_at > now()',
-    [sessionId, idleHours],
-  )
-  return found !== undefined
+  const isOpen = { id: sessionId, usedAt: { [Op.gt]: idleSince }, endsAt: { [Op.gt]: fn('now') } }
+  return (await model(scope.database).count({ where: isOpen, ...inside(scope) })) > 0
 }

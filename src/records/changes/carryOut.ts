@@ -1,7 +1,10 @@
+import { fn, Op } from 'sequelize'
 import type { Plan } from '@/core/plan'
-import { row, rows, run, toJson, type Scope } from '../database'
+import { rows, run, type Scope } from '../database'
+import { inside, plain } from '../model'
+import { asKept, changeModel, claimModel } from './models'
+import { hasten, queue } from './queue'
 
-export const carryOutTask = 'carry-out-change'
 const carryOutLock = 7_261_555
 
 /** Lets one carrying out at a time be decided, so that of two plans that conflict exactly one finds the estate as it was. */
@@ -13,68 +16,74 @@ export async function heldBy(
   claims: readonly string[],
   changeId: string,
 ): Promise<{ readonly claim: string; readonly title: string; readonly number: number }[]> {
-  return rows(
-    scope,
-    'select claim, title, number from claims join changes on changes.id = change_id where claim = any($1) and change_id <> $2',
-    [claims, changeId],
-  )
+  const where = { claim: [...claims], changeId: { [Op.ne]: changeId } }
+  const held = (await claimModel(scope.database).findAll({ where, ...inside(scope) })).map(plain)
+  if (held.length === 0) return []
+  const holding = await changeModel(scope.database).findAll({
+    attributes: ['id', 'title', 'number'],
+    where: { id: [...new Set(held.map(each => each.changeId))] },
+    ...inside(scope),
+  })
+  const byId = new Map(holding.map(plain).map(each => [each.id, each]))
+  return held.flatMap(each => {
+    const by = byId.get(each.changeId)
+    return by === undefined ? [] : [{ claim: each.claim, title: by.title, number: by.number }]
+  })
 }
 
 /** Sets a draft running: claims its objects and queues it. To be called in a transaction that has decided alone. */
-export async function setRunning(scope: Required<Scope>, changeId: string, plan: Plan, estateNow: Date): Promise<void> {
-  await run(
-    scope,
-    `update changes set state = 'running', plan = $2::jsonb, title = $3, differences = '[]', carried_out_at = now(), carried_out_estate_at = $4,
-       refusal = null, stands = null, is_stop_wanted = false, is_undo_wanted = false where id = $1`,
-    [changeId, toJson(plan), plan.title, estateNow.toISOString()],
+export async function setRunning(scope: Required<Scope>, id: string, plan: Plan, estateNow: Date): Promise<void> {
+  await changeModel(scope.database).update(
+    {
+      state: 'running',
+      plan: asKept(plan),
+      title: plan.title,
+      differences: [],
+      carriedOutAt: fn('now'),
+      carriedOutEstateAt: estateNow,
+      refusal: null,
+      stands: null,
+      isStopWanted: false,
+      isUndoWanted: false,
+    },
+    { where: { id }, ...inside(scope) },
   )
-  await claimAgain(scope, changeId, plan)
-  await queue(scope, changeId)
+  await claimAgain(scope, id, plan)
+  await queue(scope, id)
 }
 
-/** Claims the objects of a plan for a change. */
-export const claimAgain = (scope: Required<Scope>, changeId: string, plan: Plan) =>
-  run(
-    scope,
-    'insert into claims (claim, change_id) select distinct unnest($1::text[]), $2::uuid on conflict do nothing',
-    [plan.claims, changeId],
+/** Claims the objects of a plan for a change; what it holds already it holds still. */
+export async function claimAgain(scope: Required<Scope>, changeId: string, plan: Plan): Promise<void> {
+  await claimModel(scope.database).bulkCreate(
+    [...new Set(plan.claims)].map(claim => ({ claim, changeId })),
+    { ignoreDuplicates: true, returning: false, ...inside(scope) },
   )
-
-/** Queues a change for whichever worker is free; a change that is queued already is not queued twice. */
-export const queue = (scope: Scope, changeId: string) =>
-  run(
-    scope,
-    `select graphile_worker.add_job($1, json_build_object('changeId', $2::text), job_key => $3, max_attempts => 1000)`,
-    [carryOutTask, changeId, `change:${changeId}`],
-  )
+}
 
 /** Asks a running change to stop at its next safe point, which is now for one that waits. */
 export async function wantStop(scope: Required<Scope>, id: string): Promise<boolean> {
-  const found = await row<{ readonly id: string }>(
-    scope,
-    `update changes set is_stop_wanted = true where id = $1 and state = 'running' returning id`,
-    [id],
+  const [found] = await changeModel(scope.database).update(
+    { isStopWanted: true },
+    { where: { id, state: 'running' }, ...inside(scope) },
   )
-  if (found === undefined) return false
-  await run(scope, 'update change_waits set again_at = now() where change_id = $1', [id])
-  await queue(scope, id)
-  return true
+  if (found > 0) await hasten(scope, id)
+  return found > 0
 }
 
 /** Lets a stopped change go on, or be undone. */
 export async function wantResume(scope: Required<Scope>, id: string, isUndoWanted: boolean): Promise<boolean> {
-  const found = await row<{ readonly id: string }>(
-    scope,
-    `update changes set state = 'running', is_stop_wanted = false, is_undo_wanted = $2, ended_at = null, ended_estate_at = null where id = $1 and state in ('stopped', 'unproven') returning id`,
-    [id, isUndoWanted],
+  const [found] = await changeModel(scope.database).update(
+    { state: 'running', isStopWanted: false, isUndoWanted, endedAt: null, endedEstateAt: null },
+    { where: { id, state: ['stopped', 'unproven'] }, ...inside(scope) },
   )
-  if (found !== undefined) await queue(scope, id)
-  return found !== undefined
+  if (found > 0) await queue(scope, id)
+  return found > 0
 }
 
 /**
  * Volumes whose holding has ended by the estate's time, that stand on systems which answer, that no change holds, and whose deletion
- * was not tried within the last hour: one that cannot be deleted now must not hold up the others.
+ * has not failed within the last hour: one that cannot be deleted now must not hold up the others. A draft alone is no try: the process
+ * that made it may have died before it carried it out.
  */
 export const heldVolumesPast = (scope: Scope, estateNow: Date, limit: number) =>
   rows<{ readonly id: string; readonly name: string }>(
@@ -83,7 +92,7 @@ export const heldVolumesPast = (scope: Scope, estateNow: Date, limit: number) =>
      where v.state = 'holding' and v.holding_until < $1 and v.missing_since is null and s.reach = 'answering'
        and not exists (select 1 from claims where claim = v.id::text)
        and not exists (select 1 from changes c where c.intent ? 'volumeId' and c.intent ->> 'volumeId' = v.id::text and c.kind = 'delete-held-volume'
-         and (c.state in ('running', 'stopped') or c.made_at > now() - interval '1 hour'))
+         and (c.state in ('running', 'stopped') or c.ended_at > now() - interval '1 hour'))
      order by v.holding_until limit $2`,
     [estateNow.toISOString(), limit],
   )

@@ -1,33 +1,39 @@
-import type { ChangeState } from '@/core/plan'
 import type { ChangeLine } from '@/core/views'
-import { rows, type Scope } from '../database'
+import { cast, literal, Op, where as holds, type WhereOptions } from 'sequelize'
+import type { Scope } from '../database'
+import { inside, plain } from '../model'
+import { changeModel, type KeptChange } from './models'
 
-interface Row {
-  readonly id: string
-  readonly number: number
-  readonly title: string
-  readonly state: ChangeState
-  readonly made_at: Date
-}
-const columns = 'id, number, title, state, made_at'
-const lines = (found: readonly Row[]): ChangeLine[] =>
-  found.map(({ made_at: at, ...line }) => ({ ...line, at: at.toISOString() }))
+const shown = ['id', 'number', 'title', 'state', 'madeAt'] as const
+const line = ({ id, number, title, state, madeAt }: Pick<KeptChange, (typeof shown)[number]>): ChangeLine => ({
+  id,
+  number,
+  title,
+  state,
+  at: madeAt.toISOString(),
+})
 
 /** The latest changes in a line each: without their plans, which are most of what a change weighs. */
-export const changeLines = async (scope: Scope, limit: number): Promise<ChangeLine[]> =>
-  lines(await rows<Row>(scope, `select ${columns} from changes order by number desc limit $1`, [limit]))
+export async function changeLines(
+  scope: Scope,
+  limit: number,
+  where: WhereOptions<KeptChange> = {},
+): Promise<ChangeLine[]> {
+  const found = await changeModel(scope.database).findAll({
+    attributes: [...shown],
+    where,
+    order: [['number', 'DESC']],
+    limit,
+    ...inside(scope),
+  })
+  return found.map(each => line(plain(each)))
+}
 
 /** The latest changes that have looked at an object or made it; found by the indices changes_reads and changes_made. */
-export const changesAbout = async (scope: Scope, objectId: string, limit: number): Promise<ChangeLine[]> =>
-  lines(
-    await rows<Row>(
-      scope,
-      `select ${columns} from changes
-       where plan -> 'reads' @> jsonb_build_array(jsonb_build_object('id', $1::text))
-         or facts @> jsonb_build_object('volumeId', $1::text)
-         or facts @> jsonb_build_object('poolId', $1::text)
-         or facts @> jsonb_build_object('systemId', $1::text)
-       order by number desc limit $2`,
-      [objectId, limit],
-    ),
-  )
+export const changesAbout = (scope: Scope, id: string, limit: number): Promise<ChangeLine[]> =>
+  changeLines(scope, limit, {
+    [Op.or]: [
+      holds(literal("plan -> 'reads'"), Op.contains, cast(JSON.stringify([{ id }]), 'jsonb')),
+      ...['volumeId', 'poolId', 'systemId'].map(named => ({ facts: { [Op.contains]: { [named]: id } } })),
+    ],
+  })

@@ -10,27 +10,16 @@ export {
 } from './readChanges'
 export { discardDraft, insertDraft, reviseDraft } from './writeDrafts'
 export {
-  carryOutTask,
   claimAgain,
   decideAlone,
   heldBy,
   heldVolumesPast,
   atWorkOn,
-  queue,
   setRunning,
   wantResume,
   wantStop,
 } from './carryOut'
+export { carryOutTask, queue } from './queue'
 export { backToDraft, endChange, mark, noteRefusal, type ChangeEnd } from './writeJournal'
-export {
-  endWait,
-  noteWaitTold,
-  readyIds,
-  wake,
-  waitForLater,
-  waitForTask,
-  waitOf,
-  waitsAt,
-  type Failing,
-  type Wait,
-} from './waits'
+export { endWait, noteWaitTold, readyIds, wake, waitForLater, waitForTask, waitOf, waitsAt } from './waits'
+export type { Failing, Wait } from './models'

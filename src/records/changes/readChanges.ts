@@ -1,74 +1,60 @@
-import type { ChangeState, Plan } from '@/core/plan'
-import type { CodedRefusal } from '@/core/errors'
-import { row, rows, type Scope } from '../database'
+import { cast, col, fn, Op, where as holds, type WhereOptions } from 'sequelize'
+import type { ChangeState } from '@/core/plan'
 import type { ChangeRecord, EvidenceEntry, JournalEntry } from '@/core/views'
+import type { Scope } from '../database'
+import { inside, plain } from '../model'
+import { changeModel, evidenceModel, journalModel, outcomeModel, type KeptChange } from './models'
 
-interface ChangeRow {
-  readonly id: string
-  readonly number: number
-  readonly kind: string
-  readonly state: ChangeState
-  readonly title: string
-  readonly intent: Record<string, unknown>
-  readonly plan: Plan
-  readonly differences: string[]
-  readonly plan_digest: string
-  readonly edit: number
-  readonly edited_by: string
-  readonly made_by: string
-  readonly made_at: Date
-  readonly carried_out_at: Date | null
-  readonly carried_out_estate_at: Date | null
-  readonly ended_at: Date | null
-  readonly ended_estate_at: Date | null
-  readonly is_stop_wanted: boolean
-  readonly is_undo_wanted: boolean
-  readonly facts: Record<string, unknown>
-  readonly refusal: CodedRefusal | null
-  readonly stands: string | null
-  readonly reverses: string | null
-  readonly took_seconds: number | null
-}
+/** What a record of a change is made of. */
+const recorded = [
+  'id',
+  'number',
+  'kind',
+  'state',
+  'title',
+  'intent',
+  'plan',
+  'planDigest',
+  'edit',
+  'editedBy',
+  'differences',
+  'madeBy',
+  'madeAt',
+  'carriedOutAt',
+  'carriedOutEstateAt',
+  'endedAt',
+  'endedEstateAt',
+  'isStopWanted',
+  'isUndoWanted',
+  'facts',
+  'refusal',
+  'stands',
+  'reverses',
+  'tookSeconds',
+] as const satisfies readonly (keyof KeptChange)[]
 
-const columns = `id, number, kind, state, title, intent, plan, plan_digest, edit, edited_by, differences, made_by, made_at, carried_out_at, carried_out_estate_at,
-  ended_at, ended_estate_at, is_stop_wanted, is_undo_wanted, facts, refusal, stands, reverses, took_seconds`
 const instant = (date: Date | null) => date?.toISOString() ?? null
 
-const toChange = (found: ChangeRow): ChangeRecord => ({
-  id: found.id,
-  number: found.number,
-  kind: found.kind,
-  state: found.state,
-  title: found.title,
-  intent: found.intent,
-  plan: found.plan,
-  differences: found.differences,
-  planDigest: found.plan_digest,
-  edit: found.edit,
-  editedBy: found.edited_by,
-  madeBy: found.made_by,
-  madeAt: found.made_at.toISOString(),
-  carriedOutAt: instant(found.carried_out_at),
-  carriedOutEstateAt: instant(found.carried_out_estate_at),
-  endedAt: instant(found.ended_at),
-  endedEstateAt: instant(found.ended_estate_at),
-  isStopWanted: found.is_stop_wanted,
-  isUndoWanted: found.is_undo_wanted,
-  facts: found.facts,
-  refusal: found.refusal,
-  stands: found.stands,
-  reverses: found.reverses,
-  tookSeconds: found.took_seconds,
+const toChange = (found: Pick<KeptChange, (typeof recorded)[number]>): ChangeRecord => ({
+  ...found,
+  madeAt: found.madeAt.toISOString(),
+  carriedOutAt: instant(found.carriedOutAt),
+  carriedOutEstateAt: instant(found.carriedOutEstateAt),
+  endedAt: instant(found.endedAt),
+  endedEstateAt: instant(found.endedEstateAt),
 })
 
-export async function changeById(scope: Scope, id: string, lock = false): Promise<ChangeRecord | undefined> {
-  const found = await row<ChangeRow>(
-    scope,
-    `select ${columns} from changes where id = $1${lock ? ' for update' : ''}`,
-    [id],
-  )
-  return found === undefined ? undefined : toChange(found)
+/** @param isLocked whether nothing else may change it until the transaction ends */
+export async function changeById(scope: Scope, id: string, isLocked = false): Promise<ChangeRecord | undefined> {
+  const found = await changeModel(scope.database).findByPk(id, {
+    attributes: [...recorded],
+    ...inside(scope),
+    lock: isLocked,
+  })
+  return found === null ? undefined : toChange(plain(found))
 }
+
+const leftDays = 7
 
 /** The latest draft of a kind that somebody has left within a week, about all of some objects. */
 export async function leftDraft(
@@ -77,85 +63,94 @@ export async function leftDraft(
   editedBy: string,
   objectIds: readonly string[],
 ): Promise<ChangeRecord | undefined> {
-  const found = await row<ChangeRow>(
-    scope,
-    `select ${columns} from changes where state in ('draft', 'checked') and kind = $1 and edited_by = $2 and revised_at > now() - interval '7 days'
-       and (select bool_and(strpos(intent::text, id) > 0) from unnest($3::text[]) id) is not false
-     order by revised_at desc limit 1`,
-    [kind, editedBy, objectIds],
-  )
-  return found === undefined ? undefined : toChange(found)
+  const since = new Date(Date.now() - leftDays * 86_400_000)
+  const about = objectIds.map(id => holds(fn('strpos', cast(col('intent'), 'text'), id), Op.gt, 0))
+  const found = await changeModel(scope.database).findOne({
+    attributes: [...recorded],
+    where: {
+      state: ['draft', 'checked'],
+      kind,
+      editedBy,
+      revisedAt: { [Op.gt]: since },
+      [Op.and]: about,
+    },
+    order: [['revisedAt', 'DESC']],
+    ...inside(scope),
+  })
+  return found === null ? undefined : toChange(plain(found))
 }
 
 /** The latest changes, newest first. @param before only those with a lower number, for the next page */
 export async function latestChanges(
   scope: Scope,
   limit: number,
-  options: { readonly states?: readonly ChangeState[]; readonly before?: number } = {},
+  { states, before }: { readonly states?: readonly ChangeState[]; readonly before?: number } = {},
 ): Promise<ChangeRecord[]> {
-  const found = await rows<ChangeRow>(
-    scope,
-    `select ${columns} from changes where ($1::text[] is null or state = any($1)) and number < $2 order by number desc limit $3`,
-    [options.states ?? null, options.before ?? 2_147_483_647, limit],
-  )
-  return found.map(toChange)
+  const where: WhereOptions<KeptChange> = {
+    ...(states === undefined ? {} : { state: [...states] }),
+    ...(before === undefined ? {} : { number: { [Op.lt]: before } }),
+  }
+  const found = await changeModel(scope.database).findAll({
+    attributes: [...recorded],
+    where,
+    order: [['number', 'DESC']],
+    limit,
+    ...inside(scope),
+  })
+  return found.map(each => toChange(plain(each)))
 }
 
 export async function journalOf(scope: Scope, changeId: string): Promise<JournalEntry[]> {
-  const found = await rows<{
-    id: string
-    step_index: number
-    event: JournalEntry['event']
-    at: Date
-    estate_at: Date
-    done_ratio: number | null
-    words: string
-    facts: Record<string, unknown>
-  }>(
-    scope,
-    'select id, step_index, event, at, estate_at, done_ratio, words, facts from change_journal where change_id = $1 order by id',
-    [changeId],
-  )
-  return found.map(each => ({
+  const found = await journalModel(scope.database).findAll({
+    attributes: ['id', 'stepIndex', 'event', 'at', 'estateAt', 'doneRatio', 'words', 'facts'],
+    where: { changeId },
+    order: [['id', 'ASC']],
+    ...inside(scope),
+  })
+  return found.map(plain).map(each => ({
     id: Number(each.id),
-    stepIndex: each.step_index,
+    stepIndex: each.stepIndex,
     event: each.event,
     at: each.at.toISOString(),
-    estateAt: each.estate_at.toISOString(),
-    doneRatio: each.done_ratio,
+    estateAt: each.estateAt.toISOString(),
+    doneRatio: each.doneRatio,
     words: each.words,
     facts: each.facts,
   }))
 }
 
 export async function evidenceOf(scope: Scope, changeId: string): Promise<EvidenceEntry[]> {
-  const found = await rows<{
-    claim: string
-    holds: boolean
-    measured: Record<string, string>
-    at: Date
-    attempt: number
-  }>(scope, 'select claim, holds, measured, at, attempt from evidence where change_id = $1 order by id', [changeId])
-  return found.map(each => ({ ...each, at: each.at.toISOString() }))
+  const found = await evidenceModel(scope.database).findAll({
+    attributes: ['claim', 'holds', 'measured', 'at', 'attempt'],
+    where: { changeId },
+    order: [['id', 'ASC']],
+    ...inside(scope),
+  })
+  return found.map(plain).map(({ claim, holds, measured, at, attempt }) => ({
+    claim,
+    holds,
+    measured,
+    at: at.toISOString(),
+    attempt,
+  }))
 }
 
-export async function runningCount(scope: Scope): Promise<number> {
-  return (
-    (await row<{ readonly count: number }>(scope, `select count(*)::int as count from changes where state = 'running'`))
-      ?.count ?? 0
-  )
-}
+export const runningCount = (scope: Scope): Promise<number> =>
+  changeModel(scope.database).count({ where: { state: 'running' }, ...inside(scope) })
 
-/** Forecasts of ended changes beside what happened, latest last; for the hit rate. */
+/** Forecasts of ended changes beside what happened, latest first; for the hit rate. */
 export async function forecastOutcomes(
   scope: Scope,
   limit = 500,
 ): Promise<
   { readonly kind: string; readonly p10: number; readonly p50: number; readonly p90: number; readonly actual: number }[]
 > {
-  return rows(
-    scope,
-    'select kind, p10_seconds as p10, p50_seconds as p50, p90_seconds as p90, actual_seconds as actual from forecast_outcomes order by ended_at desc limit $1',
-    [limit],
-  )
+  const found = await outcomeModel(scope.database).findAll({ order: [['endedAt', 'DESC']], limit, ...inside(scope) })
+  return found.map(plain).map(({ kind, p10Seconds: p10, p50Seconds: p50, p90Seconds: p90, actualSeconds: actual }) => ({
+    kind,
+    p10,
+    p50,
+    p90,
+    actual,
+  }))
 }

@@ -1,7 +1,10 @@
 import { createHash } from 'node:crypto'
+import { fn, literal } from 'sequelize'
 import { v7 as uuid } from 'uuid'
 import type { Plan } from '@/core/plan'
-import { row, toJson, type Scope } from '../database'
+import { toJson, type Scope } from '../database'
+import { inside } from '../model'
+import { asKept, changeModel } from './models'
 
 /** What names a plan as it was shown: SHA-256 over what is wanted and all that was planned for it. */
 export const planDigest = (kind: string, intent: object, plan: Plan) =>
@@ -9,10 +12,24 @@ export const planDigest = (kind: string, intent: object, plan: Plan) =>
     .update(toJson([kind, intent, plan]))
     .digest('hex')
 
+/** What is kept of an intent and its plan. */
+export const planned = (kind: string, intent: object, plan: Plan) => ({
+  title: plan.title,
+  intent: asKept(intent) as Record<string, unknown>,
+  plan: asKept(plan),
+  planDigest: planDigest(kind, intent, plan),
+})
+
 /** Keeps a new draft; @returns its id */
 export async function insertDraft(
   scope: Scope,
-  draft: {
+  {
+    kind,
+    intent,
+    plan,
+    madeBy,
+    reverses,
+  }: {
     readonly kind: string
     readonly intent: object
     readonly plan: Plan
@@ -21,20 +38,17 @@ export async function insertDraft(
   },
 ): Promise<string> {
   const id = uuid()
-  await row(
-    scope,
-    `insert into changes (id, kind, state, title, intent, plan, plan_digest, made_by, edited_by, reverses)
-     values ($1, $2, 'draft', $3, $4::jsonb, $5::jsonb, $6, $7, $7, $8)`,
-    [
+  await changeModel(scope.database).create(
+    {
       id,
-      draft.kind,
-      draft.plan.title,
-      toJson(draft.intent),
-      toJson(draft.plan),
-      planDigest(draft.kind, draft.intent, draft.plan),
-      draft.madeBy,
-      draft.reverses ?? null,
-    ],
+      kind,
+      state: 'draft',
+      ...planned(kind, intent, plan),
+      madeBy,
+      editedBy: madeBy,
+      ...(reverses === undefined ? {} : { reverses }),
+    },
+    { returning: false, ...inside(scope) },
   )
   return id
 }
@@ -49,38 +63,27 @@ export interface Revision {
   readonly by?: { readonly name: string; readonly edit: number }
 }
 
+const drafts = ['draft', 'checked'] as const
+
 /** Gives a draft another intent and plan; @returns false where it is no longer a draft, or not the edit that this one rests on */
 export async function reviseDraft(
   scope: Scope,
   id: string,
   { kind, intent, plan, differences = [], by }: Revision,
 ): Promise<boolean> {
-  const revised = await row<{ readonly id: string }>(
-    scope,
-    `update changes set intent = $2::jsonb, plan = $3::jsonb, plan_digest = $4, title = $5, differences = $6::jsonb, state = 'draft', revised_at = now(),
-       edit = edit + case when $7::text is null then 0 else 1 end, edited_by = coalesce($7, edited_by)
-     where id = $1 and state in ('draft', 'checked') and ($8::int is null or edit = $8) returning id`,
-    [
-      id,
-      toJson(intent),
-      toJson(plan),
-      planDigest(kind, intent, plan),
-      plan.title,
-      toJson(differences),
-      by?.name ?? null,
-      by?.edit ?? null,
-    ],
+  const [revised] = await changeModel(scope.database).update(
+    {
+      ...planned(kind, intent, plan),
+      differences,
+      state: 'draft',
+      revisedAt: fn('now'),
+      ...(by === undefined ? {} : { edit: literal('edit + 1'), editedBy: by.name }),
+    },
+    { where: { id, state: [...drafts], ...(by === undefined ? {} : { edit: by.edit }) }, ...inside(scope) },
   )
-  return revised !== undefined
+  return revised > 0
 }
 
 /** Forgets a draft that was never carried out; @returns false where it is none */
-export async function discardDraft(scope: Scope, id: string): Promise<boolean> {
-  return (
-    (await row<{ readonly id: string }>(
-      scope,
-      `delete from changes where id = $1 and state in ('draft', 'checked') returning id`,
-      [id],
-    )) !== undefined
-  )
-}
+export const discardDraft = async (scope: Scope, id: string): Promise<boolean> =>
+  (await changeModel(scope.database).destroy({ where: { id, state: [...drafts] }, ...inside(scope) })) > 0

@@ -1,8 +1,12 @@
+import { fn, literal } from 'sequelize'
 import type { ChangeState, Plan } from '@/core/plan'
 import type { CodedRefusal } from '@/core/errors'
-import { row, run, toJson, type Scope } from '../database'
-import { planDigest } from './writeDrafts'
 import type { EvidenceEntry, JournalEntry } from '@/core/views'
+import type { Scope } from '../database'
+import { inside } from '../model'
+import { asKept, changeModel, claimModel, evidenceModel, journalModel, outcomeModel } from './models'
+import { endWait } from './waits'
+import { planDigest } from './writeDrafts'
 
 /** Adds a mark to a change's journal; a mark that can be made once only is not made again by a step that runs again. */
 export async function mark(
@@ -19,36 +23,29 @@ export async function mark(
     readonly waited?: { readonly wallSeconds: number; readonly seconds: number }
   },
 ): Promise<void> {
-  await run(
-    scope,
-    `insert into change_journal (change_id, step_index, event, estate_at, done_ratio, words, facts, wait_wall_seconds, waited_seconds)
-     values ($1, $2, $3, $4, $5, $6, $7::jsonb, $8, $9) on conflict do nothing`,
-    [
-      changeId,
-      entry.stepIndex,
-      entry.event,
-      entry.estateAt.toISOString(),
-      entry.doneRatio ?? null,
-      entry.words ?? '',
-      toJson(entry.facts ?? {}),
-      entry.waited?.wallSeconds ?? null,
-      entry.waited?.seconds ?? null,
-    ],
-  )
+  const { stepIndex, event, estateAt, doneRatio = null, words = '', facts = {}, waited } = entry
+  const made = {
+    changeId,
+    stepIndex,
+    event,
+    estateAt,
+    doneRatio,
+    words,
+    facts: asKept(facts) as Record<string, unknown>,
+    waitWallSeconds: waited?.wallSeconds ?? null,
+    waitedSeconds: waited?.seconds ?? null,
+  }
+  // What stands already is left as it is.
+  await journalModel(scope.database).bulkCreate([made], {
+    ignoreDuplicates: true,
+    returning: false,
+    ...inside(scope),
+  })
 }
 
 /** Keeps why a change fails before what it has begun is taken back. */
-export const noteRefusal = (scope: Scope, changeId: string, refusal: CodedRefusal) =>
-  run(scope, 'update changes set refusal = $2::jsonb where id = $1', [changeId, toJson(refusal)])
-
-/** Counts a try to prove a change. @returns its number */
-async function nextAttempt(scope: Scope, changeId: string): Promise<number> {
-  const found = await row<{ readonly attempt: number }>(
-    scope,
-    'update changes set attempt = attempt + 1 where id = $1 returning attempt',
-    [changeId],
-  )
-  return found?.attempt ?? 1
+export async function noteRefusal(scope: Scope, id: string, refusal: CodedRefusal): Promise<void> {
+  await changeModel(scope.database).update({ refusal: asKept(refusal) }, { where: { id }, ...inside(scope) })
 }
 
 export interface ChangeEnd {
@@ -63,62 +60,98 @@ export interface ChangeEnd {
 /**
  * Ends a running change in one piece: its evidence, its state, what stands, how long it took, and its claims given back. A stopped
  * change keeps its claims.
- *
- * How long it took: the wall's time for what waited for requests, and in place of each wait for a system's work the time that the
- * system itself says it took; as the forecast counts it.
  */
 export async function endChange(scope: Required<Scope>, changeId: string, end: ChangeEnd): Promise<void> {
   const evidence = end.evidence ?? []
-  const attempt = evidence.length === 0 ? 0 : await nextAttempt(scope, changeId)
-  for (const entry of evidence)
-    await run(
-      scope,
-      'insert into evidence (change_id, claim, holds, measured, attempt) values ($1, $2, $3, $4::jsonb, $5)',
-      [changeId, entry.claim, entry.holds, toJson(entry.measured), attempt],
-    )
-  await run(
-    scope,
-    `update changes set state = $2, ended_at = now(), ended_estate_at = $3, facts = $4::jsonb, refusal = $5::jsonb, stands = $6, is_stop_wanted = false,
-       took_seconds = greatest(0, extract(epoch from now() - carried_out_at)
-         + coalesce((select sum(waited_seconds - wait_wall_seconds) from change_journal where change_id = $1 and event = 'waited'), 0))
-     where id = $1`,
-    [
-      changeId,
-      end.state,
-      end.estateAt.toISOString(),
-      toJson(end.facts),
-      end.refusal === undefined ? null : toJson(end.refusal),
-      end.stands ?? null,
-    ],
+  const attempt = evidence.length === 0 ? 0 : await keepEvidence(scope, changeId, evidence)
+  await changeModel(scope.database).update(
+    {
+      state: end.state,
+      endedAt: fn('now'),
+      endedEstateAt: end.estateAt,
+      facts: asKept(end.facts),
+      refusal: end.refusal === undefined ? null : asKept(end.refusal),
+      stands: end.stands ?? null,
+      isStopWanted: false,
+      tookSeconds: await tookSeconds(scope, changeId),
+    },
+    { where: { id: changeId }, ...inside(scope) },
   )
-  await run(scope, 'delete from change_waits where change_id = $1', [changeId])
-  if (end.state !== 'stopped') await run(scope, 'delete from claims where change_id = $1', [changeId])
+  await endWait(scope, changeId)
+  if (end.state !== 'stopped') await giveClaimsBack(scope, changeId)
   // A change that was stopped meanwhile, or proven at the second try only, says nothing of how long its kind takes.
   if (end.state === 'proven' && attempt === 1) await keepOutcome(scope, changeId)
 }
 
-/** Keeps how long a proven change took beside its forecast, from which the next one of its kind learns. */
-const keepOutcome = (scope: Scope, changeId: string) =>
-  run(
-    scope,
-    `insert into forecast_outcomes (change_id, kind, base_seconds, p10_seconds, p50_seconds, p90_seconds, actual_seconds)
-     select id, kind, (plan #>> '{forecast,baseSeconds}')::float8, (plan #>> '{forecast,p10Seconds}')::float8, (plan #>> '{forecast,p50Seconds}')::float8, (plan #>> '{forecast,p90Seconds}')::float8,
-       took_seconds from changes where id = $1 on conflict (change_id) do nothing`,
-    [changeId],
+/** Counts a try to prove a change, and keeps what it has shown. @returns the number of the try */
+async function keepEvidence(
+  scope: Required<Scope>,
+  changeId: string,
+  evidence: NonNullable<ChangeEnd['evidence']>,
+): Promise<number> {
+  const { database } = scope
+  await changeModel(database).increment('attempt', { by: 1, where: { id: changeId }, ...inside(scope) })
+  const found = await changeModel(database).findByPk(changeId, { attributes: ['attempt'], ...inside(scope) })
+  const attempt = found?.get({ plain: true }).attempt ?? 1
+  await evidenceModel(database).bulkCreate(
+    evidence.map(entry => ({ ...entry, measured: asKept(entry.measured), changeId, attempt })),
+    { returning: false, ...inside(scope) },
   )
+  return attempt
+}
+
+/**
+ * How long it took: the wall's time for what waited for requests, and in place of each wait for a system's work the time that the
+ * system itself says it took; as the forecast counts it.
+ */
+async function tookSeconds(scope: Required<Scope>, changeId: string) {
+  const waits = await journalModel(scope.database).findAll({
+    attributes: ['waitedSeconds', 'waitWallSeconds'],
+    where: { changeId, event: 'waited' },
+    ...inside(scope),
+  })
+  const more = waits
+    .map(each => each.get({ plain: true }))
+    .reduce((sum, { waitedSeconds, waitWallSeconds }) => sum + (waitedSeconds ?? 0) - (waitWallSeconds ?? 0), 0)
+  return literal(`greatest(0, extract(epoch from now() - carried_out_at) + ${Number(more)})`)
+}
+
+async function giveClaimsBack(scope: Required<Scope>, changeId: string): Promise<void> {
+  await claimModel(scope.database).destroy({ where: { changeId }, ...inside(scope) })
+}
+
+/** Keeps how long a proven change took beside its forecast, from which the next one of its kind learns. */
+async function keepOutcome(scope: Required<Scope>, changeId: string): Promise<void> {
+  const found = await changeModel(scope.database).findByPk(changeId, {
+    attributes: ['kind', 'plan', 'tookSeconds'],
+    ...inside(scope),
+  })
+  if (found === null) return
+  const { kind, plan, tookSeconds: actualSeconds } = found.get({ plain: true })
+  const { baseSeconds, p10Seconds, p50Seconds, p90Seconds } = plan.forecast
+  await outcomeModel(scope.database).bulkCreate(
+    [{ changeId, kind, baseSeconds, p10Seconds, p50Seconds, p90Seconds, actualSeconds: actualSeconds ?? 0 }],
+    { ignoreDuplicates: true, returning: false, ...inside(scope) },
+  )
+}
 
 /** Puts a running change back to a draft with a new plan, before its first step: the estate was no longer what the plan rested on. */
 export async function backToDraft(
   scope: Required<Scope>,
-  change: { readonly id: string; readonly kind: string; readonly intent: object },
+  { id, kind, intent }: { readonly id: string; readonly kind: string; readonly intent: object },
   plan: Plan,
   differences: readonly string[],
 ): Promise<void> {
-  const changeId = change.id
-  await run(
-    scope,
-    `update changes set state = 'draft', plan = $2::jsonb, plan_digest = $3, differences = $4::jsonb, carried_out_at = null, carried_out_estate_at = null where id = $1`,
-    [changeId, toJson(plan), planDigest(change.kind, change.intent, plan), toJson(differences)],
+  await changeModel(scope.database).update(
+    {
+      state: 'draft',
+      plan: asKept(plan),
+      planDigest: planDigest(kind, intent, plan),
+      differences,
+      carriedOutAt: null,
+      carriedOutEstateAt: null,
+    },
+    { where: { id }, ...inside(scope) },
   )
-  await run(scope, 'delete from claims where change_id = $1', [changeId])
+  await giveClaimsBack(scope, id)
 }

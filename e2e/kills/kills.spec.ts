@@ -77,6 +77,13 @@ for (const victim of victims) {
     for (const name of [`renamed-${victim}`, `thick-${victim}`])
       await estate.proven('rename-volume', { volumeId: thickId, name })
     await estate.proven('unmap-volume', { volumeId: thickId, hostGroupId })
+    const small = { ...volume, size: '10 GiB', isThin: true, hostGroupId: '' }
+    const volumeIds: string[] = []
+    for (const name of [`one-${victim}`, `two-${victim}`])
+      volumeIds.push((await estate.proven('provision-volume', { ...small, name })).facts['volumeId'] ?? '')
+    await estate.proven('map-volumes', { volumeIds, hostGroupId })
+    for (const [index, name] of [`one-${victim}`, `two-${victim}`].entries())
+      await estate.proven('remove-volume', { volumeId: volumeIds[index], confirmedName: name })
     await estate.proven('remove-volume', { volumeId: thinId, confirmedName: `thin-${victim}` })
     await estate.proven('bring-back-volume', { volumeId: thinId, groupNames: ['accession-register'] })
     await estate.proven('remove-volume', { volumeId: thinId, confirmedName: `thin-${victim}` })

@@ -11,6 +11,7 @@ import { formCluster } from './build/form-cluster'
 import { growCluster } from './build/grow-cluster'
 import { importCatalogue } from './tend/import-catalogue'
 import { mapVolume } from './provision/map-volume'
+import { mapVolumes } from './provision/map-volumes'
 import { provisionVolume } from './provision/provision-volume'
 import { registerHost } from './provision/register-host'
 import { registerSystem } from './build/register-system'
@@ -38,6 +39,7 @@ export const kinds: readonly AnyKind[] = [
   createPool,
   provisionVolume,
   mapVolume,
+  mapVolumes,
   unmapVolume,
   expandVolume,
   renameVolume,

@@ -1,8 +1,8 @@
-import { within } from '@/core/estate'
+import { one, within } from '@/core/estate'
 import { setTimeout as pause } from 'node:timers/promises'
 import { carryOut, planNow, resume, stop, wendrel } from '@/drafting'
 import { inTransaction, rows } from '@/records/database'
-import { changeById, heldVolumesPast, insertDraft, journalOf } from '@/records/changes'
+import { changeById, evidenceOf, heldVolumesPast, insertDraft, journalOf } from '@/records/changes'
 import { hold, noteReach, workerSilentSeconds } from '@/records/inventory'
 import { run } from '@/records/database'
 import { tester, workbench } from './testing/workbench'
@@ -169,6 +169,27 @@ test('a deletion that a process drafted before it died is carried out by the nex
     )
   await bench.until(async () => (await tries()).some(each => each.state === 'proven'), 'the volume is deleted')
   expect(await tries()).toEqual([{ state: 'proven' }])
+})
+
+test('several volumes are mapped in one change, and every host of the group is asked for each', async () => {
+  const agentAddress = `http://127.0.0.1:${bench.fleet.ports.hosts['register-1']}`
+  await bench.carriedOut('register-host', { agentAddress, groupName: 'register' })
+  const hostGroupId = (await bench.estate()).hostGroups.find(group => group.name === 'register')?.id
+  const made = [
+    await bench.carriedOut('provision-volume', volume('first-of-two')),
+    await bench.carriedOut('provision-volume', volume('second-of-two')),
+  ]
+  const volumeIds = made.map(change => String(change.facts['volumeId']))
+  const change = await bench.carriedOut('map-volumes', { volumeIds, hostGroupId })
+  expect(change).toMatchObject({ state: 'proven', title: 'Map two volumes to register' })
+  const evidence = await evidenceOf(scope(), change.id)
+  expect(evidence.map(each => [each.claim, each.holds])).toEqual([
+    ['first-of-two: register-1 sees the volume with its full size', true],
+    ['second-of-two: register-1 sees the volume with its full size', true],
+  ])
+  expect(evidence.map(each => each.measured['lun'])).toEqual(['0', '1'])
+  const { mappings } = await bench.estate([one('volumes', volumeIds[0]), one('volumes', volumeIds[1])])
+  expect(mappings.map(mapping => mapping.volumeId).sort()).toEqual([...volumeIds].sort())
 })
 
 test('a system is not taken out of the estate beside its changes', async () => {

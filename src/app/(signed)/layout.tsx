@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import { reader } from '@/app/server/guard'
 import { runningCount } from '@/records/changes'
 import { estateClock } from '@/records/inventory'
-import { Live, Toasts, WorkLine } from '@/ui/frame'
+import { Hints, Live, Toasts, WorkLine } from '@/ui/frame'
 
 export const dynamic = 'force-dynamic'
 
@@ -14,6 +14,7 @@ export default async function Layout({ children }: { readonly children: ReactNod
       {children}
       <Live />
       <Toasts />
+      <Hints />
     </div>
   )
 }

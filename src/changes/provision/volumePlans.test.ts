@@ -121,6 +121,31 @@ test('mapping twice is refused, mapping beside another group warns', async () =>
   })
 })
 
+test('several volumes are mapped in one change: a step each, and what bars any of them bars all', async () => {
+  const second = sampleVolume({ ...volume, id: id(40), name: 'register-log-01', naa: '7'.repeat(32), revision: 3 })
+  const other = { id: id(30), name: 'desk', revision: 1 }
+  const more = {
+    volumes: [volume, second],
+    hostGroups: [group, other],
+    hosts: [host, { ...host, id: id(31), hostGroupId: other.id }],
+  }
+  const wish = { volumeIds: [volume.id, second.id], hostGroupId: other.id }
+  const plan = await planned('map-volumes', wish, more)
+  expect(isReady(plan)).toBe(true)
+  expect(plan.steps.map(step => step.words)).toEqual(['Map register-data-01 to desk', 'Map register-log-01 to desk'])
+  expect(plan.claims).toEqual([volume.id, second.id])
+  expect(plan.effects[0]).toMatchObject({ before: 0, after: 2 })
+  expect(plan.checks.find(check => check.rule === 'alone')).toMatchObject({ holds: false, level: 'warn' })
+
+  const fallenBy = async (wish: object, changed: Partial<Estate> = {}) =>
+    fallen(await planned('map-volumes', wish, { ...more, ...changed }))
+  expect(await fallenBy({ ...wish, hostGroupId: group.id })).toEqual(['new'])
+  expect(await fallenBy({ ...wish, hostGroupId: '' })).toEqual(['host-group', 'initiators'])
+  expect(await fallenBy({ ...wish, volumeIds: [] })).toEqual(['volumes'])
+  expect(await fallenBy({ ...wish, volumeIds: [volume.id, id(99)] })).toEqual(['volumes'])
+  expect(await fallenBy(wish, { volumes: [volume, { ...second, state: 'holding' }] })).toEqual(['volume'])
+})
+
 test('removing needs the very name, and promises the way back', async () => {
   expect(fallen(await planned('remove-volume', { volumeId: volume.id, confirmedName: 'register-data-1' }))).toEqual([
     'named',

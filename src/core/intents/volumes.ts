@@ -1,4 +1,4 @@
-import { idOrBlankSchema } from '../estate'
+import { idOrBlankSchema, idSchema } from '../estate'
 import type { IntentKind, IntentOf } from './IntentKind'
 
 /** `size` is text with its unit, as an administrator or a script writes it: `4 GiB`, `1.5 TB`. An empty host group maps to nobody. */
@@ -87,6 +87,30 @@ export const mapVolumeIntent = {
     fields: [{ field: 'hostGroupId', label: 'Host group', as: 'one of', choices: 'host groups' }],
   },
   intentSchema: mapVolumeSchema,
+} as const satisfies IntentKind
+
+const mapVolumesSchema = {
+  type: 'object',
+  required: ['volumeIds', 'hostGroupId'],
+  additionalProperties: false,
+  properties: {
+    volumeIds: { type: 'array', maxItems: 64, uniqueItems: true, items: idSchema },
+    hostGroupId: idOrBlankSchema,
+  },
+} as const
+export type MapVolumesIntent = IntentOf<typeof mapVolumesSchema>
+
+export const mapVolumesIntent = {
+  kind: 'map-volumes',
+  title: 'Map volumes to a host group',
+  verb: 'Carry out',
+  place: '/provision',
+  begins: '/provision',
+  form: {
+    lead: 'All of them, or none: what one step of it cannot do is taken back in the others.',
+    fields: [{ field: 'hostGroupId', label: 'Host group', as: 'one of', choices: 'host groups' }],
+  },
+  intentSchema: mapVolumesSchema,
 } as const satisfies IntentKind
 
 const unmapVolumeSchema = {
@@ -219,6 +243,7 @@ export const deleteHeldVolumeIntent = {
 export const volumeIntents: readonly IntentKind[] = [
   provisionVolumeIntent,
   mapVolumeIntent,
+  mapVolumesIntent,
   unmapVolumeIntent,
   expandVolumeIntent,
   renameVolumeIntent,

@@ -14,7 +14,7 @@ export const ChangeLines = ({ changes, none }: ChangeLinesProps) => (
   <>
     {changes.map(({ id, title, state, at }) => (
       <div key={id} className="flex items-baseline justify-between gap-3 border-b border-rule-fine py-[5px]">
-        <Link data-row href={`/changes/${id}`} className="min-w-0 truncate no-underline" title={title}>
+        <Link data-row href={`/changes/${id}`} className="min-w-0 truncate no-underline" data-hint={title}>
           {title}
         </Link>
         <span className="shrink-0 text-sm text-second">

@@ -49,7 +49,7 @@ function Durability(durability: {
           </td>
           <td className="number" />
         </tr>
-        <tr title={durability.basis}>
+        <tr>
           <td>Loss of data in 5 years</td>
           <td>{oddsInWords(durability.fiveYears)}</td>
           <td className="number">{durability.fiveYears.toExponential(1)}</td>

@@ -15,7 +15,7 @@ export function EstateTime({ clock }: { readonly clock: EstateClock }) {
   const time = estateTime(clock, new Date())
   const words = time.toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' }).replace(',', '')
   return (
-    <span className="mono whitespace-nowrap text-second" title={`The systems' own clock: ${time.toLocaleString()}`}>
+    <span className="mono whitespace-nowrap text-second" data-hint={`The systems' own clock: ${time.toLocaleString()}`}>
       {words}
       {clock.rate === 1 ? '' : ` ×${clock.rate < 10 ? clock.rate.toFixed(1) : Math.round(clock.rate)}`}
     </span>

@@ -42,7 +42,7 @@ export function WorkLine({ running, clock, administrator }: WorkLineProps) {
       <Link
         href="/account"
         className="ml-4 max-w-[130px] truncate text-second no-underline hover:text-ink max-md:ml-2 max-md:max-w-[70px]"
-        title="Your account, administrators, tokens and settings"
+        data-hint="Your account, administrators, tokens and settings"
       >
         {administrator}
       </Link>

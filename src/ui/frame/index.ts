@@ -1,3 +1,4 @@
+export { Hints } from './Hints'
 export { FailedPage } from './FailedPage'
 export { Live } from './Live'
 export { Margin, Page, Title } from './Page'

@@ -17,7 +17,7 @@ export function Ago({ at }: { readonly at: string }) {
   if (now === 0) return <time dateTime={at}>{at.slice(0, 16).replace('T', ' ')}</time>
   const seconds = (now * everyMilliseconds - date.getTime()) / 1000
   return (
-    <time dateTime={at} title={date.toLocaleString()}>
+    <time dateTime={at} data-hint={date.toLocaleString()}>
       {seconds < 5 ? 'just now' : `${formatSeconds(seconds)} ago`}
     </time>
   )

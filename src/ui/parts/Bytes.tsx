@@ -5,7 +5,7 @@ export function Bytes({ bytes }: { readonly bytes: bigint | string }) {
   const whole = BigInt(bytes)
   const { text, exact } = bytesInWords(whole)
   return (
-    <span className="mono whitespace-nowrap" title={`${exact} = ${formatBytes(whole, 'decimal')}`}>
+    <span className="mono whitespace-nowrap" data-hint={`${exact} = ${formatBytes(whole, 'decimal')}`}>
       {text}
     </span>
   )

@@ -2,7 +2,7 @@
 import { cloneElement, lazy, Suspense, useId, useRef, useState, type ReactElement, type ReactNode } from 'react'
 
 const TipPanel = lazy(() => import('./TipPanel'))
-const delayMilliseconds = 350
+export const tipMilliseconds = 350
 
 interface TipProps {
   readonly words: ReactNode
@@ -19,9 +19,11 @@ export function Tip({ words, children }: TipProps) {
   const frame = useRef<HTMLSpanElement>(null)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   const [isShown, show] = useState(false)
+  // What holds the part has no place of its own.
+  const rectOf = () => frame.current?.firstElementChild?.getBoundingClientRect()
   const begin = () => {
     clearTimeout(timer.current)
-    timer.current = setTimeout(() => show(true), delayMilliseconds)
+    timer.current = setTimeout(() => show(true), tipMilliseconds)
   }
   const end = () => {
     clearTimeout(timer.current)
@@ -39,7 +41,7 @@ export function Tip({ words, children }: TipProps) {
       onKeyDown={event => event.key === 'Escape' && end()}
     >
       {cloneElement(children, isShown ? { 'aria-describedby': id } : {})}
-      <Suspense>{isShown && <TipPanel id={id} frame={frame} words={words} />}</Suspense>
+      <Suspense>{isShown && <TipPanel id={id} rectOf={rectOf} words={words} />}</Suspense>
     </span>
   )
 }

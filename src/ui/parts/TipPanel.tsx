@@ -1,23 +1,16 @@
 'use client'
 import { Popover } from 'radix-ui'
-import { useMemo, type ReactNode, type RefObject } from 'react'
+import type { ReactNode } from 'react'
 
 interface TipPanelProps {
   readonly id: string
-  /** What holds the part that is pointed at; it has no place of its own. */
-  readonly frame: RefObject<HTMLElement | null>
+  /** Where the part stands that is pointed at. */
+  readonly rectOf: () => DOMRect | undefined
   readonly words: ReactNode
 }
 
-export default function TipPanel({ id, frame, words }: TipPanelProps) {
-  const anchor = useMemo(
-    () => ({
-      current: {
-        getBoundingClientRect: () => frame.current?.firstElementChild?.getBoundingClientRect() ?? new DOMRect(),
-      },
-    }),
-    [frame],
-  )
+export default function TipPanel({ id, rectOf, words }: TipPanelProps) {
+  const anchor = { current: { getBoundingClientRect: () => rectOf() ?? new DOMRect() } }
   return (
     <Popover.Root open>
       <Popover.Anchor virtualRef={anchor} />

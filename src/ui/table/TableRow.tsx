@@ -77,7 +77,7 @@ function Cell<Row>({ column, row, nameOf, isNarrow, href }: CellProps<Row>) {
     return (
       <span
         role="cell"
-        title={text}
+        data-hint={text}
         className={`min-w-0 truncate ${column.isNumber === true && !isNarrow ? 'text-right' : ''}`}
       >
         {isNarrow && text !== '' && <span className="mr-1 text-faint">{column.head}</span>}
@@ -91,7 +91,7 @@ function Cell<Row>({ column, row, nameOf, isNarrow, href }: CellProps<Row>) {
         href={href}
         scroll={false}
         prefetch={false}
-        title={text}
+        data-hint={text}
         className="block truncate font-semibold no-underline"
       >
         {said}

@@ -78,7 +78,7 @@ const columns: readonly Column<ChangeRecord>[] = [
     head: 'Change',
     className: 'max-w-[420px]',
     cell: ({ id, title }) => (
-      <Link data-row href={`/changes/${id}`} className="block truncate font-semibold no-underline" title={title}>
+      <Link data-row href={`/changes/${id}`} className="block truncate font-semibold no-underline" data-hint={title}>
         {title}
       </Link>
     ),

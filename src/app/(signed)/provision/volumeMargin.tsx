@@ -1,11 +1,12 @@
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { NewDraft } from '@/app/(signed)/NewDraft'
+import { choicesFor } from '@/app/server/choices'
 import { reader } from '@/app/server/guard'
 import { draftsBelow, keptDraft } from '@/app/server/keptDraft'
 import { byId } from '@/core/estate'
 import { isUuid } from '@/core/input'
-import { intents } from '@/core/intents'
+import { blankIntent, intents, isDrawn } from '@/core/intents'
 import { countWords } from '@/core/units'
 import type { VolumePage } from '@/core/views'
 import { hostGroups, pools, systems, volumeList, volumePage } from '@/records/queries'
@@ -41,6 +42,19 @@ export async function volumeMargin({ draft, change, sel, pool }: Asked): Promise
       </KeyedDraft>
     )
   }
+  const together = aboutSeveral.find(each => each.kind === draft)
+  if (together !== undefined)
+    return (
+      <KeyedDraft id={change}>
+        <IntentForm
+          kind={together.kind}
+          title={together.title}
+          begin={blankIntent(together)}
+          choices={await choicesFor(together)}
+          kept={await keptDraft(change, together.kind)}
+        />
+      </KeyedDraft>
+    )
   if (page !== undefined && draft !== undefined) {
     const form = await volumeDraft(draft, change, page)
     if (form !== undefined) return form
@@ -50,6 +64,10 @@ export async function volumeMargin({ draft, change, sel, pool }: Asked): Promise
 
 /** Where a draft about one volume stands. */
 const place = '/provision?sel={volumeId}'
+/** What is drafted about several at once. */
+const aboutSeveral = intents.filter(
+  each => each.place === '/provision' && !isDrawn(each) && each.kind !== 'provision-volume',
+)
 const aboutVolumes = intents.filter(each => each.place === place)
 
 /** What is offered beside a volume as it is now. */

@@ -3,24 +3,12 @@ import { byId, type Estate, one } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { beyond, beyondCheck, beyondEvidence } from '../../parts/beyond'
-import { advise, answers, rule, there } from '../../parts/checks'
+import { advise, answers, rule } from '../../parts/checks'
 import { outlined, type Outlined } from '../../parts/outline'
-import { lookFrom, seesIt } from '../../parts/hostProof'
 import { inUse } from '../../parts/inUse'
-import { lookInto } from '../../parts/look'
-import { unmapped } from '../../parts/unmapped'
 import { firstStep } from '../../parts/known'
-
-type Step = Readonly<{
-  step: 'map'
-  systemId: string
-  volumeLocator: string
-  naa: string
-  groupName: string
-  initiators: readonly string[]
-  /** What is in the group on the system besides, of which we know nothing: it stays there. */
-  kept: readonly string[]
-}>
+import { lookInto } from '../../parts/look'
+import { groupChecks, groupSees, initiatorsOf, map, mapStep, unmap, type MapStep } from '../../parts/mapping'
 
 /** What the plan looks at, and what follows from it. */
 function see(estate: Estate, intent: Intent) {
@@ -28,21 +16,21 @@ function see(estate: Estate, intent: Intent) {
   const volume = look.one('volumes', intent.volumeId)
   const system = look.one('systems', volume?.systemId)
   const group = look.one('hostGroups', intent.hostGroupId)
-  const initiators = estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators)
+  const initiators = initiatorsOf(estate, group)
   const present = estate.mappings.filter(mapping => mapping.volumeId === volume?.id)
   const twice = present.some(mapping => mapping.hostGroupId === group?.id)
   const others = present.filter(mapping => mapping.hostGroupId !== group?.id)
   const kept = beyond(estate, system, group)
   const claims = volume === undefined ? [] : [volume.id]
-  return { claims, group, initiators, kept, look, others, present, system, twice, volume }
+  return { claims, estate, group, initiators, kept, look, others, present, system, twice, volume }
 }
 type Seen = ReturnType<typeof see>
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+function plan(estate: Estate, intent: Intent): Plan<MapStep> {
   const seen = see(estate, intent)
   const { claims, group, look, volume } = seen
 
-  return outlined<Step>(estate, {
+  return outlined<MapStep>(estate, {
     title: `Map ${volume?.name ?? 'a volume'} to ${group?.name ?? '…'}`,
     checks: checksOf(seen),
     effects: effectsOf(seen),
@@ -59,16 +47,7 @@ function checksOf({ group, initiators, kept, others, system, twice, volume }: Se
   return [
     inUse(volume, volume => `${volume.name} is in use.`),
     ...(system === undefined ? [] : [answers(system)]),
-    there('host-group', group, group => `${group.name} is there.`, 'Choose the host group that shall see it.', {
-      field: 'hostGroupId',
-    }),
-    rule(
-      'initiators',
-      initiators.length > 0,
-      `It has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`,
-      'The group has no host with an initiator: nothing could log in.',
-      { field: 'hostGroupId' },
-    ),
+    ...groupChecks(group, initiators),
     rule('new', !twice, 'It is not mapped to that group yet.', `It is mapped to ${group?.name ?? 'it'} already.`, {
       field: 'hostGroupId',
     }),
@@ -95,54 +74,25 @@ function effectsOf({ present }: Seen): readonly Effect[] {
   ]
 }
 
-function stepsOf({ group, initiators, kept, system, volume }: Seen): Outlined<Step>[] {
+function stepsOf({ estate, group, system, volume }: Seen): Outlined<MapStep>[] {
   if (group === undefined || system === undefined || volume === undefined) return []
-  return [
-    {
-      words: `Map it to ${group.name ?? '…'}`,
-      seconds: 0.6,
-      step: {
-        step: 'map',
-        systemId: system.id,
-        volumeLocator: volume.locator,
-        naa: volume.naa,
-        groupName: group.name,
-        initiators,
-        kept,
-      },
-    },
-  ]
+  return [mapStep(estate, system, volume, group, `Map it to ${group.name}`)]
 }
 
-export const mapVolume: ChangeKind<Intent, Step> = {
+export const mapVolume: ChangeKind<Intent, MapStep> = {
   ...mapVolumeIntent,
   needs: ({ volumeId }) => [one('volumes', volumeId)],
   plan,
-  async runStep(step, { key }, ports) {
-    const mapping = await (
-      await ports.of(step.systemId, 'mappings')
-    ).make(step.volumeLocator, step.groupName, step.initiators, key)
-    return { mappingLocator: mapping.locator, lun: `${mapping.lun}`, naa: step.naa, systemId: step.systemId }
-  },
-  async undoStep(step, _context, ports) {
-    const mappings = await ports.of(step.systemId, 'mappings')
-    const mapping = (await mappings.of(step.volumeLocator)).find(each => each.groupName === step.groupName)
-    if (mapping !== undefined) await unmapped(step.volumeLocator, mapping, step.systemId, ports)
-    return undefined
-  },
-  async prove(intent, made, _facts, ports) {
-    const estate = await ports.estate()
-    const volume = byId(estate.volumes, intent.volumeId)
+  runStep: (step, { key }, ports) => map(step, key, ports),
+  undoStep: (step, _context, ports) => unmap(step, ports),
+  async prove({ volumeId, hostGroupId }, made, _facts, ports) {
+    const volume = byId((await ports.estate()).volumes, volumeId)
     const step = firstStep(made)
     const mappings = await ports.of(step.systemId, 'mappings')
-    const targets = await mappings.targets()
-    const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
-    const seen = await Promise.all(
-      hosts.map(async host =>
-        seesIt(host, (await lookFrom(ports, host, targets, step.naa)).device, step.naa, volume?.sizeBytes ?? 0n),
-      ),
-    )
-    return [...seen, ...(await beyondEvidence(mappings, step.groupName, step.kept))]
+    return [
+      ...(await groupSees(ports, step, hostGroupId, volume?.sizeBytes ?? 0n)),
+      ...(await beyondEvidence(mappings, step.groupName, step.kept)),
+    ]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
   reverse: intent => ({ kind: 'unmap-volume', intent }),

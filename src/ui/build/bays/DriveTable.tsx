@@ -47,7 +47,7 @@ function columnsFor(pools: readonly Pool[], systemId: string): readonly Column<D
           href={`/build/systems/${systemId}?drive=${id}`}
           scroll={false}
           className="mono no-underline"
-          title={serial}
+          data-hint={serial}
         >
           {suffixOf(serial)}
         </Link>

@@ -1,8 +1,9 @@
 'use client'
+import { countWords, formatBytes } from '@/core/units'
 import type { DriveLine } from '@/core/views'
 import { ServerTable, type ServerPage } from '../../table'
-import { BulkBar } from './BulkBar'
-import type { IntakeSystem } from './bulkDrafts'
+import { BulkBar } from '../../drafts/BulkBar'
+import { bulkDrafts, type IntakeSystem } from './bulkDrafts'
 import { intakeColumns } from './intakeColumns'
 
 interface IntakeListProps {
@@ -12,6 +13,9 @@ interface IntakeListProps {
   readonly systems: readonly IntakeSystem[]
   readonly selected: string | undefined
 }
+
+const chosenWords = (drives: readonly DriveLine[]) =>
+  `${countWords(drives.length, 'drive', 'drives')} chosen, ${formatBytes(drives.reduce((sum, each) => sum + BigInt(each.capacityBytes), 0n))}`
 
 /** Every drive of the estate as it stands in the intake: what asks for work first; several are taken into one draft. */
 export const IntakeList = ({ first, question, systems, selected }: IntakeListProps) => (
@@ -30,7 +34,7 @@ export const IntakeList = ({ first, question, systems, selected }: IntakeListPro
       selected={selected}
       selectedBy="drive"
       filterWords="Filter drives"
-      bulk={chosen => <BulkBar drives={chosen} systems={systems} />}
+      bulk={chosen => <BulkBar words={chosenWords(chosen)} drafts={bulkDrafts(chosen, systems)} />}
       mostPixels={350}
     />
   </section>

@@ -1,13 +1,8 @@
 import type { Pool, System } from '@/core/estate'
-import {
-  createPoolIntent,
-  formClusterIntent,
-  growClusterIntent,
-  setLocateLightIntent,
-  type IntentKind,
-} from '@/core/intents'
+import { createPoolIntent, formClusterIntent, growClusterIntent, setLocateLightIntent } from '@/core/intents'
 import type { DriveLine } from '@/core/views'
 import { growingIntent, newClusterIntent } from '../clusters/newClusterIntent'
+import type { BulkDraft } from '../../drafts/BulkBar'
 import { newPoolIntent } from '../../drafts/newPoolIntent'
 
 /** What the intake has to know of a system to offer drafts for its drives. */
@@ -21,13 +16,6 @@ export interface IntakeSystem {
 }
 
 type ChosenDrive = Pick<DriveLine, 'id' | 'systemId' | 'intake' | 'isLit'>
-
-/** A change that can be drafted for several drives at once. */
-export interface BulkDraft {
-  readonly words: string
-  readonly drafted: IntentKind
-  readonly intent: Readonly<Record<string, unknown>>
-}
 
 /**
  * What can be drafted for drives together; a reason in words where nothing can.

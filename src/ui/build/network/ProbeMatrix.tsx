@@ -94,7 +94,7 @@ function Cell({
       className={`block h-[26px] w-[62px] border-0 bg-transparent text-center ${colour} ${isOpen ? 'bg-action-wash' : ''}`}
       aria-label={`${words}: ${cell?.verdict ?? 'not probed'}`}
       aria-pressed={isOpen}
-      title={cell?.words ?? 'not probed'}
+      data-hint={cell?.words ?? 'not probed'}
       onClick={onOpen}
     >
       <Mark gravity={gravity} />

@@ -1,9 +1,12 @@
 'use client'
+import { countWords, formatBytes } from '@/core/units'
 import type { VolumeLine } from '@/core/views'
+import { BulkBar } from '../../drafts/BulkBar'
 import { Bytes } from '../../parts/Bytes'
 import { State, type Gravity } from '../../parts/State'
 import { ServerTable, type ServerColumn, type ServerPage } from '../../table'
 import { VolumeFilter } from './VolumeFilter'
+import { volumeDrafts } from './volumeDrafts'
 
 interface VolumeTableProps {
   readonly first: ServerPage<VolumeLine>
@@ -67,6 +70,9 @@ const columns: readonly ServerColumn<VolumeLine>[] = [
   },
 ]
 
+const chosenWords = (volumes: readonly VolumeLine[]) =>
+  `${countWords(volumes.length, 'volume', 'volumes')} chosen, ${formatBytes(volumes.reduce((sum, each) => sum + BigInt(each.sizeBytes), 0n))}`
+
 /** All volumes, filtered by name, WWN, pool and state. */
 export function VolumeTable({ first, question, selected, pools }: VolumeTableProps) {
   return (
@@ -81,6 +87,7 @@ export function VolumeTable({ first, question, selected, pools }: VolumeTablePro
       selected={selected}
       filterWords="Filter by name or WWN"
       filters={<VolumeFilter pools={pools} />}
+      bulk={chosen => <BulkBar words={chosenWords(chosen)} drafts={volumeDrafts(chosen)} />}
     />
   )
 }

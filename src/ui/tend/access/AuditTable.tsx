@@ -66,7 +66,7 @@ const EntryLine = ({ entry, what, id }: EntryLineProps) => (
     <td className="whitespace-nowrap text-second">
       <Ago at={entry.at} />
     </td>
-    <td className="max-w-[160px] truncate" title={entry.who}>
+    <td className="max-w-[160px] truncate" data-hint={entry.who}>
       {entry.who}
     </td>
     <td className="mono whitespace-nowrap text-second">{entry.address ?? '—'}</td>
@@ -77,7 +77,7 @@ const EntryLine = ({ entry, what, id }: EntryLineProps) => (
           {detailOf(entry.detail)}
         </Link>
       ) : (
-        <span className="block truncate" title={`${id} ${detailOf(entry.detail)}`}>
+        <span className="block truncate" data-hint={`${id} ${detailOf(entry.detail)}`}>
           {[entry.action.startsWith('session') ? '' : id, detailOf(entry.detail)].filter(Boolean).join(', ')}
         </span>
       )}

@@ -2,25 +2,30 @@
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { CodedRefusal } from '@/core/errors'
-import { countWords, formatBytes } from '@/core/units'
-import { draftAddress } from '@/core/intents'
-import type { ChangeRecord, DriveLine } from '@/core/views'
-import { ask } from '../../api'
-import { Refusal } from '../../parts/Refusal'
-import { bulkDrafts, type BulkDraft, type IntakeSystem } from './bulkDrafts'
+import { draftAddress, type IntentKind } from '@/core/intents'
+import type { ChangeRecord } from '@/core/views'
+import { ask } from '../api'
+import { Refusal } from '../parts/Refusal'
 
-interface BulkBarProps {
-  readonly drives: readonly DriveLine[]
-  readonly systems: readonly IntakeSystem[]
+/** A change that can be drafted for several things at once. */
+export interface BulkDraft {
+  readonly words: string
+  readonly drafted: IntentKind
+  readonly intent: Readonly<Record<string, unknown>>
 }
 
-/** What several drives are together, and the drafts that can begin with them. */
-export function BulkBar({ drives, systems }: BulkBarProps) {
+interface BulkBarProps {
+  /** What is chosen, in words. */
+  readonly words: string
+  /** The drafts that can begin with it; a reason where none can. */
+  readonly drafts: readonly BulkDraft[] | string
+}
+
+/** What several things are together, and the drafts that can begin with them. */
+export function BulkBar({ words, drafts }: BulkBarProps) {
   const router = useRouter()
   const [isBusy, setBusy] = useState(false)
   const [refusal, setRefusal] = useState<CodedRefusal>()
-  const drafts = bulkDrafts(drives, systems)
-  const bytes = drives.reduce((sum, drive) => sum + BigInt(drive.capacityBytes), 0n)
   const draft = async ({ drafted, intent }: BulkDraft) => {
     setBusy(true)
     const answer = await ask<ChangeRecord>('POST', '/changes', { kind: drafted.kind, intent })
@@ -31,7 +36,7 @@ export function BulkBar({ drives, systems }: BulkBarProps) {
   return (
     <>
       <span role="status" className="ml-auto text-second">
-        {countWords(drives.length, 'drive', 'drives')} chosen, {formatBytes(bytes)}
+        {words}
       </span>
       {typeof drafts === 'string' ? (
         <span className="hint">{drafts}</span>

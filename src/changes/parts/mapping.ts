@@ -1,0 +1,87 @@
+import type { Estate, HostGroup, System, Volume } from '@/core/estate'
+import type { PlanCheck } from '@/core/plan'
+import type { ChangePorts } from '@/ports'
+import type { Evidence, Facts } from '../ChangeKind'
+import { beyond } from './beyond'
+import { rule, there } from './checks'
+import { lookFrom, seesIt } from './hostProof'
+import type { Outlined } from './outline'
+import { unmapped } from './unmapped'
+
+export type MapStep = Readonly<{
+  step: 'map'
+  systemId: string
+  volumeLocator: string
+  naa: string
+  groupName: string
+  initiators: readonly string[]
+  /** What is in the group on the system besides, of which we know nothing: it stays there. */
+  kept: readonly string[]
+}>
+
+export const initiatorsOf = (estate: Estate, group: HostGroup | undefined): readonly string[] =>
+  estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators)
+
+/** That a host group is chosen from which somebody can log in. */
+export const groupChecks = (group: HostGroup | undefined, initiators: readonly string[]): readonly PlanCheck[] => [
+  there('host-group', group, group => `${group.name} is there.`, 'Choose the host group that shall see it.', {
+    field: 'hostGroupId',
+  }),
+  rule(
+    'initiators',
+    initiators.length > 0,
+    `It has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`,
+    'The group has no host with an initiator: nothing could log in.',
+    { field: 'hostGroupId' },
+  ),
+]
+
+export const mapStep = (
+  estate: Estate,
+  system: System,
+  volume: Volume,
+  group: HostGroup,
+  words: string,
+): Outlined<MapStep> => ({
+  words,
+  seconds: 0.6,
+  step: {
+    step: 'map',
+    systemId: system.id,
+    volumeLocator: volume.locator,
+    naa: volume.naa,
+    groupName: group.name,
+    initiators: initiatorsOf(estate, group),
+    kept: beyond(estate, system, group),
+  },
+})
+
+export async function map(step: MapStep, key: string, ports: ChangePorts): Promise<Facts> {
+  const mappings = await ports.of(step.systemId, 'mappings')
+  const mapping = await mappings.make(step.volumeLocator, step.groupName, step.initiators, key)
+  return { mappingLocator: mapping.locator, lun: `${mapping.lun}`, naa: step.naa, systemId: step.systemId }
+}
+
+export async function unmap(step: MapStep, ports: ChangePorts): Promise<undefined> {
+  const mappings = await ports.of(step.systemId, 'mappings')
+  const mapping = (await mappings.of(step.volumeLocator)).find(each => each.groupName === step.groupName)
+  if (mapping !== undefined) await unmapped(step.volumeLocator, mapping, step.systemId, ports)
+  return undefined
+}
+
+/** That every host of a group that has an initiator sees a volume. */
+export async function groupSees(
+  ports: ChangePorts,
+  step: MapStep,
+  hostGroupId: string,
+  sizeBytes: bigint,
+): Promise<Evidence[]> {
+  const { hosts } = await ports.estate()
+  const targets = await (await ports.of(step.systemId, 'mappings')).targets()
+  const inGroup = hosts.filter(host => host.hostGroupId === hostGroupId && host.initiators.length > 0)
+  return Promise.all(
+    inGroup.map(async host =>
+      seesIt(host, (await lookFrom(ports, host, targets, step.naa)).device, step.naa, sizeBytes),
+    ),
+  )
+}

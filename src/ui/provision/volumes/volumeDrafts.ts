@@ -1,0 +1,19 @@
+import { mapVolumesIntent } from '@/core/intents'
+import type { VolumeLine } from '@/core/views'
+import type { BulkDraft } from '../../drafts/BulkBar'
+
+const most = mapVolumesIntent.intentSchema.properties.volumeIds.maxItems
+
+type ChosenVolume = Pick<VolumeLine, 'id' | 'name' | 'state' | 'missingSince'>
+
+/** What can be drafted for volumes together; a reason in words where nothing can. */
+export function volumeDrafts(volumes: readonly ChosenVolume[]): readonly BulkDraft[] | string {
+  if (volumes.length === 0) return 'Choose volumes first.'
+  if (volumes.length > most) return `At most ${most} at once.`
+  const missing = volumes.find(each => each.missingSince !== null)
+  if (missing !== undefined) return `${missing.name} is missing at its system.`
+  const held = volumes.find(each => each.state !== 'in use')
+  if (held !== undefined) return `${held.name} is in holding; bring it back first.`
+  const volumeIds = volumes.map(each => each.id)
+  return [{ words: 'Map to a host group', drafted: mapVolumesIntent, intent: { volumeIds, hostGroupId: '' } }]
+}

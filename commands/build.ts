@@ -41,7 +41,13 @@ export async function buildWhenStale(say: (line: string) => void): Promise<void>
   if (isFresh) return
   say('building (about half a minute, only after a change of the sources)')
   mkdirSync(built, { recursive: true })
-  await bundle({
+  await bundlePrograms()
+  buildPages()
+  writeFileSync(stamp, digest)
+}
+
+function bundlePrograms() {
+  return bundle({
     entryPoints: {
       web: join(projectFolder, 'src/web/main.ts'),
       worker: join(projectFolder, 'src/worker/main.ts'),
@@ -58,6 +64,9 @@ export async function buildWhenStale(say: (line: string) => void): Promise<void>
     logLevel: 'error',
     tsconfig: join(projectFolder, 'tsconfig.json'),
   })
+}
+
+function buildPages(): void {
   const ran = spawnSync(process.execPath, [join(projectFolder, 'node_modules/next/dist/bin/next'), 'build'], {
     cwd: projectFolder,
     encoding: 'utf8',
@@ -73,5 +82,4 @@ export async function buildWhenStale(say: (line: string) => void): Promise<void>
       `The pages were not built:\n${ran.stdout}${ran.stderr}`.slice(0, 4000),
       'Mend what it names; ./wendrel test says more.',
     )
-  writeFileSync(stamp, digest)
 }

@@ -24,18 +24,7 @@ export function runVectors(folder: string, print: (line: string) => void, subjec
   let failed = 0
   const unknown: string[] = []
   const met = new Set<string>()
-  let names: string[]
-  try {
-    names = readdirSync(folder)
-      .filter(name => name.endsWith('.json'))
-      .sort()
-  } catch {
-    throw new CommandRefused(
-      `The folder ${folder} cannot be read.`,
-      'Give a folder of worked cases: ./wendrel vectors vectors',
-    )
-  }
-  for (const name of names) {
+  for (const name of namesIn(folder)) {
     const file = readCases(join(folder, name))
     if (subjects.length > 0 && !subjects.includes(file.subject)) continue
     met.add(file.subject)
@@ -60,6 +49,19 @@ export function runVectors(folder: string, print: (line: string) => void, subjec
   if (unknown.length > 0) print(`not computed yet: ${unknown.join(', ')}`)
   print(`${passed} passed, ${failed} failed`)
   return failed
+}
+
+function namesIn(folder: string): string[] {
+  try {
+    return readdirSync(folder)
+      .filter(name => name.endsWith('.json'))
+      .sort()
+  } catch {
+    throw new CommandRefused(
+      `The folder ${folder} cannot be read.`,
+      'Give a folder of worked cases: ./wendrel vectors vectors',
+    )
+  }
 }
 
 function answered(subject: string, input: unknown, expected: unknown, tolerance: number): string | undefined {

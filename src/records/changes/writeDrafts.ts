@@ -13,7 +13,7 @@ export const planDigest = (kind: string, intent: object, plan: Plan) =>
     .digest('hex')
 
 /** What is kept of an intent and its plan. */
-export const planned = (kind: string, intent: object, plan: Plan) => ({
+const planned = (kind: string, intent: object, plan: Plan) => ({
   title: plan.title,
   intent: asKept(intent) as Record<string, unknown>,
   plan: asKept(plan),

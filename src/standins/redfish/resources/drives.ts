@@ -78,21 +78,24 @@ function driveBody({ model, clock }: SimulatedArray, each: DriveEntity): Body {
       Mirefield: {
         IsBoot: each.isBoot,
         WritesPerDay: each.writesPerDay,
-        LeftOver:
-          leftOver === null
-            ? null
-            : { System: leftOver.system, LastUsed: leftOver.lastUsedAt, Partitions: leftOver.partitions },
+        LeftOver: leftOver && {
+          System: leftOver.system,
+          LastUsed: leftOver.lastUsedAt,
+          Partitions: leftOver.partitions,
+        },
       },
     },
-    Status: each.isPulled
-      ? { State: 'Absent', Health: 'Critical' }
-      : each.isFailed
-        ? { State: 'UnavailableOffline', Health: 'Critical' }
-        : { State: each.role === 'spare' ? 'StandbySpare' : 'Enabled', Health: 'OK' },
+    Status: statusOf(each),
     Metrics: { PowerOnHours: each.hoursAtStart + Math.floor((clock.now() - Date.UTC(2026, 0, 1)) / 3_600_000) },
     Links: {
       Chassis: link(`Chassis/${each.enclosureId}`),
       StoragePools: each.poolId === null ? [] : [link(`Storage/1/StoragePools/${each.poolId}`)],
     },
   }
+}
+
+function statusOf({ isPulled, isFailed, role }: DriveEntity) {
+  if (isPulled) return { State: 'Absent', Health: 'Critical' }
+  if (isFailed) return { State: 'UnavailableOffline', Health: 'Critical' }
+  return { State: role === 'spare' ? 'StandbySpare' : 'Enabled', Health: 'OK' }
 }

@@ -3,13 +3,8 @@ import { migrate, openDatabase } from '@/records'
 import { latestChanges, leftDraft } from '@/records/changes'
 import { driveList, search, volumeList } from '@/records/queries'
 import { ensureDatabase } from '../commands/postgres'
+import { changes, drives, large, otherDrives, seedEstate, volumes } from './largeEstate'
 import { medianMilliseconds, type Figure } from './measure'
-
-const volumes = 100_000
-const drives = 500
-/** Drives of further systems, and changes that have been, for lists and search. */
-const otherDrives = 20_000
-const changes = 100_000
 
 /** What the server answers on a large estate: drafts and lists. */
 export async function recordsFigures(url: string): Promise<Figure[]> {
@@ -17,35 +12,10 @@ export async function recordsFigures(url: string): Promise<Figure[]> {
   const database = openDatabase(url)
   const scope = { database }
   await migrate(database, url)
-  await database.query(`
-    insert into systems (id, name, address, maker, model, serial, uuid, reach, user_name, sealed_password, enrol_key)
-    values ('00000000-0000-4000-8000-000000000001', 'large', 'http://large', 'm', 'm', 's', 'u', 'answering', 'a', '', 'k');
-    insert into pools (id, system_id, locator, name, scheme, drive_kind, group_sizes, spare_count, state, raw_bytes, usable_bytes, written_bytes, provisioned_bytes,
-      metadata_bytes, snapshot_reserve_bytes, redundancy_bytes, stranded_bytes, spare_bytes)
-    values ('00000000-0000-4000-8000-000000000002', '00000000-0000-4000-8000-000000000001', '/p', 'pool', '{"kind":"parity","parityDrives":2}',
-      '{"media":"SSD","protocol":"NVMe"}', '[12]', 1, 'fine', 1e15, 8e14, 1e14, 2e14, 1e12, 1e13, 1e14, 0, 1e13);
-    insert into drives (id, system_id, locator, bay, name, media, protocol, capacity_bytes, model, serial, state, role)
-    select gen_random_uuid(), '00000000-0000-4000-8000-000000000001', '/d/' || n, n, 'drive ' || n, 'SSD', 'NVMe', 7681501126656 + (n % 3) * 1000000000, 'm', 'S' || n, 'fine', 'unassigned'
-    from generate_series(1, ${drives}) n;
-    insert into volumes (id, system_id, locator, pool_id, name, naa, size_bytes, is_thin, written_bytes)
-    select gen_random_uuid(), '00000000-0000-4000-8000-000000000001', '/v/' || n, '00000000-0000-4000-8000-000000000002',
-      'volume-' || lpad((n * 7919 % ${volumes})::text, 6, '0') || '-' || n, md5(n::text), (1 + n % 900) * 1073741824::numeric, true, (n % 700) * 1073741824::numeric
-    from generate_series(1, ${volumes}) n;
-    insert into systems (id, name, address, maker, model, serial, uuid, reach, user_name, sealed_password, enrol_key)
-    select ('00000000-0000-4000-8000-0000000001' || lpad(n::text, 2, '0'))::uuid, 'other-' || n, 'http://other-' || n, 'm', 'm', 's' || n, 'u' || n, 'answering', 'a', '', 'k' || n
-    from generate_series(10, 49) n;
-    insert into drives (id, system_id, locator, bay, name, media, protocol, capacity_bytes, model, serial, state, role)
-    select gen_random_uuid(), ('00000000-0000-4000-8000-0000000001' || (10 + n % 40))::uuid, '/d/' || n, n, 'drive ' || n, 'HDD', 'SAS', 20000588955648, 'm',
-      upper(substr(md5(n::text), 1, 10)), 'fine', 'unassigned'
-    from generate_series(1, ${otherDrives}) n;
-    insert into changes (id, kind, state, title, intent, plan, plan_digest, made_by, edited_by)
-    select gen_random_uuid(), 'provision-volume', case when n % 50 = 0 then 'draft' else 'proven' end, 'Provision volume-' || lpad(n::text, 6, '0'),
-      jsonb_build_object('name', 'volume-' || n), '{"reads": [], "steps": []}', '', 'operator', 'operator'
-    from generate_series(1, ${changes}) n;
-    analyze`)
+  await seedEstate(database)
   const [found] = await database.query('select id from drives')
   const intent = {
-    systemId: '00000000-0000-4000-8000-000000000001',
+    systemId: large,
     name: 'draft',
     driveIds: (found as { id: string }[]).map(({ id }) => id),
     scheme: { kind: 'parity', parityDrives: 2 },

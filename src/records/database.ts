@@ -1,5 +1,7 @@
 import { WendrelError } from '@/core/errors'
-import { QueryTypes, Sequelize, type Transaction } from 'sequelize'
+import { remembered } from './memory'
+import type { Scope } from './Scope'
+import { QueryTypes, Sequelize } from 'sequelize'
 
 /** Opens a pool of connections. Models and statements are made with it, never apart from it. */
 export function openDatabase(url: string, connections = 10): Sequelize {
@@ -23,19 +25,18 @@ export function openDatabase(url: string, connections = 10): Sequelize {
   })
 }
 
-/** A database, or one transaction of it: what a query needs to run. */
-export interface Scope {
-  readonly database: Sequelize
-  readonly transaction?: Transaction
-}
+export type { Scope } from './Scope'
 
 /** Runs a statement that answers rows. Values are bound by position, never written into the text. */
 export async function rows<Row extends object>(
-  { database, transaction }: Scope,
+  scope: Scope,
   sql: string,
   bind: readonly unknown[] = [],
 ): Promise<Row[]> {
-  return database.query<Row>(sql, { type: QueryTypes.SELECT, bind: [...bind], transaction: transaction ?? null })
+  const { database, transaction } = scope
+  return remembered(scope, `${sql} ${toJson(bind)}`, () =>
+    database.query<Row>(sql, { type: QueryTypes.SELECT, bind: [...bind], transaction: transaction ?? null }),
+  )
 }
 
 /** The first row, if there is one. */

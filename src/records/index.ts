@@ -1,4 +1,5 @@
 export { openDatabase, inTransaction, isConflict, isDatabaseAway, type Scope } from './database'
+export { Memory, type ReadingScope } from './memory'
 export { migrate } from './migrations/migrate'
 export { loadEstate } from './estate'
 export { listen, type Told } from './listen'

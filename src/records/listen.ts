@@ -15,17 +15,21 @@ const againMilliseconds = 1000
  */
 export function listen(url: string): {
   readonly heard: EventEmitter<{ told: [Told] }>
+  /** Whether what changes now is told. */
+  readonly isListening: () => boolean
   readonly stop: () => Promise<void>
 } {
   const heard = new EventEmitter<{ told: [Told] }>()
   heard.setMaxListeners(0)
   let client: pg.Client | undefined
   let isStopped = false
+  let isListening = false
   const connect = async (isBack: boolean): Promise<void> => {
     const next = new pg.Client({ connectionString: url, application_name: 'wendrel listening', keepAlive: true })
     const lost = () => {
       if (client !== next) return
       client = undefined
+      isListening = false
       if (!isStopped) setTimeout(() => void connect(true), againMilliseconds)
     }
     client = next
@@ -37,6 +41,7 @@ export function listen(url: string): {
     try {
       await next.connect()
       await next.query('listen wendrel')
+      isListening = client === next
       if (isBack) heard.emit('told', { topic: 'back', of: '' })
     } catch {
       lost() // the database is away: the connection is tried again until it is back
@@ -45,6 +50,7 @@ export function listen(url: string): {
   void connect(false)
   return {
     heard,
+    isListening: () => isListening,
     stop: async () => {
       isStopped = true
       await client?.end()

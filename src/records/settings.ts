@@ -1,5 +1,6 @@
 import type { EstateSettings } from '@/core/estate'
 import type { Scope } from './database'
+import { remembered } from './memory'
 import { inside, kept, modelFor } from './model'
 
 interface Setting {
@@ -12,10 +13,11 @@ export const settingModel = modelFor<Setting>('settings', {
 })
 
 /** One setting; undefined where it has not been set. */
-export async function setting<Value>(scope: Scope, key: string): Promise<Value | undefined> {
-  const found = await settingModel(scope.database).findByPk(key, inside(scope))
-  return found?.get('value') as Value | undefined
-}
+export const setting = <Value>(scope: Scope, key: string): Promise<Value | undefined> =>
+  remembered(scope, `setting ${key}`, async () => {
+    const found = await settingModel(scope.database).findByPk(key, inside(scope))
+    return found?.get('value') as Value | undefined
+  })
 
 /** What the administrators have set for the whole estate. */
 export async function settings(scope: Scope): Promise<EstateSettings> {

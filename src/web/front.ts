@@ -1,3 +1,4 @@
+import compression from 'compression'
 import { randomBytes } from 'node:crypto'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { networksOf, peerOf } from './peer'
@@ -44,6 +45,7 @@ export function front(behind: Behind, trustedProxies: string): Server {
       request.headers['x-wendrel-tls'] = peer.isOverTls ? '1' : '0'
       // Next stands behind us and reads from here which nonce its own scripts get.
       request.headers['content-security-policy'] = policy
+      compressed(request, response)
       behind(request, response).catch((cause: unknown) => {
         console.error('a request was not answered', cause)
         if (!response.headersSent)
@@ -65,6 +67,18 @@ const isOurs = (name: string) =>
   name === 'forwarded' ||
   name === 'x-real-ip' ||
   name.startsWith('content-security-policy')
+
+const compress = compression({
+  filter: (_, response) =>
+    /^(text\/(?!event-stream)|application\/(json|javascript|x-ndjson)|image\/svg)/.test(
+      String(response.getHeader('Content-Type')),
+    ),
+})
+
+/** What is written into the answer from now on goes out as small as who asked can read it; streams of events go out at once. */
+const compressed = (request: IncomingMessage, response: ServerResponse): void => {
+  compress(request as never, response as never, () => undefined)
+}
 
 type Refusal = readonly [status: number, code: string, why: string]
 

@@ -1,5 +1,8 @@
 import next from 'next'
+import { askerOf } from '@/app/server/askerOf'
+import { context } from '@/app/server/context'
 import { front } from './front'
+import { remembering } from './remembering'
 
 /** The web process: the pages and the API behind one server of ours. */
 const hostname = process.env['WENDREL_LISTEN'] ?? '127.0.0.1'
@@ -7,7 +10,13 @@ const port = Number(process.env['WENDREL_PORT'] ?? 4180)
 const app = next({ dev: false, dir: process.cwd(), hostname, port })
 await app.prepare()
 const answer = app.getRequestHandler()
-const server = front((request, response) => answer(request, response), process.env['WENDREL_TRUSTED_PROXIES'] ?? '')
+const { memory } = context()
+const behind = remembering((request, response) => answer(request, response), {
+  askerOf,
+  isTold: memory.isTold,
+  onChange: forget => memory.onForget(forget),
+})
+const server = front(behind, process.env['WENDREL_TRUSTED_PROXIES'] ?? '')
 server.listen(port, hostname, () => process.stdout.write(`the pages are at http://${hostname}:${port}\n`))
 const end = () => {
   server.close(() => process.exit(0))

@@ -1,7 +1,7 @@
 import Link from 'next/link'
 import { reader } from '@/app/server/guard'
 import { score } from '@/core/transfer'
-import { changeLines, forecastOutcomes, journalOf, latestChanges } from '@/records/changes'
+import { changeLines, forecastOutcomes, journalOf } from '@/records/changes'
 import { ChangeLines } from '@/ui/changes'
 import { Margin } from '@/ui/frame'
 
@@ -9,7 +9,7 @@ import { Margin } from '@/ui/frame'
 export async function TodayMargin() {
   const { scope } = await reader()
   const [running, latest, outcomes] = await Promise.all([
-    latestChanges(scope, 12, { states: ['running'] }),
+    changeLines(scope, 12, { state: 'running' }),
     changeLines(scope, 12),
     forecastOutcomes(scope),
   ])

@@ -2,7 +2,7 @@ import { reader } from '@/app/server/guard'
 import { todayFindings } from '@/core/today'
 import { estateLadder, provisionableBytes, type Pool, type System } from '@/core/estate'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
-import { latestChanges } from '@/records/changes'
+import { changeSummaries } from '@/records/changes'
 import { workerSilentSeconds, estateNow } from '@/records/inventory'
 import { sinceLatestRound } from '@/records/rounds'
 import { pools, systems, unassigned, standingFindings } from '@/records/queries'
@@ -57,7 +57,7 @@ async function findingsOf(allSystems: readonly System[], allPools: readonly Pool
   const { scope } = await reader()
   const [standing, unproven, silent] = await Promise.all([
     standingFindings(scope, null),
-    latestChanges(scope, 20, { states: ['unproven'] }),
+    changeSummaries(scope, 20, { states: ['unproven'] }),
     workerSilentSeconds(scope),
   ])
   const open = standing.filter(each => each.exception === null)

@@ -2,7 +2,7 @@ import type { ValidateFunction } from 'ajv'
 import Ajv from 'ajv/dist/2020.js'
 import type { Sequelize } from 'sequelize'
 import { formats, isUuid } from '@/core/input'
-import { inTransaction, type Scope } from '@/records'
+import { inTransaction, type ReadingScope, type Scope } from '@/records'
 import { audit, type Act } from '@/records/audit'
 import { defaultBodyBytes, operations, type Operation, type OperationId } from '../api/v1/contract'
 import { context } from './context'
@@ -25,7 +25,7 @@ export interface Asked {
   /** The address that it came from. */
   readonly address: string
   readonly database: Sequelize
-  readonly scope: Scope
+  readonly scope: ReadingScope
   readonly key: Buffer
   /** Does something and notes it, or neither. */
   readonly noted: <T>(act: Omit<Act, 'who' | 'address'>, work: (scope: Required<Scope>) => Promise<T>) => Promise<T>
@@ -103,9 +103,10 @@ async function answered(handlers: Handlers, request: Request): Promise<Response>
   const query = readQuery(url.searchParams, operation.query ?? {}, isQuery)
   const body =
     isBody === undefined ? {} : checkedBody(await readBody(request, operation.bodyBytes ?? defaultBodyBytes), isBody)
-  const { database, key } = context()
+  const { database, key, memory } = context()
   const address = peerAddress(request.headers)
-  const result = await handlers[operationId]({
+  const isReading = operation.method === 'get'
+  const work = handlers[operationId]({
     who,
     body,
     query,
@@ -113,7 +114,7 @@ async function answered(handlers: Handlers, request: Request): Promise<Response>
     request,
     address,
     database,
-    scope: { database },
+    scope: isReading ? { database, memory } : { database },
     key,
     noted: (act, work) =>
       inTransaction(database, async scope => {
@@ -122,6 +123,8 @@ async function answered(handlers: Handlers, request: Request): Promise<Response>
         return done
       }),
   })
+  // What it has changed is read by whoever hears the answer.
+  const result = await (isReading ? work : work.finally(() => memory.forget()))
   return asAnswer(result, operation.status ?? 200, request.method === 'HEAD')
 }
 

@@ -1,5 +1,5 @@
 import type { Sequelize } from 'sequelize'
-import { listen, openDatabase } from '@/records'
+import { listen, Memory, openDatabase } from '@/records'
 import { ownKey } from '@/records/secrets'
 
 interface Context {
@@ -7,6 +7,8 @@ interface Context {
   readonly url: string
   readonly key: Buffer
   readonly listening: ReturnType<typeof listen>
+  /** What pages have read of the records, for as long as it holds. */
+  readonly memory: Memory
 }
 
 /** One connection pool, key and listener for the whole process: Next loads modules once for each bundle, globalThis is one. */
@@ -14,11 +16,14 @@ const shared = globalThis as { wendrelContext?: Context }
 
 export function context(): Context {
   const url = process.env['DATABASE_URL'] ?? ''
-  shared.wendrelContext ??= {
-    database: openDatabase(url),
-    url,
-    key: ownKey(),
-    listening: listen(url),
-  }
+  shared.wendrelContext ??= opened(url)
   return shared.wendrelContext
+}
+
+function opened(url: string): Context {
+  const listening = listen(url)
+  const memory = new Memory(listening.isListening)
+  // Before any page hears of it: whoever reads anew for a notice reads what it told of.
+  listening.heard.prependListener('told', () => memory.forget())
+  return { database: openDatabase(url), url, key: ownKey(), listening, memory }
 }

@@ -2,7 +2,7 @@ import { redirect } from 'next/navigation'
 import { cache } from 'react'
 import type { Sequelize } from 'sequelize'
 import { administratorCount } from '@/records/access'
-import type { Scope } from '@/records'
+import type { ReadingScope } from '@/records'
 import { context } from './context'
 import { may } from './rights'
 import { signedIn, type Asker } from './session'
@@ -11,7 +11,7 @@ import { signedIn, type Asker } from './session'
 export interface Reader {
   readonly who: Asker
   readonly database: Sequelize
-  readonly scope: Scope
+  readonly scope: ReadingScope
 }
 
 /**
@@ -20,10 +20,10 @@ export interface Reader {
  */
 export const reader = cache(async (): Promise<Reader> => {
   const who = await signedIn()
-  const { database } = context()
+  const { database, memory } = context()
   if (who === undefined || !may(who, 'read'))
     redirect((await administratorCount({ database })) === 0 ? '/welcome' : '/sign-in')
-  return { who, database, scope: { database } }
+  return { who, database, scope: { database, memory } }
 })
 
 /** For the pages before signing in: whether anybody could sign in, and whether somebody has. */

@@ -1,7 +1,7 @@
 import { redirect } from 'next/navigation'
 import { draftAddress, intentNamed } from '@/core/intents'
-import type { ChangeRecord } from '@/core/views'
-import { changeById, latestChanges } from '@/records/changes'
+import type { ChangeRecord, ChangeSummary } from '@/core/views'
+import { changeById, changeSummaries } from '@/records/changes'
 import { reader } from './guard'
 import { isUuid } from '@/core/input'
 
@@ -16,7 +16,12 @@ export async function keptDraft(id: string | undefined, kind: string): Promise<C
 }
 
 /** Where a draft is edited; undefined for a change that is none. */
-export function draftHref({ id, kind, state, intent }: ChangeRecord): string | undefined {
+export function draftHref({
+  id,
+  kind,
+  state,
+  intent,
+}: Pick<ChangeRecord, 'id' | 'kind' | 'state' | 'intent'>): string | undefined {
   const drafted = intentNamed(kind)
   return drafted === undefined || (state !== 'draft' && state !== 'checked')
     ? undefined
@@ -26,9 +31,9 @@ export function draftHref({ id, kind, state, intent }: ChangeRecord): string | u
 const mostDrafts = 6
 
 /** Drafts that stand on pages below a path, the latest first, for whoever goes on with them. */
-export async function draftsBelow(path: string): Promise<{ readonly change: ChangeRecord; readonly href: string }[]> {
+export async function draftsBelow(path: string): Promise<{ readonly change: ChangeSummary; readonly href: string }[]> {
   const { scope } = await reader()
-  const drafts = await latestChanges(scope, 50, { states: ['draft', 'checked'] })
+  const drafts = await changeSummaries(scope, 50, { states: ['draft', 'checked'] })
   return drafts
     .flatMap(change => {
       const href = draftHref(change)

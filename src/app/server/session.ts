@@ -11,6 +11,7 @@ import {
   type Attempt,
 } from '@/records/access'
 import { context } from './context'
+import { cookieName, sessionIdIn } from './sessionCookie'
 import { AccessRefused } from './errors'
 import { isOverTls } from './peer'
 
@@ -18,7 +19,6 @@ interface Sealed {
   sessionId?: string
 }
 
-const cookieName = 'wendrel'
 const knownName = 'wendrel-known'
 const knownSeconds = 180 * 24 * 3600
 const password = () => context().key.toString('base64')
@@ -43,9 +43,10 @@ export interface Asker {
 
 /** Who asks, by session cookie; undefined where nobody is signed in. */
 export async function signedIn(): Promise<Asker | undefined> {
-  const { sessionId } = await sealed()
+  const sessionId = await sessionIdIn((await cookies()).get(cookieName)?.value)
   if (sessionId === undefined) return undefined
-  const found = await administratorOf({ database: context().database }, sessionId)
+  const { database, memory } = context()
+  const found = await administratorOf({ database, memory }, sessionId)
   return found === undefined ? undefined : { ...found, by: { kind: 'session', id: sessionId } }
 }
 

@@ -1,5 +1,6 @@
 import type { CodedRefusal } from '../errors'
 import type { ChangeState, Plan } from '../plan'
+import type { Forecast } from '../transfer'
 
 /** A change as it is kept. Instants are ISO 8601; `estate` ones in the estate's own time. */
 export interface ChangeRecord {
@@ -33,6 +34,11 @@ export interface ChangeRecord {
   readonly reverses: string | null
   /** The wall's time for requests, the systems' own for their work; null until it has ended. */
   readonly tookSeconds: number | null
+}
+
+/** A change as lists show it: without its plan, which is most of what a change weighs, but for how long it was to take. */
+export type ChangeSummary = Omit<ChangeRecord, 'plan' | 'facts' | 'differences'> & {
+  readonly forecast: Forecast
 }
 
 export interface JournalEntry {

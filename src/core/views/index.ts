@@ -1,6 +1,6 @@
 export type { AuditEntry } from './AuditEntry'
-export { timelineOf, type Timeline } from './timelineOf'
-export type { ChangeRecord, EvidenceEntry, JournalEntry } from './ChangeRecord'
+export { timelineOf, tookSeconds, type Timeline } from './timelineOf'
+export type { ChangeRecord, ChangeSummary, EvidenceEntry, JournalEntry } from './ChangeRecord'
 export type { Identity } from './Identity'
 export type { Hit } from './Hit'
 export type { ObjectList } from './ObjectList'

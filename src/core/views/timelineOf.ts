@@ -1,6 +1,6 @@
 import { runSheet, type JournalMark, type Lane } from '../plan'
 import { forecastDuring, type RemainingTime } from '../transfer'
-import type { ChangeRecord, JournalEntry } from './ChangeRecord'
+import type { ChangeRecord, ChangeSummary, JournalEntry } from './ChangeRecord'
 
 /** A change laid out in time; all in seconds since it was carried out. */
 export interface Timeline {
@@ -16,15 +16,27 @@ export interface Timeline {
   readonly clock: 'wall' | 'estate'
 }
 
+/** The instants between which a change is measured, by the time that it is bound by. */
+function spanOf(change: Omit<ChangeSummary, 'forecast'>, { boundBy }: ChangeSummary['forecast']) {
+  return boundBy === 'requests'
+    ? { clock: 'wall' as const, beganAt: change.carriedOutAt, endedAt: change.endedAt }
+    : { clock: 'estate' as const, beganAt: change.carriedOutEstateAt, endedAt: change.endedEstateAt }
+}
+
+/** How long an ended change took (seconds); null for one that has not ended. */
+export function tookSeconds({ forecast, ...change }: ChangeSummary): number | null {
+  const { beganAt, endedAt } = spanOf(change, forecast)
+  if (beganAt === null || endedAt === null) return null
+  return change.tookSeconds ?? Math.max(0, (Date.parse(endedAt) - Date.parse(beganAt)) / 1000)
+}
+
 /** @param now the wall's time and the estate's at the same moment */
 export function timelineOf(
   change: ChangeRecord,
   journal: readonly JournalEntry[],
   now: { readonly wall: Date; readonly estate: Date },
 ): Timeline {
-  const clock = change.plan.forecast.boundBy === 'requests' ? 'wall' : 'estate'
-  const beganAt = clock === 'wall' ? change.carriedOutAt : change.carriedOutEstateAt
-  const endedAt = clock === 'wall' ? change.endedAt : change.endedEstateAt
+  const { clock, beganAt, endedAt } = spanOf(change, change.plan.forecast)
   const seconds = (at: string | Date) => Math.max(0, (new Date(at).getTime() - Date.parse(beganAt ?? '')) / 1000)
   const nowSeconds =
     change.state === 'running' && beganAt !== null ? seconds(clock === 'wall' ? now.wall : now.estate) : null

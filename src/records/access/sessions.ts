@@ -1,6 +1,7 @@
 import { fn, literal, Op } from 'sequelize'
 import { v7 as uuid } from 'uuid'
 import { row, type Scope } from '../database'
+import { remembered, type ReadingScope } from '../memory'
 import { inside, kept, modelFor } from '../model'
 
 const idleHours = 12
@@ -56,9 +57,12 @@ interface Holder {
 
 /**
  * Who a session belongs to; undefined where it has ended. Its last use is noted at most once a minute. Asked for by every request, so
- * in one statement of its own.
+ * in one statement of its own; that a session has ended is told, so that it may be remembered.
  */
-export async function administratorOf(scope: Scope, sessionId: string): Promise<Holder | undefined> {
+export const administratorOf = (scope: ReadingScope, sessionId: string): Promise<Holder | undefined> =>
+  remembered(scope, `session ${sessionId}`, () => readHolder({ database: scope.database }, sessionId))
+
+async function readHolder(scope: Scope, sessionId: string): Promise<Holder | undefined> {
   const found = await row<Holder & { readonly is_stale: boolean }>(
     scope,
     `select administrators.id, administrators.name, used_at < now() - interval '1 minute' as is_stale from sessions join administrators on administrators.id = administrator_id

@@ -1,6 +1,8 @@
 export { changeLines, changesAbout } from './changeLines'
 export {
   changeById,
+  changeCount,
+  changeSummaries,
   evidenceOf,
   forecastOutcomes,
   journalOf,

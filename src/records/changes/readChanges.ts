@@ -1,7 +1,8 @@
-import { cast, col, fn, Op, where as holds, type WhereOptions } from 'sequelize'
+import { cast, col, fn, literal, Op, where as holds, type WhereOptions } from 'sequelize'
 import type { ChangeState } from '@/core/plan'
-import type { ChangeRecord, EvidenceEntry, JournalEntry } from '@/core/views'
+import type { ChangeRecord, ChangeSummary, EvidenceEntry, JournalEntry } from '@/core/views'
 import type { Scope } from '../database'
+import { remembered } from '../memory'
 import { inside, plain } from '../model'
 import { changeModel, evidenceModel, journalModel, outcomeModel, type KeptChange } from './models'
 
@@ -35,7 +36,10 @@ const recorded = [
 
 const instant = (date: Date | null) => date?.toISOString() ?? null
 
-const toChange = (found: Pick<KeptChange, (typeof recorded)[number]>): ChangeRecord => ({
+type Instants = 'madeAt' | 'carriedOutAt' | 'carriedOutEstateAt' | 'endedAt' | 'endedEstateAt'
+
+/** With its instants as text. */
+const toText = <Found extends Pick<KeptChange, Instants>>(found: Found) => ({
   ...found,
   madeAt: found.madeAt.toISOString(),
   carriedOutAt: instant(found.carriedOutAt),
@@ -43,6 +47,7 @@ const toChange = (found: Pick<KeptChange, (typeof recorded)[number]>): ChangeRec
   endedAt: instant(found.endedAt),
   endedEstateAt: instant(found.endedEstateAt),
 })
+const toChange = (found: Pick<KeptChange, (typeof recorded)[number]>): ChangeRecord => toText(found)
 
 /** @param isLocked whether nothing else may change it until the transaction ends */
 export async function changeById(scope: Scope, id: string, isLocked = false): Promise<ChangeRecord | undefined> {
@@ -80,25 +85,53 @@ export async function leftDraft(
   return found === null ? undefined : toChange(plain(found))
 }
 
-/** The latest changes, newest first. @param before only those with a lower number, for the next page */
-export async function latestChanges(
-  scope: Scope,
-  limit: number,
-  { states, before }: { readonly states?: readonly ChangeState[]; readonly before?: number } = {},
-): Promise<ChangeRecord[]> {
-  const where: WhereOptions<KeptChange> = {
-    ...(states === undefined ? {} : { state: [...states] }),
-    ...(before === undefined ? {} : { number: { [Op.lt]: before } }),
-  }
+interface Wanted {
+  readonly states?: readonly ChangeState[]
+  /** Only those with a lower number, for the next page. */
+  readonly before?: number
+}
+
+const wantedWhere = ({ states, before }: Wanted): WhereOptions<KeptChange> => ({
+  ...(states === undefined ? {} : { state: [...states] }),
+  ...(before === undefined ? {} : { number: { [Op.lt]: before } }),
+})
+
+const latest = (wanted: Wanted, limit: number) => ({
+  where: wantedWhere(wanted),
+  order: [['number', 'DESC']] as [string, string][],
+  limit,
+})
+
+/** The latest changes with their plans, newest first. */
+export async function latestChanges(scope: Scope, limit: number, wanted: Wanted = {}): Promise<ChangeRecord[]> {
   const found = await changeModel(scope.database).findAll({
     attributes: [...recorded],
-    where,
-    order: [['number', 'DESC']],
-    limit,
+    ...latest(wanted, limit),
     ...inside(scope),
   })
   return found.map(each => toChange(plain(each)))
 }
+
+const summed = recorded.filter(each => each !== 'plan' && each !== 'facts' && each !== 'differences')
+
+/** The latest changes as lists show them, newest first. */
+export const changeSummaries = (scope: Scope, limit: number, wanted: Wanted = {}): Promise<ChangeSummary[]> =>
+  remembered(scope, `summaries ${limit} ${JSON.stringify(wanted)}`, () => readSummaries(scope, limit, wanted))
+
+async function readSummaries(scope: Scope, limit: number, wanted: Wanted): Promise<ChangeSummary[]> {
+  const found = await changeModel(scope.database).findAll({
+    attributes: [...summed, [literal("plan -> 'forecast'"), 'forecast']],
+    ...latest(wanted, limit),
+    ...inside(scope),
+  })
+  return found.map(each => toText(plain(each) as KeptChange & Pick<ChangeSummary, 'forecast'>))
+}
+
+/** How many changes there are in some states, or at all. */
+export const changeCount = (scope: Scope, wanted: Pick<Wanted, 'states'> = {}): Promise<number> =>
+  remembered(scope, `count of changes ${JSON.stringify(wanted)}`, () =>
+    changeModel(scope.database).count({ where: wantedWhere(wanted), ...inside(scope) }),
+  )
 
 export async function journalOf(scope: Scope, changeId: string): Promise<JournalEntry[]> {
   const found = await journalModel(scope.database).findAll({
@@ -135,22 +168,25 @@ export async function evidenceOf(scope: Scope, changeId: string): Promise<Eviden
   }))
 }
 
-export const runningCount = (scope: Scope): Promise<number> =>
-  changeModel(scope.database).count({ where: { state: 'running' }, ...inside(scope) })
+export const runningCount = (scope: Scope): Promise<number> => changeCount(scope, { states: ['running'] })
+
+interface Outcome {
+  readonly kind: string
+  readonly p10: number
+  readonly p50: number
+  readonly p90: number
+  readonly actual: number
+}
 
 /** Forecasts of ended changes beside what happened, latest first; for the hit rate. */
-export async function forecastOutcomes(
-  scope: Scope,
-  limit = 500,
-): Promise<
-  { readonly kind: string; readonly p10: number; readonly p50: number; readonly p90: number; readonly actual: number }[]
-> {
-  const found = await outcomeModel(scope.database).findAll({ order: [['endedAt', 'DESC']], limit, ...inside(scope) })
-  return found.map(plain).map(({ kind, p10Seconds: p10, p50Seconds: p50, p90Seconds: p90, actualSeconds: actual }) => ({
-    kind,
-    p10,
-    p50,
-    p90,
-    actual,
-  }))
-}
+export const forecastOutcomes = (scope: Scope, limit = 500): Promise<Outcome[]> =>
+  remembered(scope, `outcomes ${limit}`, async () => {
+    const found = await outcomeModel(scope.database).findAll({ order: [['endedAt', 'DESC']], limit, ...inside(scope) })
+    return found.map(plain).map(({ kind, p10Seconds, p50Seconds, p90Seconds, actualSeconds }) => ({
+      kind,
+      p10: p10Seconds,
+      p50: p50Seconds,
+      p90: p90Seconds,
+      actual: actualSeconds,
+    }))
+  })

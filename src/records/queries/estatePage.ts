@@ -1,31 +1,39 @@
 import type { Drive, Enclosure, Host, HostGroup, Node, Pool, Site, System } from '@/core/estate'
 import { col, fn, literal } from 'sequelize'
 import { row, type Scope } from '../database'
+import { remembered } from '../memory'
 import { objects } from '../objects'
 
+const all = <Name extends 'sites' | 'systems' | 'pools' | 'hosts' | 'hostGroups' | 'nodes'>(scope: Scope, name: Name) =>
+  remembered(scope, name, () => objects(scope, name))
+
 /** What is few in any estate, read whole. */
-export const sites = (scope: Scope): Promise<Site[]> => objects(scope, 'sites')
-export const systems = (scope: Scope): Promise<System[]> => objects(scope, 'systems')
-export const pools = (scope: Scope): Promise<Pool[]> => objects(scope, 'pools')
-export const hosts = (scope: Scope): Promise<Host[]> => objects(scope, 'hosts')
-export const hostGroups = (scope: Scope): Promise<HostGroup[]> => objects(scope, 'hostGroups')
-export const nodesOfAll = (scope: Scope): Promise<Node[]> => objects(scope, 'nodes')
+export const sites = (scope: Scope): Promise<Site[]> => all(scope, 'sites')
+export const systems = (scope: Scope): Promise<System[]> => all(scope, 'systems')
+export const pools = (scope: Scope): Promise<Pool[]> => all(scope, 'pools')
+export const hosts = (scope: Scope): Promise<Host[]> => all(scope, 'hosts')
+export const hostGroups = (scope: Scope): Promise<HostGroup[]> => all(scope, 'hostGroups')
+export const nodesOfAll = (scope: Scope): Promise<Node[]> => all(scope, 'nodes')
 
 /** By their systems' names, and within one as they are numbered there. */
 export const enclosures = (scope: Scope): Promise<Enclosure[]> =>
-  objects(scope, 'enclosures', {
-    order: [
-      [literal('(select name from systems where systems.id = system_id)'), 'ASC'],
-      [fn('length', col('locator')), 'ASC'],
-      ['locator', 'ASC'],
-    ],
-  })
+  remembered(scope, 'enclosures', () =>
+    objects(scope, 'enclosures', {
+      order: [
+        [literal('(select name from systems where systems.id = system_id)'), 'ASC'],
+        [fn('length', col('locator')), 'ASC'],
+        ['locator', 'ASC'],
+      ],
+    }),
+  )
 
 const mostDrives = 20_000
 
 /** Drives of one system, or of all, by enclosure and bay. */
 export const drives = (scope: Scope, systemId: string | null): Promise<Drive[]> =>
-  objects(scope, 'drives', { where: systemId === null ? {} : { systemId }, limit: mostDrives })
+  remembered(scope, `drives ${systemId}`, () =>
+    objects(scope, 'drives', { where: systemId === null ? {} : { systemId }, limit: mostDrives }),
+  )
 
 /** Healthy drives that no pool uses: how many, and their bytes. */
 export async function unassigned(scope: Scope): Promise<{

@@ -2,6 +2,7 @@ import type { Round, SinceRound } from '@/core/today'
 import { DataTypes } from 'sequelize'
 import { v7 as uuid } from 'uuid'
 import { row, type Scope } from '../database'
+import { remembered } from '../memory'
 import { kept, modelFor } from '../model'
 
 interface Kept {
@@ -46,7 +47,10 @@ export async function rounds({ database, transaction }: Scope, most = 20): Promi
 }
 
 /** What has become otherwise since the latest round; undefined where none was ever done. */
-export async function sinceLatestRound(scope: Scope): Promise<SinceRound | undefined> {
+export const sinceLatestRound = (scope: Scope): Promise<SinceRound | undefined> =>
+  remembered(scope, 'since the latest round', () => readSince(scope))
+
+async function readSince(scope: Scope): Promise<SinceRound | undefined> {
   const { database, transaction } = scope
   const found = await roundModel(database).findOne({ order: [['at', 'DESC']], transaction: transaction ?? null })
   if (found === null) return undefined

@@ -1,9 +1,9 @@
 import Link from 'next/link'
-import type { ChangeRecord } from '@/core/views'
+import type { ChangeSummary } from '@/core/views'
 import { Ago } from '../parts/Ago'
 
 interface LeftDraftsProps {
-  readonly drafts: readonly { readonly change: ChangeRecord; readonly href: string }[]
+  readonly drafts: readonly { readonly change: ChangeSummary; readonly href: string }[]
 }
 
 /** Drafts that somebody has left here, to go on with. */

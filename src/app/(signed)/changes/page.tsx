@@ -4,8 +4,8 @@ import { onlyTexts } from '@/app/server/onlyTexts'
 import { wholeNumber } from '@/core/input'
 import { changeStates, type ChangeState as ChangeStateName } from '@/core/plan'
 import { countAtStart, formatSeconds, formatSecondsRange } from '@/core/units'
-import { timelineOf, type ChangeRecord } from '@/core/views'
-import { latestChanges, runningCount } from '@/records/changes'
+import { tookSeconds, type ChangeSummary } from '@/core/views'
+import { changeCount, changeSummaries, runningCount } from '@/records/changes'
 import { ChangeState } from '@/ui/changes'
 import { Page as Frame, Title } from '@/ui/frame'
 import { Ago } from '@/ui/parts/Ago'
@@ -15,9 +15,9 @@ export const metadata = { title: 'Changes' }
 
 const pageChanges = 100
 
-const tookWords = (change: ChangeRecord) => {
-  const { tookSeconds } = timelineOf(change, [], { wall: new Date(0), estate: new Date(0) })
-  return tookSeconds === null || change.state === 'running' ? '' : formatSeconds(tookSeconds)
+const tookWords = (change: ChangeSummary) => {
+  const seconds = tookSeconds(change)
+  return seconds === null || change.state === 'running' ? '' : formatSeconds(seconds)
 }
 
 type Search = Promise<{ readonly state?: string; readonly before?: string }>
@@ -27,12 +27,13 @@ export default async function Page({ searchParams }: { readonly searchParams: Se
   const from = wholeNumber(before)
   const wanted = changeStates.find(each => each === state)
   const { scope } = await reader()
-  const [changes, running] = await Promise.all([
-    latestChanges(scope, pageChanges, {
+  const [changes, running, total] = await Promise.all([
+    changeSummaries(scope, pageChanges, {
       ...(wanted === undefined ? {} : { states: [wanted] }),
       ...(from === undefined ? {} : { before: from }),
     }),
     runningCount(scope),
+    changeCount(scope, wanted === undefined ? {} : { states: [wanted] }),
   ])
   const last = changes.at(-1)
   const older = { ...(wanted === undefined ? {} : { state: wanted }), before: `${last?.number ?? ''}` }
@@ -46,13 +47,16 @@ export default async function Page({ searchParams }: { readonly searchParams: Se
         {changes.length === 0 ? 'No change is in this state.' : 'Each keeps its plan, what happened, and the evidence.'}
       </p>
       <Table rows={changes} keyOf={change => change.id} columns={columns} />
-      {changes.length === pageChanges && (
-        <p>
+      <p className="text-second">
+        {countAtStart(total, 'change', 'changes')}
+        {wanted === undefined ? '' : ` ${wanted}`} in all
+        {changes.length < total && `, of which ${changes.length} are shown`}.{' '}
+        {changes.length === pageChanges && (
           <Link className="textlink" href={`/changes?${new URLSearchParams(older)}`}>
             Older ones
           </Link>
-        </p>
-      )}
+        )}
+      </p>
     </Frame>
   )
 }
@@ -72,7 +76,7 @@ const States = ({ wanted }: { readonly wanted: ChangeStateName | undefined }) =>
   </nav>
 )
 
-const columns: readonly Column<ChangeRecord>[] = [
+const columns: readonly Column<ChangeSummary>[] = [
   { head: 'No.', cell: change => change.number, isNumber: true },
   {
     head: 'Change',
@@ -88,7 +92,7 @@ const columns: readonly Column<ChangeRecord>[] = [
   { head: 'Made', cell: change => <Ago at={change.madeAt} />, className: 'whitespace-nowrap text-second' },
   {
     head: 'Forecast',
-    cell: ({ plan: { forecast } }) => formatSecondsRange(forecast.p10Seconds, forecast.p90Seconds),
+    cell: ({ forecast }) => formatSecondsRange(forecast.p10Seconds, forecast.p90Seconds),
     isNumber: true,
     className: 'text-second',
   },

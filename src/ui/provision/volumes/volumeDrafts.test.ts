@@ -1,5 +1,4 @@
 import { sampleId } from '@/core/estate/testing/samples'
-import { readIntent } from '@/changes'
 import { volumeDrafts } from './volumeDrafts'
 
 const line = (index: number, more: object = {}) => ({
@@ -14,9 +13,9 @@ test('volumes in use are mapped together, by an intent that their change reads',
   const drafts = volumeDrafts([line(1), line(2)])
   if (typeof drafts === 'string') throw new Error(drafts)
   expect(drafts.map(each => each.words)).toEqual(['Map to a host group'])
-  expect(readIntent('map-volumes', drafts[0]?.intent)).toEqual({
-    volumeIds: [sampleId(1), sampleId(2)],
-    hostGroupId: '',
+  expect(drafts[0]).toMatchObject({
+    drafted: { kind: 'map-volumes' },
+    intent: { volumeIds: [sampleId(1), sampleId(2)], hostGroupId: '' },
   })
 })
 

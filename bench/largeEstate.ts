@@ -21,8 +21,11 @@ export async function seedEstate(database: Sequelize): Promise<void> {
       metadata_bytes, snapshot_reserve_bytes, redundancy_bytes, stranded_bytes, spare_bytes)
     values ('00000000-0000-4000-8000-000000000002', '00000000-0000-4000-8000-000000000001', '/p', 'pool', '{"kind":"parity","parityDrives":2}',
       '{"media":"SSD","protocol":"NVMe"}', '[12]', 1, 'fine', 1e15, 8e14, 1e14, 2e14, 1e12, 1e13, 1e14, 0, 1e13);
-    insert into drives (id, system_id, locator, bay, name, media, protocol, capacity_bytes, model, serial, state, role)
-    select gen_random_uuid(), '00000000-0000-4000-8000-000000000001', '/d/' || n, n, 'drive ' || n, 'SSD', 'NVMe', 7681501126656 + (n % 3) * 1000000000, 'm', 'S' || n, 'fine', 'unassigned'
+    insert into enclosures (id, system_id, locator, name, bay_count, bays_per_row)
+    select ('00000000-0000-4000-8000-0000000002' || lpad(n::text, 2, '0'))::uuid, '00000000-0000-4000-8000-000000000001', '/e/' || n, 'enclosure ' || n, 24, 12
+    from generate_series(0, ${drives} / 24) n;
+    insert into drives (id, system_id, locator, enclosure_id, bay, name, media, protocol, capacity_bytes, model, serial, state, role)
+    select gen_random_uuid(), '00000000-0000-4000-8000-000000000001', '/d/' || n, ('00000000-0000-4000-8000-0000000002' || lpad((n / 24)::text, 2, '0'))::uuid, 1 + n % 24, 'drive ' || n, 'SSD', 'NVMe', 7681501126656 + (n % 3) * 1000000000, 'm', 'S' || n, 'fine', 'unassigned'
     from generate_series(1, ${drives}) n;
     insert into volumes (id, system_id, locator, pool_id, name, naa, size_bytes, is_thin, written_bytes)
     select gen_random_uuid(), '00000000-0000-4000-8000-000000000001', '/v/' || n, '00000000-0000-4000-8000-000000000002',

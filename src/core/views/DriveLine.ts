@@ -15,6 +15,10 @@ export interface DriveLine {
   readonly protocol: Drive['protocol']
   readonly capacityBytes: string
   readonly intake: IntakeState
+  /** The pool that it is in; null where it is in none. */
+  readonly poolName: string | null
+  readonly groupIndex: number | null
+  readonly wearRatio: number | null
   readonly isLit: boolean
   /** What it is best for in its node; null where it stands in none, or starts it. */
   readonly bestFor: 'cache' | 'capacity' | null

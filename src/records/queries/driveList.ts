@@ -9,6 +9,7 @@ export interface DriveQuestion {
   readonly state?: IntakeState
   /** In words: `8 TB NVMe`. */
   readonly kind?: string
+  readonly systemId?: string
   readonly sort?: DriveSort
   readonly isDescending?: boolean
   readonly offset?: number
@@ -41,7 +42,8 @@ const where = `drives.missing_since is null
   and ($1 = '' or concat_ws(' ', drives.serial, drives.model, drives.firmware, systems.name, coalesce(nodes.name, enclosures.name),
     'bay ' || drives.bay, drives.intake, drives.left_over::text) ilike $2)
   and ($3::text is null or drives.intake = $3)
-  and ($4::text[] is null or drives.media || '/' || drives.protocol || '/' || drives.capacity_bytes = any($4))`
+  and ($4::text[] is null or drives.media || '/' || drives.protocol || '/' || drives.capacity_bytes = any($4))
+  and ($5::uuid is null or drives.system_id = $5)`
 
 interface Line extends Omit<DriveLine, 'bestFor'> {
   readonly nodeId: string | null
@@ -65,11 +67,11 @@ export async function driveList(
     scope,
     `select drives.id, drives.system_id as "systemId", systems.name as "systemName", drives.bay, drives.serial, drives.model,
        coalesce(nodes.name, enclosures.name, '') as "standsIn", drives.firmware, drives.media, drives.protocol,
-       drives.capacity_bytes::text as "capacityBytes", drives.intake, drives.is_lit as "isLit", drives.left_over as "leftOver",
+       drives.capacity_bytes::text as "capacityBytes", drives.intake, pools.name as "poolName", drives.group_index as "groupIndex", drives.wear_ratio as "wearRatio", drives.is_lit as "isLit", drives.left_over as "leftOver",
        drives.power_on_hours as "powerOnHours", drives.drive_writes_per_day as "driveWritesPerDay",
        drives.node_id as "nodeId", drives.is_boot as "isBoot"
-     from ${joined} where ${where}
-     order by ${order} offset $5 limit $6`,
+     from ${joined} left join pools on pools.id = drives.pool_id where ${where}
+     order by ${order} offset $6 limit $7`,
     [...bind, Math.max(0, question.offset ?? 0), Math.min(mostLines, Math.max(1, question.limit ?? 200))],
   )
   const beside = await drivesBeside(
@@ -96,6 +98,7 @@ async function bindOf(scope: Scope, question: DriveQuestion): Promise<readonly u
     `%${filter.replace(/[%_\\]/g, '\\$&')}%`,
     question.state ?? null,
     question.kind === undefined ? null : await alike(scope, question.kind),
+    question.systemId ?? null,
   ]
 }
 

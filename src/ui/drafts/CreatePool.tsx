@@ -1,8 +1,9 @@
 'use client'
 import { group } from 'd3-array'
+import { useMemo } from 'react'
 import { kindWords, type Drive, type System } from '@/core/estate'
 import type { CreatePoolIntent } from '@/core/intents'
-import type { ChangeRecord } from '@/core/views'
+import { unpacked, type ChangeRecord, type Packed } from '@/core/views'
 import { IntentForm } from './IntentForm'
 import { newPoolIntent } from './newPoolIntent'
 import { usePoolChoice } from './PoolChoice'
@@ -11,7 +12,7 @@ import { useChosenDrives, useShownSketch } from './useShared'
 
 interface CreatePoolProps {
   readonly system: System
-  readonly drives: readonly Drive[]
+  readonly drives: Packed<Drive>
   readonly kept?: ChangeRecord | undefined
 }
 
@@ -27,12 +28,13 @@ export const CreatePool = ({ system, drives, kept }: CreatePoolProps) => (
 )
 
 /** Unassigned drives by kind, to be taken or given back at one stroke; single ones are chosen in the bays. */
-function PoolDrives({ draft, drives }: { readonly draft: Draft<CreatePoolIntent>; readonly drives: readonly Drive[] }) {
+function PoolDrives({ draft, drives }: Pick<CreatePoolProps, 'drives'> & { readonly draft: Draft<CreatePoolIntent> }) {
+  const all = useMemo(() => unpacked(drives), [drives])
   const { chosen, choose, show } = usePoolChoice()
   useChosenDrives(draft, chosen)
   useShownSketch(draft.plan?.sketch, 'pool', show)
   const kinds = group(
-    drives.filter(each => each.role === 'unassigned' && each.state === 'fine'),
+    all.filter(each => each.role === 'unassigned' && each.state === 'fine'),
     kindWords,
   )
   return (

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { packed } from '@/core/views'
 import { screen, waitFor } from '@testing-library/react'
 import { sampleDrive, sampleId, samplePool, sampleSystem, sampleVolume } from '@/core/estate/testing/samples'
 import { intents } from '@/core/intents'
@@ -177,7 +178,7 @@ test('drives of a pool are taken by kind; broken and used ones are not offered',
   ]
   const { user } = shown(
     <PoolChoice isOpen initial={[]}>
-      <CreatePool system={sampleSystem()} drives={drives} />
+      <CreatePool system={sampleSystem()} drives={packed(drives)} />
     </PoolChoice>,
   )
   await user.click(screen.getByRole('button', { name: 'Take all 2' }))

@@ -12,5 +12,6 @@ export function sampleDriveLine(number: number, more: Partial<Drive> = {}): Driv
     capacityBytes: `${drive.capacityBytes}`,
     intake: intakeState(drive),
     bestFor: null,
+    poolName: drive.poolId === null ? null : 'fast',
   }
 }

@@ -13,7 +13,7 @@ import { Table, type Column } from '@/ui/parts/Table'
 
 export const metadata = { title: 'Changes' }
 
-const pageChanges = 100
+const pageChanges = 60
 
 const tookWords = (change: ChangeSummary) => {
   const seconds = tookSeconds(change)

@@ -1,19 +1,27 @@
 'use client'
-import { useRef } from 'react'
+import { useRouter } from 'next/navigation'
+import { useMemo, useRef } from 'react'
 import type { Drive, Enclosure, Pool } from '@/core/estate'
+import { unpacked, type Packed } from '@/core/views'
 import { usePoolChoice } from '../../drafts/PoolChoice'
+import { BayField, groupsOf } from '../bayField'
 import { Bays, type BayMark } from './Bays'
 import { groupColour } from './groupColours'
 
+/** Above this, bays are drawn together on a canvas instead of as parts of the page. */
+const mostParts = 240
+
 interface SystemBaysProps {
+  readonly systemId: string
   readonly enclosures: readonly Enclosure[]
-  readonly drives: readonly Drive[]
+  readonly drives: Packed<Drive>
   readonly pools: readonly Pool[]
   readonly highlighted?: string | undefined
 }
 
 /** All enclosures of a system; while a pool is drafted, its drives are chosen here and its groups drawn as they would be. */
-export function SystemBays({ enclosures, drives, pools, highlighted }: SystemBaysProps) {
+export function SystemBays({ systemId, enclosures, drives: given, pools, highlighted }: SystemBaysProps) {
+  const drives = useMemo(() => unpacked(given), [given])
   const { isOpen, chosen, choose, sketch } = usePoolChoice()
   const last = useRef<string>(undefined)
   const marks = marksFor(drives, pools, sketch)
@@ -28,21 +36,22 @@ export function SystemBays({ enclosures, drives, pools, highlighted }: SystemBay
   }
   return (
     <>
-      {enclosures.map(enclosure => {
-        const own = drives.filter(drive => drive.enclosureId === enclosure.id)
-        return (
+      {drives.length > mostParts ? (
+        <BaysTogether {...{ systemId, enclosures, drives, marks, highlighted }} />
+      ) : (
+        enclosures.map(enclosure => (
           <EnclosureBays
             key={enclosure.id}
             enclosure={enclosure}
-            own={own}
+            own={drives.filter(drive => drive.enclosureId === enclosure.id)}
             isOpen={isOpen}
             marks={marks}
             chosenSet={new Set(chosen)}
             toggle={toggle}
             highlighted={highlighted}
           />
-        )
-      })}
+        ))
+      )}
       <Legend
         pools={pools}
         sketchGroups={sketch?.groups.map(group => group.words) ?? []}
@@ -161,3 +170,56 @@ const EnclosureBays = ({ enclosure, own, isOpen, marks, chosenSet, toggle, highl
     />
   </figure>
 )
+
+interface BaysTogetherProps extends Pick<SystemBaysProps, 'systemId' | 'enclosures' | 'highlighted'> {
+  readonly drives: readonly Drive[]
+  readonly marks: ReadonlyMap<string, BayMark>
+}
+
+/** The bays of many enclosures in one drawing: chosen by dragging over them as well. */
+function BaysTogether({ systemId, enclosures, drives, marks, highlighted }: BaysTogetherProps) {
+  const router = useRouter()
+  const { isOpen, chosen, choose } = usePoolChoice()
+  const chosenSet = useMemo(() => new Set(chosen), [chosen])
+  const groups = useMemo(
+    () =>
+      groupsOf(
+        enclosures,
+        drives,
+        enclosure => enclosure.name,
+        (own, { bayCount }) => `${own.length} of ${bayCount}`,
+      ),
+    [enclosures, drives],
+  )
+  const fieldMarks = useMemo(
+    () =>
+      new Map(
+        [...marks].map(([id, { words, colour, isSpare }]) => [id, { words, colour, letter: isSpare ? 's' : '' }]),
+      ),
+    [marks],
+  )
+  return (
+    <>
+      <h3>
+        Bays{' '}
+        <span>
+          {isOpen ? `${chosen.length} chosen` : `${drives.length} drives in ${enclosures.length} enclosures, s spare`}
+        </span>
+      </h3>
+      <BayField
+        label="Bays of all enclosures"
+        groups={groups}
+        marks={fieldMarks}
+        chosen={isOpen ? chosenSet : noneChosen}
+        highlighted={highlighted}
+        canChoose={isOpen ? drive => drive.role === 'unassigned' && drive.state === 'fine' : undefined}
+        onChoose={(ids, isAdding) =>
+          choose(isAdding ? [...new Set([...chosen, ...ids])] : chosen.filter(id => !ids.includes(id)))
+        }
+        onOpen={drive => router.push(`/build/systems/${systemId}?drive=${drive.id}`, { scroll: false })}
+      />
+    </>
+  )
+}
+
+const noneChosen: ReadonlySet<string> = new Set()

@@ -1,3 +1,2 @@
-export { DriveTable } from './DriveTable'
 export { groupColour } from './groupColours'
 export { SystemBays } from './SystemBays'

@@ -4,7 +4,7 @@ import { useMemo } from 'react'
 import { suggestedRole } from '@/core/clusters'
 import type { Drive, Node, Pool } from '@/core/estate'
 import type { GrowClusterIntent, ShrinkClusterIntent } from '@/core/intents'
-import type { ChangeRecord } from '@/core/views'
+import { unpacked, type ChangeRecord, type Packed } from '@/core/views'
 import { IntentForm } from '../../drafts/IntentForm'
 import type { Draft } from '../../drafts/useDraft'
 import { useChosenDrives } from '../../drafts/useShared'
@@ -16,12 +16,13 @@ import { growingIntent } from './newClusterIntent'
 interface ChangeClusterProps {
   readonly pool: Pool
   readonly nodes: readonly Node[]
-  readonly drives: readonly Drive[]
+  readonly drives: Packed<Drive>
   readonly kept: ChangeRecord | undefined
 }
 
 /** Adding nodes, banks or drives: what is chosen decides which of these it is. */
-export function GrowCluster({ pool, nodes, drives, kept }: ChangeClusterProps) {
+export function GrowCluster({ pool, nodes, drives: given, kept }: ChangeClusterProps) {
+  const drives = useMemo(() => unpacked(given), [given])
   const suggested = useMemo(() => {
     const byNode = group(
       drives.filter(drive => !drive.isBoot),
@@ -49,9 +50,7 @@ export const ShrinkCluster = ({ pool, nodes, drives, kept }: ChangeClusterProps)
     title={`Take out of ${pool.name}`}
     begin={{ systemId: pool.systemId, poolId: pool.id, ratePercent: 50 }}
     parts={{
-      driveIds: draft => (
-        <LeavingDrives draft={draft} nodes={nodes} drives={drives.filter(drive => drive.poolId === pool.id)} />
-      ),
+      driveIds: draft => <LeavingDrives draft={draft} pool={pool} nodes={nodes} drives={drives} />,
     }}
     kept={kept}
   />
@@ -59,10 +58,12 @@ export const ShrinkCluster = ({ pool, nodes, drives, kept }: ChangeClusterProps)
 
 function LeavingDrives({
   draft,
+  pool,
   nodes,
   drives,
-}: Pick<ChangeClusterProps, 'nodes' | 'drives'> & { readonly draft: Draft<ShrinkClusterIntent> }) {
+}: Omit<ChangeClusterProps, 'kept'> & { readonly draft: Draft<ShrinkClusterIntent> }) {
+  const own = useMemo(() => unpacked(drives).filter(drive => drive.poolId === pool.id), [drives, pool.id])
   const { chosen, choose } = useClusterChoice()
   useChosenDrives(draft, chosen)
-  return <DrivePicker nodes={nodes} drives={drives} chosen={chosen} choose={choose} roles={{}} suggested={{}} />
+  return <DrivePicker nodes={nodes} drives={own} chosen={chosen} choose={choose} roles={{}} suggested={{}} />
 }

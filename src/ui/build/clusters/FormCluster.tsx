@@ -1,7 +1,8 @@
 'use client'
+import { useMemo } from 'react'
 import type { Drive, Node, System } from '@/core/estate'
 import type { FormClusterIntent } from '@/core/intents'
-import type { ChangeRecord } from '@/core/views'
+import { unpacked, type ChangeRecord, type Packed } from '@/core/views'
 import { IntentForm } from '../../drafts/IntentForm'
 import type { Draft } from '../../drafts/useDraft'
 import { useShownSketch } from '../../drafts/useShared'
@@ -14,7 +15,7 @@ import { newClusterIntent } from './newClusterIntent'
 interface FormClusterProps {
   readonly system: System
   readonly nodes: readonly Node[]
-  readonly drives: readonly Drive[]
+  readonly drives: Packed<Drive>
   readonly kept: ChangeRecord | undefined
 }
 
@@ -38,11 +39,12 @@ function NewClusterDrives({
   nodes,
   drives,
 }: Pick<FormClusterProps, 'nodes' | 'drives'> & { readonly draft: Draft<FormClusterIntent> }) {
+  const all = useMemo(() => unpacked(drives), [drives])
   const { show } = useClusterChoice()
   const sketch = draft.plan?.sketch
   useShownSketch(sketch, 'cluster', show)
   const suggested = sketch?.of === 'cluster' ? sketch.roles : {}
-  return <ClusterDrives draft={draft} nodes={nodes} drives={drives} suggested={suggested} />
+  return <ClusterDrives draft={draft} nodes={nodes} drives={all} suggested={suggested} />
 }
 
 /** Copies or an erasure code, and how many of each. */

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation'
 import { intakeState, kindWords, suffixOf, type Drive, type Enclosure, type Node } from '@/core/estate'
 import type { ClusterSketch } from '@/core/plan'
 import { formatBytes } from '@/core/units'
+import { unpacked, type Packed } from '@/core/views'
 import { BayField, groupsOf, type FieldMark } from '../bayField'
 import { groupColour } from '../bays'
 import { Table } from '../../parts/Table'
@@ -13,14 +14,15 @@ interface NodeBaysProps {
   readonly systemId: string
   readonly nodes: readonly Node[]
   readonly enclosures: readonly Enclosure[]
-  readonly drives: readonly Drive[]
+  readonly drives: Packed<Drive>
   readonly highlighted: string | undefined
   /** What may be chosen while a draft is open: free drives to add, or a pool's drives to take out. */
   readonly choosing: 'free' | 'members' | undefined
 }
 
 /** The bays of all nodes together: banks by colour, roles by letter, and while drafting what the choice makes of them. */
-export function NodeBays({ systemId, nodes, enclosures, drives, highlighted, choosing }: NodeBaysProps) {
+export function NodeBays({ systemId, nodes, enclosures, drives: given, highlighted, choosing }: NodeBaysProps) {
+  const drives = useMemo(() => unpacked(given), [given])
   const router = useRouter()
   const { chosen, choose, sketch } = useClusterChoice()
   const chosenSet = useMemo(() => new Set(chosen), [chosen])

@@ -12,23 +12,28 @@ interface IntakeListProps {
   readonly question: string
   readonly systems: readonly IntakeSystem[]
   readonly selected: string | undefined
+  /** Whether they all stand in one system, whose page says what else there is of it. */
+  readonly isOfOneSystem?: boolean
 }
 
 const chosenWords = (drives: readonly DriveLine[]) =>
   `${countWords(drives.length, 'drive', 'drives')} chosen, ${formatBytes(drives.reduce((sum, each) => sum + BigInt(each.capacityBytes), 0n))}`
 
-/** Every drive of the estate as it stands in the intake: what asks for work first; several are taken into one draft. */
-export const IntakeList = ({ first, question, systems, selected }: IntakeListProps) => (
+const shownOfOne = new Set(['label', 'where', 'kind', 'pool', 'state', 'hours', 'wear'])
+const columnsOfOne = intakeColumns.map(column => ({ ...column, isAtFirstHidden: !shownOfOne.has(column.id) }))
+
+/** Drives as they stand in the intake, of the estate or of one system: what asks for work first; several are taken into one draft. */
+export const IntakeList = ({ first, question, systems, selected, isOfOneSystem = false }: IntakeListProps) => (
   <section>
     <h3>
-      Intake <span>what asks for work stands first</span>
+      {isOfOneSystem ? 'Drives' : 'Intake'} <span>what asks for work stands first</span>
     </h3>
     <ServerTable
       label="Drives"
       path="/intake"
       question={question}
       first={first}
-      columns={intakeColumns}
+      columns={isOfOneSystem ? columnsOfOne : intakeColumns}
       idOf={line => line.id}
       sortAtFirst="state"
       selected={selected}

@@ -21,6 +21,10 @@ const leftOver = ({ leftOver: left }: DriveLine) =>
     : `${left.system ?? 'unknown system'}${left.lastUsedAt === null ? '' : `, ${left.lastUsedAt.slice(0, 10)}`}`
 const place = ({ systemName, standsIn, bay }: DriveLine) =>
   `${systemName}, ${standsIn === '' ? '' : `${standsIn}, `}bay ${bay}`
+const usedIn = ({ poolName, groupIndex, intake }: DriveLine) =>
+  poolName === null
+    ? ''
+    : `${poolName}${intake === 'spare' ? ', spare' : groupIndex === null ? '' : `, group ${groupIndex + 1}`}`
 const figure = (value: number | null) => (value === null ? '' : `${value}`)
 
 interface Column extends ServerColumn<DriveLine> {
@@ -66,6 +70,22 @@ export const intakeColumns: readonly Column[] = [
     sort: 'state',
     text: ({ intake }) => intake,
     cell: ({ intake }) => <State gravity={gravity[intake]}>{intake}</State>,
+  },
+  {
+    id: 'pool',
+    head: 'In',
+    track: 'minmax(0,1.2fr)',
+    text: usedIn,
+    cell: line => (line.poolName === null ? <span className="text-faint">no pool</span> : usedIn(line)),
+    isAtFirstHidden: true,
+  },
+  {
+    id: 'wear',
+    head: 'Wear',
+    track: '58px',
+    text: ({ wearRatio }) => (wearRatio === null ? '' : `${Math.round(wearRatio * 100)}%`),
+    isNumber: true,
+    isAtFirstHidden: true,
   },
   {
     id: 'left-over',

@@ -3,7 +3,7 @@ import { reader } from '@/app/server/guard'
 import { byId, type Enclosure, type Node, type System } from '@/core/estate'
 import { isUuid } from '@/core/input'
 import { countWords } from '@/core/units'
-import type { DriveCount } from '@/core/views'
+import { packed, type DriveCount } from '@/core/views'
 import { drives as drivesOf, objectById } from '@/records/queries'
 import { groupsOf } from '@/ui/build/bayField'
 import { EstateBays } from '@/ui/build/intake'
@@ -48,7 +48,8 @@ export async function DriveBays({ params, counts, systems, enclosures, nodes }: 
       </h3>
       {!areFew && <SystemChoice systems={systems} shown={shown} />}
       <EstateBays
-        groups={groups}
+        groups={groups.map(({ drives: _, ...group }) => group)}
+        drives={packed(drives)}
         selected={params.drive}
         href={`/build/drives?${query.size === 0 ? '' : `${query}&`}`}
       />

@@ -1,10 +1,11 @@
 import Link from 'next/link'
 import { reader } from '@/app/server/guard'
+import { driveQuestion } from '@/app/server/driveQuestion'
 import { listQuery } from '@/app/server/listQuery'
 import { onlyTexts } from '@/app/server/onlyTexts'
-import { driveKinds, intakeStates, type Node, type Pool, type System } from '@/core/estate'
+import { driveKinds, type Node, type Pool, type System } from '@/core/estate'
 import { countAtStart, countWords } from '@/core/units'
-import { driveSorts, type DriveCount } from '@/core/views'
+import type { DriveCount } from '@/core/views'
 import {
   driveCounts,
   driveList,
@@ -28,7 +29,7 @@ type Params = Readonly<
 export default async function Page({ searchParams }: { readonly searchParams: Promise<Params> }) {
   const params = await onlyTexts(searchParams)
   const { scope } = await reader()
-  const question = questionOf(params)
+  const question = driveQuestion(params)
   const [counts, first, systems, enclosures, nodes, pools] = await Promise.all([
     driveCounts(scope),
     driveList(scope, { ...question, limit: 200 }),
@@ -63,19 +64,6 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
       <DriveBays {...{ params, counts, systems, enclosures, nodes }} />
     </Frame>
   )
-}
-
-/** What the list is asked for, as its address says; what it does not know is left out. */
-function questionOf({ filter = '', state, kind, sort, descending }: Params) {
-  const known = intakeStates.find(each => each === state)
-  const by = driveSorts.find(each => each === sort)
-  return {
-    filter: filter.slice(0, 120),
-    isDescending: descending === 'true',
-    ...(known === undefined ? {} : { state: known }),
-    ...(kind === undefined ? {} : { kind: kind.slice(0, 60) }),
-    ...(by === undefined ? {} : { sort: by }),
-  }
 }
 
 function Sentence({ counts, enclosures }: { readonly counts: readonly DriveCount[]; readonly enclosures: number }) {

@@ -31,7 +31,7 @@ export const estateHandlers = {
     return page
   },
   listIntake({ scope, query }: Asked) {
-    const { sort, state, kind } = query
+    const { sort, state, kind, systemId } = query
     return driveList(scope, {
       filter: text(query['filter']) ?? '',
       isDescending: query['descending'] === 'true',
@@ -41,6 +41,7 @@ export const estateHandlers = {
       ...(sort === undefined ? {} : { sort: sort as DriveSort }),
       ...(state === undefined ? {} : { state: state as IntakeState }),
       ...(kind === undefined ? {} : { kind: String(kind) }),
+      ...(systemId === undefined ? {} : { systemId: String(systemId) }),
     })
   },
   listVolumes({ scope, query }: Asked) {

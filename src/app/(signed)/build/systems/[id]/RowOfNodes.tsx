@@ -1,4 +1,5 @@
 import { reader } from '@/app/server/guard'
+import { packedOnce } from '@/app/server/packedOnce'
 import { keptDraft } from '@/app/server/keptDraft'
 import { isSpreadScheme, schemeWords } from '@/core/clusters'
 import { estateLadder, intakeState, poolLadder, unassignedBytes, type Drive, type Node, type Pool } from '@/core/estate'
@@ -46,7 +47,7 @@ export async function RowOfNodes({ page, nodes, params }: RowProps) {
             systemId={system.id}
             nodes={nodes}
             enclosures={enclosures}
-            drives={drives}
+            drives={packedOnce(drives)}
             highlighted={drive}
             choosing={mode}
           />

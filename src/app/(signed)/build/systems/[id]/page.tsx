@@ -1,14 +1,18 @@
 import { notFound } from 'next/navigation'
 import { reader } from '@/app/server/guard'
 import { isUuid } from '@/core/input'
+import { driveQuestion, type DrivesAsked } from '@/app/server/driveQuestion'
+import { listQuery } from '@/app/server/listQuery'
+import { packedOnce } from '@/app/server/packedOnce'
 import { onlyTexts } from '@/app/server/onlyTexts'
 import { keptDraft } from '@/app/server/keptDraft'
 import { estateLadder, intakeState, poolLadder, unassignedBytes } from '@/core/estate'
 import type { FindingRecord, SystemPage } from '@/core/views'
 import { countAtStart, countWords } from '@/core/units'
 import { changesAbout } from '@/records/changes'
-import { rowNetwork, standingFindings, systemPage } from '@/records/queries'
-import { DriveTable, SystemBays } from '@/ui/build/bays'
+import { driveList, rowNetwork, standingFindings, systemPage } from '@/records/queries'
+import { SystemBays } from '@/ui/build/bays'
+import { IntakeList } from '@/ui/build/intake'
 import { ChangeLines } from '@/ui/changes'
 import { CreatePool, KeyedDraft, PoolChoice } from '@/ui/drafts'
 import { FindingList } from '@/ui/watch/findings'
@@ -27,6 +31,9 @@ interface PageProps {
     readonly drive?: string
     readonly pool?: string
     readonly finding?: string
+    readonly filter?: string
+    readonly sort?: string
+    readonly descending?: string
   }>
 }
 
@@ -49,7 +56,7 @@ export default async function Page({ params, searchParams }: PageProps) {
       <PoolChoice isOpen={false} initial={[]}>
         <Frame margin={margin}>
           <Head page={page} records={records} drive={drive} />
-          <Below page={page} drive={drive} />
+          <Below page={page} drive={drive} asked={more} />
         </Frame>
       </PoolChoice>
     </KeyedDraft>
@@ -73,7 +80,7 @@ async function PoolDraft({ change, ...head }: HeadProps & { readonly change: str
   return (
     <KeyedDraft id={change} of={`${system.id}/create-pool`}>
       <PoolChoice isOpen initial={Array.isArray(chosen) ? (chosen as string[]) : []}>
-        <Frame margin={<CreatePool system={system} drives={drives} kept={kept} />}>
+        <Frame margin={<CreatePool system={system} drives={packedOnce(drives)} kept={kept} />}>
           <Head {...head} />
         </Frame>
       </PoolChoice>
@@ -96,14 +103,21 @@ function Head({ page: { system, enclosures, drives, pools }, records, drive }: H
           : `; all of its ${drives.length} drives are in use.`}
       </p>
       {records.length > 0 && <FindingList records={records} />}
-      <SystemBays enclosures={enclosures} drives={drives} pools={pools} highlighted={drive} />
+      <SystemBays
+        systemId={system.id}
+        enclosures={enclosures}
+        drives={packedOnce(drives)}
+        pools={pools}
+        highlighted={drive}
+      />
     </>
   )
 }
 
 /** What stands below the bays: its space, what was changed last, and the same drives as rows. */
-async function Below({ page: { system, drives, pools }, drive }: PartProps) {
+async function Below({ page: { system, drives, pools }, drive, asked }: PartProps & { readonly asked: DrivesAsked }) {
   const { scope } = await reader()
+  const question = driveQuestion({ ...asked, systemId: system.id })
   const [only] = pools
   const isAllInOne = pools.length === 1 && drives.every(each => each.role !== 'unassigned')
   const rungs = isAllInOne && only !== undefined ? poolLadder(only) : estateLadder(pools, unassignedBytes(drives))
@@ -112,7 +126,13 @@ async function Below({ page: { system, drives, pools }, drive }: PartProps) {
       {pools.length > 0 && <Ladder title="From raw to free" rungs={rungs.map(rungText)} width={620} />}
       <h3>Latest changes</h3>
       <ChangeLines changes={await changesAbout(scope, system.id, 6)} none="None has touched it yet." />
-      <DriveTable drives={drives} pools={pools} systemId={system.id} selected={drive} />
+      <IntakeList
+        first={await driveList(scope, { ...question, limit: 200 })}
+        question={listQuery(question).toString()}
+        systems={[{ id: system.id, name: system.name, isRow: false, clusterPoolId: null }]}
+        selected={drive}
+        isOfOneSystem
+      />
     </>
   )
 }

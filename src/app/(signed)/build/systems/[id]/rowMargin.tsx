@@ -1,3 +1,4 @@
+import { packedOnce } from '@/app/server/packedOnce'
 import Link from 'next/link'
 import { NewDraft } from '@/app/(signed)/NewDraft'
 import { reader } from '@/app/server/guard'
@@ -29,11 +30,12 @@ export async function rowMargin(
   const { system, drives, pools } = page
   const { draft, change } = params
   const cluster = pools.find(pool => pool.failureDomain !== null)
-  if (draft === 'form-cluster') return <FormCluster system={system} nodes={nodes} drives={drives} kept={kept} />
+  if (draft === 'form-cluster')
+    return <FormCluster system={system} nodes={nodes} drives={packedOnce(drives)} kept={kept} />
   if (draft === 'grow-cluster' && cluster !== undefined)
-    return <GrowCluster pool={cluster} nodes={nodes} drives={drives} kept={kept} />
+    return <GrowCluster pool={cluster} nodes={nodes} drives={packedOnce(drives)} kept={kept} />
   if (draft === 'shrink-cluster' && cluster !== undefined)
-    return <ShrinkCluster pool={cluster} nodes={nodes} drives={drives} kept={kept} />
+    return <ShrinkCluster pool={cluster} nodes={nodes} drives={packedOnce(drives)} kept={kept} />
   const records = await standingFindings((await reader()).scope, system.id)
   const finding = records.find(each => each.finding.key === params.finding)?.finding
   const form = await systemDraft(system, { draft, change }, finding)

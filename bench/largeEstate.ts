@@ -1,19 +1,36 @@
 import type { Sequelize } from 'sequelize'
 import { planNow } from '@/drafting'
+import { migrate, openDatabase } from '@/records'
 import { toJson } from '@/records/database'
+import { ensureDatabase } from '../commands/postgres'
 
-export const volumes = 100_000
-/** Drives of the large system. */
-export const drives = 500
-/** Drives of further systems, and changes that have been, for lists and search. */
-export const otherDrives = 20_000
-export const changes = 100_000
+/** How much of an estate is filled in (counts). */
+export interface Size {
+  readonly volumes: number
+  /** Drives of the system that has the volumes. */
+  readonly drives: number
+  /** Drives of forty further systems. */
+  readonly otherDrives: number
+  readonly changes: number
+}
+
+/** What Wendrel is made for. */
+export const whole: Size = { volumes: 100_000, drives: 500, otherDrives: 20_000, changes: 100_000 }
 
 const pool = '00000000-0000-4000-8000-000000000002'
 export const large = '00000000-0000-4000-8000-000000000001'
 
-/** Fills an empty database with an estate of the size that Wendrel is made for. */
-export async function seedEstate(database: Sequelize): Promise<void> {
+/** A database with such an estate; one that has been filled already is taken as it is. */
+export async function estateOf(url: string, size: Size = whole): Promise<Sequelize> {
+  await ensureDatabase(url)
+  const database = openDatabase(url)
+  await migrate(database, url)
+  const [found] = await database.query('select from systems limit 1')
+  if (found.length === 0) await seedEstate(database, size)
+  return database
+}
+
+async function seedEstate(database: Sequelize, { volumes, drives, otherDrives, changes }: Size): Promise<void> {
   await database.query(`
     insert into systems (id, name, address, maker, model, serial, uuid, reach, user_name, sealed_password, enrol_key)
     values ('00000000-0000-4000-8000-000000000001', 'large', 'http://large', 'm', 'm', 's', 'u', 'answering', 'a', '', 'k');
@@ -39,11 +56,11 @@ export async function seedEstate(database: Sequelize): Promise<void> {
       upper(substr(md5(n::text), 1, 10)), 'fine', 'unassigned'
     from generate_series(1, ${otherDrives}) n;
     analyze`)
-  await seedChanges(database)
+  await seedChanges(database, changes)
 }
 
 /** Changes that have been, each with the plan of a real one. */
-async function seedChanges(database: Sequelize): Promise<void> {
+async function seedChanges(database: Sequelize, changes: number): Promise<void> {
   const wish = { name: 'volume-new', purpose: 'data', size: '1 TiB', poolId: pool, isThin: true, hostGroupId: '' }
   const plan = await planNow({ database }, 'provision-volume', wish)
   await database.query(

@@ -1,19 +1,16 @@
 import autocannon from 'autocannon'
-import { median } from 'd3-array'
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { setTimeout as pause } from 'node:timers/promises'
 import type { Sequelize } from 'sequelize'
-import { migrate, openDatabase } from '@/records'
 import { firstCode } from '@/records/access'
 import { buildWhenStale, programs } from '../commands/build'
 import { projectFolder } from '../commands/paths'
 import { freePort } from '../commands/ports'
-import { ensureDatabase } from '../commands/postgres'
 import { untilAnswers } from '../commands/processes'
-import { large, seedEstate } from './largeEstate'
-import { medianMilliseconds, type Figure } from './measure'
+import { estateOf, large } from './largeEstate'
+import { inWords, timed, timesOf, type Figure } from './measure'
 
 const administrator = { name: 'bench', password: 'ninety-lanterns-by-the-quay' }
 const pages = {
@@ -34,10 +31,7 @@ const everySeconds = 10
 /** The web process upon the large estate: pages, their rates beside what the same server answers without content, and its memory. */
 export async function webFigures(url: string): Promise<Figure[]> {
   await buildWhenStale(line => process.stdout.write(`${line}\n`))
-  await ensureDatabase(url)
-  const database = openDatabase(url)
-  await migrate(database, url)
-  await seedEstate(database)
+  const database = await estateOf(url)
   const port = await freePort()
   const web = startWeb(url, port)
   const address = `http://127.0.0.1:${port}`
@@ -119,14 +113,14 @@ async function pageFigures(address: string, headers: Headers): Promise<Figure[]>
     const taken: number[] = []
     for (let turn = 0; turn < 9; turn += 1) {
       if (!(await change()).ok) throw new Error('The change was refused.')
-      taken.push(await medianMilliseconds(1, open))
+      taken.push((await timed(1, open)).best)
     }
-    const milliseconds = median(taken) ?? Number.NaN
+    const { median, best } = timesOf(taken)
     figures.push({
       what: `${name}, whole page, read anew`,
-      measured: `${milliseconds.toFixed(0)} ms, ${Math.round(bytes / 1000)} kB`,
+      measured: `${inWords(median)}, ${Math.round(bytes / 1000)} kB`,
       wanted: 'under 300 ms and 300 kB',
-      holds: milliseconds < 300 && bytes < 300_000,
+      holds: best < 300 && bytes < 300_000,
     })
   }
   return figures

@@ -2,11 +2,13 @@ import type { Sequelize } from 'sequelize'
 import { hostAgent, nodeAgent, protocolNamed } from '@/connectors'
 import type { Host, NodeAgent, StorageSystem } from '@/ports'
 import { settings } from '@/records'
-import { probeAccess, systemAccess, type SystemAccess } from '@/records/inventory'
+import { probeAccess, systemAccess, type Kept, type SystemAccess } from '@/records/inventory'
 import { SystemGone } from './errors'
 
 /** What the loops share: the records, the key to secrets, and a way to every system. */
 export class World {
+  /** What this process's last reading of each system has left in the records. */
+  readonly kept = new Map<string, Kept>()
   readonly #systems = new Map<string, { readonly access: string; readonly system: StorageSystem }>()
 
   constructor(
@@ -55,6 +57,7 @@ export class World {
   async #leave(id: string): Promise<void> {
     const known = this.#systems.get(id)
     this.#systems.delete(id)
+    this.kept.delete(id)
     await known?.system.signOut()
   }
 

@@ -14,6 +14,8 @@ const mostPatientSeconds = 30
 const busyTries = 4
 const readAtOnce = 4
 const mostMembers = 500_000
+/** How many members are asked for at once, where the system can give a part. */
+const pageMembers = 1000
 
 /**
  * A signed-in way to one system. The token is made when first needed and anew when it has expired, and never before the service root
@@ -87,9 +89,20 @@ export class Connection {
   /**
    * All members of a collection, through all its pages; expanded where the system can, else one by one. A member that cannot be used is
    * left out and told of in `skipped`; one that stands twice is taken once.
+   * @param taken what is kept of each: of a hundred thousand, whole answers would fill the memory
    */
-  async members<T>(path: string, isMember: ValidateFunction<T>): Promise<T[]> {
-    const found: T[] = []
+  async members<T>(path: string, isMember: ValidateFunction<T>): Promise<T[]>
+  async members<T, Taken>(
+    path: string,
+    isMember: ValidateFunction<T>,
+    taken: (member: T) => Taken | Promise<Taken>,
+  ): Promise<Taken[]>
+  async members<T>(
+    path: string,
+    isMember: ValidateFunction<T>,
+    taken: (member: T) => unknown = member => member,
+  ): Promise<unknown[]> {
+    const found: unknown[] = []
     const seen = new Set<string>()
     const pages = new Set<string>()
     for (let next: string | undefined = await this.#firstPage(path); next !== undefined;) {
@@ -100,8 +113,8 @@ export class Connection {
       const fresh = page.Members.filter(member => !seen.has(member['@odata.id']) && seen.add(member['@odata.id']))
       if (fresh.length < page.Members.length) this.#skip(at, 'It names the same member twice; it was taken once.')
       if (seen.size > mostMembers) throw new UnreadableAnswer(path, `It has more than ${mostMembers} members.`)
-      found.push(...(await this.usable(fresh, isMember)))
-      next = page['Members@odata.nextLink'] ?? undefined
+      for (const member of await this.usable(fresh, isMember)) found.push(await taken(member))
+      next = page['Members@odata.nextLink'] ?? this.#pageAfter(path, page, seen.size)
       // A page that adds nothing and still leads on would lead on for ever.
       if (next !== undefined && fresh.length === 0)
         throw new UnreadableAnswer(path, 'Its pages lead on without an end.')
@@ -134,11 +147,29 @@ export class Connection {
 
   async #firstPage(path: string): Promise<string> {
     if (this.session.canExpand === undefined) {
-      const expand = (await this.serviceRoot()).ProtocolFeaturesSupported?.ExpandQuery
+      const features = (await this.serviceRoot()).ProtocolFeaturesSupported
+      const expand = features?.ExpandQuery
+      this.session.canSkip = features?.TopSkipQuery === true
       // `.` asks for members without what hangs on their links. Source: DSP0266, $expand.
       this.session.canExpand = expand?.NoLinks === true || expand?.ExpandAll === true
     }
-    return this.session.canExpand ? `${path}?$expand=.` : path
+    return this.session.canExpand ? this.#pageFrom(path, 0) : path
+  }
+
+  #pageFrom(path: string, from: number): string {
+    const part = this.session.canSkip === true ? `&$top=${pageMembers}${from === 0 ? '' : `&$skip=${from}`}` : ''
+    return `${path}?$expand=.${part}`
+  }
+
+  /** The page after one that was asked for by its length and does not say itself what follows. Source: DSP0266, $top and $skip. */
+  #pageAfter(
+    path: string,
+    page: { readonly Members: readonly unknown[]; readonly 'Members@odata.count'?: number | null },
+    read: number,
+  ) {
+    const isFull =
+      this.session.canSkip === true && this.session.canExpand === true && page.Members.length === pageMembers
+    return isFull && (page['Members@odata.count'] ?? Infinity) > read ? this.#pageFrom(path, read) : undefined
   }
 
   /** A page; where the system refuses to expand although it says that it can, the page without. */
@@ -147,9 +178,10 @@ export class Connection {
       return (await this.#ask('GET', at)).body
     } catch (cause) {
       const isRefused = cause instanceof RequestRefused && (cause.status === 501 || cause.status === 400)
-      if (!isRefused || !at.endsWith('?$expand=.')) throw cause
+      const [path = '', asked] = at.split('?$expand=.')
+      if (!isRefused || asked === undefined || asked.includes('$skip')) throw cause
       this.session.canExpand = false
-      return (await this.#ask('GET', at.slice(0, -'?$expand=.'.length))).body
+      return (await this.#ask('GET', path)).body
     }
   }
 

@@ -22,7 +22,9 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
     if (controller.Ports !== undefined) ports.push(...(await connection.members(controller.Ports['@odata.id'], isPort)))
   }
   const pools = await resolved(connection, await connection.members(map.pools, isPool))
-  const volumes = await resolved(connection, await connection.members(map.volumes, isVolume))
+  const volumes = await connection.members(map.volumes, isVolume, async each =>
+    foundVolume(await withSources(connection, each)),
+  )
   const fabric = await readFabric(connection, map.fabrics)
   const driveAt = new Map(drives.map(drive => [drive.locator, drive]))
   const groupByDrive = new Map(
@@ -64,7 +66,7 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
       targetName: fabric.targets.get(each.Id ?? '')?.name ?? null,
     })),
     pools: pools.map(pool => foundPool(pool, driveAt)),
-    volumes: volumes.map(foundVolume),
+    volumes,
     mappings: fabric.mappings,
     accessGroups: fabric.accessGroups,
     sensors,

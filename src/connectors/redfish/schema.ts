@@ -53,7 +53,11 @@ export const isErrorBody = compile({
 export const isCollection = compile({
   type: 'object',
   required: ['Members'],
-  properties: { Members: references, 'Members@odata.nextLink': optionalText },
+  properties: {
+    Members: references,
+    'Members@odata.nextLink': optionalText,
+    'Members@odata.count': { type: ['integer', 'null'] },
+  },
 } as const)
 
 export type Checked<F> = F extends (value: unknown) => value is infer T ? T : never

@@ -16,6 +16,8 @@ export interface Session {
   signingIn: Promise<string> | undefined
   /** Whether the system can put members into their collection; undefined until it has been asked. */
   canExpand: boolean | undefined
+  /** Whether it can give a part of them. */
+  canSkip: boolean | undefined
 }
 
 /** Nobody has signed in yet. */
@@ -24,4 +26,5 @@ export const notSignedIn = (): Session => ({
   locator: undefined,
   signingIn: undefined,
   canExpand: undefined,
+  canSkip: undefined,
 })

@@ -5,7 +5,7 @@ import { rows, type Scope } from '../database'
 import { loadEstate } from '../estate'
 import { volumeList } from '../queries'
 import { enrolled, freshDatabase, sampleDriveFound, sampleInventory } from '../testing'
-import { forgetMissing, gone, hold, missingOf, nextReading, storeInventory } from '.'
+import { forgetMissing, gone, hold, missingOf, nextReading, storeInventory, type Kept } from '.'
 
 let records: Awaited<ReturnType<typeof freshDatabase>>
 let scope: Scope
@@ -19,7 +19,7 @@ beforeAll(async () => {
 afterAll(() => records.close())
 
 const store = async (found: Inventory, number?: number) =>
-  storeInventory(records.database, systemId, found, number ?? (await nextReading(scope)))
+  (await storeInventory(records.database, systemId, found, number ?? (await nextReading(scope)))).notKept
 const volumes = () =>
   rows<{ id: string; name: string; locator: string; state: string; missing: boolean }>(
     scope,
@@ -119,4 +119,33 @@ test('what a change of ours has removed goes; what is only missing stays until s
   ])
   expect(await forgetMissing(scope, systemId)).toBeGreaterThan(0)
   expect((await volumes()).map(each => each.name)).toEqual(['a_1'])
+})
+
+test('a reading that states what the last one stated writes nothing, and looks again once others have changed the records', async () => {
+  const read = async (found: Inventory, last?: Kept) =>
+    storeInventory(records.database, systemId, found, await nextReading(scope), last)
+  const rowsOf = () => rows<{ id: string; at: string }>(scope, 'select id, xmin::text as at from volumes order by id')
+  const systemAt = async () => (await rows<{ at: string }>(scope, 'select xmin::text as at from systems'))[0]?.at
+  const first = await read(sampleInventory())
+  const [written, system] = [await rowsOf(), await systemAt()]
+  const second = await read(sampleInventory(), first)
+  expect(second).toBe(first)
+  // One that remembers nothing compares, and writes as little.
+  expect((await read(sampleInventory())).number).toBe(first.number)
+  expect([await rowsOf(), await systemAt()]).toEqual([written, system])
+
+  const [one] = sample.volumes
+  const other = await read({
+    ...sample,
+    volumes: sample.volumes.map(each => (each === one ? { ...each, sizeBytes: 7n } : each)),
+  })
+  expect(other.number).toBeGreaterThan(first.number)
+  const back = await read(sampleInventory(), first)
+  expect(back.number).toBeGreaterThan(other.number)
+  const sizes = await rows<{ bytes: string }>(
+    scope,
+    'select size_bytes::text as bytes from volumes where locator = $1',
+    [one?.locator],
+  )
+  expect(sizes).toEqual([{ bytes: `${one?.sizeBytes}` }])
 })

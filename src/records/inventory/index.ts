@@ -1,4 +1,4 @@
-export { nextReading, storeInventory, storeParts } from './storeInventory'
+export { nextReading, storeInventory, storeParts, type Kept } from './storeInventory'
 export type { NotKept } from './storeObjects'
 export {
   enrolHost,

@@ -22,6 +22,7 @@ export const statedKinds: readonly ObjectKind[] = kindList.filter(isLocated)
  * Takes over objects of some kinds that a system states: each is given the id by which it is known, what it names is found, and rows that
  * are as they were are not written at all.
  * @param isAll whether all of these kinds were read, so that what is not among them is missing from now on
+ * @returns how many rows were written
  */
 export async function storeObjects(
   scope: Required<Scope>,
@@ -29,32 +30,59 @@ export async function storeObjects(
   stated: { readonly [Name in KindName]?: readonly Stated[] },
   isAll: boolean,
   notKept: NotKept[],
-): Promise<void> {
+): Promise<number> {
   const kinds = statedKinds.filter(kind => stated[kind.name] !== undefined)
   const ids = new Map<KindName, Map<string, string>>()
-  const known = new Map<KindName, readonly (Stated & { readonly id: string })[]>()
+  const known = new Map<KindName, readonly Known[]>()
+  const found = new Map<KindName, readonly (Stated & { readonly id: string })[]>()
   // All ids before anything is written: ports lead to each other in rings.
   for (const kind of kinds) {
-    const objects = recognised(kind, await knownOf(scope, kind, systemId), stated[kind.name] ?? [], notKept)
-    known.set(kind.name, objects)
+    const before = await knownOf(scope, kind, systemId)
+    const objects = recognised(kind, before, stated[kind.name] ?? [], notKept)
+    known.set(kind.name, before)
+    found.set(kind.name, objects)
     ids.set(kind.name, new Map(objects.map(({ id, locator }) => [locator, id])))
   }
   for (const name of new Set(kinds.flatMap(kind => Object.values(kind.references) as KindName[])))
     if (!ids.has(name) && isLocated(kindOf(name))) ids.set(name, await idsOf(scope, name, systemId))
+  let written = 0
   for (const kind of kinds) {
-    const objects = (known.get(kind.name) ?? []).flatMap(object => {
-      const whole = withReferences(kind, object, ids)
-      if (!('lacks' in whole)) return [whole.object]
-      // What was not kept is not there for others either.
-      ids.get(kind.name)?.delete(object.locator)
-      notKept.push({
-        locator: object.locator,
-        why: `It names no ${kindOf(whole.lacks).words.one} that the system has.`,
+    const kept = new Set<string>()
+    const objects = found.get(kind.name) ?? []
+    for (let from = 0; from < objects.length; from += rowsAtOnce) {
+      const some = objects.slice(from, from + rowsAtOnce).flatMap(object => {
+        const whole = withReferences(kind, object, ids)
+        if ('lacks' in whole) return left(kind, object, whole.lacks)
+        kept.add(object.id)
+        return [whole.object]
       })
-      return []
-    })
-    await write(scope, kind, systemId, objects, isAll)
+      written += await write(scope, kind, systemId, some)
+    }
+    if (isAll) written += await miss(scope, kind, known.get(kind.name) ?? [], kept)
   }
+  return written
+
+  /** What was not kept is not there for others either. */
+  function left(kind: ObjectKind, { locator }: Stated, lacks: KindName): [] {
+    ids.get(kind.name)?.delete(locator)
+    notKept.push({ locator, why: `It names no ${kindOf(lacks).words.one} that the system has.` })
+    return []
+  }
+}
+
+/** Notes that what is known and was not kept of a whole reading is missing from now on. @returns how many are */
+async function miss(
+  scope: Required<Scope>,
+  { name }: ObjectKind,
+  known: readonly Known[],
+  kept: ReadonlySet<string>,
+): Promise<number> {
+  const missing = known.filter(each => !each.isMissing && !kept.has(each.id)).map(each => each.id)
+  if (missing.length > 0)
+    await run(scope, `update ${tableOf(name)} set missing_since = now() where id = any($1) and missing_since is null`, [
+      missing,
+    ])
+  return missing.length
 }
 
 /** An object with the ids of what it names by locators: a field `poolId` by its `poolLocator`. */
@@ -128,14 +156,19 @@ const filled = (kind: ObjectKind) =>
     .filter(({ field }) => !['id', 'systemId', 'locator', 'revision', ...kind.ours].includes(field))
     .map(({ field, type }) => ({ field, column: columnOf(field), type: columnTypes[type] }))
 
-/** Written by hand: one statement for all rows of a kind, which is what makes 100,000 of them a matter of a second. */
+/** How many rows go to the database in one statement: what is sent of them is all that stands in memory twice. */
+const rowsAtOnce = 2000
+
+/**
+ * Written by hand: one statement for many rows of a kind, which is what makes 100,000 of them a matter of seconds.
+ * @returns how many were new or otherwise than before
+ */
 async function write(
   scope: Required<Scope>,
   kind: ObjectKind,
   systemId: string,
   objects: readonly Fields[],
-  isAll: boolean,
-): Promise<void> {
+): Promise<number> {
   const table = tableOf(kind.name)
   const columns = filled(kind)
   const names = columns.map(({ column }) => column)
@@ -146,27 +179,24 @@ async function write(
       ...Object.fromEntries(columns.map(({ field, column }) => [column, object[field]])),
     })),
   )
-  if (isAll)
-    await run(
-      scope,
-      `update ${table} set missing_since = now() where system_id = $1 and missing_since is null
-         and id not in (select r.id from jsonb_to_recordset($2::jsonb) as r(id uuid))`,
-      [systemId, list],
-    )
   // What has changed is found by a join first: a conflict alone would lock every row that is as it was, and locks are written too.
   const of = (row: string) => `(${[`${row}.locator`, ...names.map(name => `${row}.${name}`)].join(', ')})`
-  await run(
+  const stored = await rows<{ readonly count: number }>(
     scope,
     `with given as (
        select * from jsonb_to_recordset($2::jsonb) as r(id uuid, locator text, ${columns.map(({ column, type }) => `${column} ${type}`).join(', ')})),
      changed as (
        select given.* from given left join ${table} known on known.id = given.id
-       where known.id is null or known.missing_since is not null or ${of('known')} is distinct from ${of('given')})
-     insert into ${table} (id, system_id, locator, ${names.join(', ')})
-     select id, $1, locator, ${names.join(', ')} from changed
-     on conflict (id) do update set locator = excluded.locator, missing_since = null, ${names.map(name => `${name} = excluded.${name}`).join(', ')}`,
+       where known.id is null or known.missing_since is not null or ${of('known')} is distinct from ${of('given')}),
+     stored as (
+       insert into ${table} (id, system_id, locator, ${names.join(', ')})
+       select id, $1, locator, ${names.join(', ')} from changed
+       on conflict (id) do update set locator = excluded.locator, missing_since = null, ${names.map(name => `${name} = excluded.${name}`).join(', ')}
+       returning 1)
+     select count(*)::int as count from stored`,
     [systemId, list],
   )
+  return stored[0]?.count ?? 0
 }
 
 async function idsOf(scope: Scope, name: KindName, systemId: string): Promise<Map<string, string>> {

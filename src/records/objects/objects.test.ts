@@ -189,7 +189,7 @@ test('a kind that says otherwise what moves has its trigger altered at the next 
 })
 
 test('what a system states of an object that it does not have is told, and the rest is kept', async () => {
-  const told = await storeInventory(
+  const { notKept } = await storeInventory(
     database,
     systemId,
     {
@@ -207,7 +207,7 @@ test('what a system states of an object that it does not have is told, and the r
     },
     await nextReading(scope()),
   )
-  expect(told).toEqual([
+  expect(notKept).toEqual([
     { locator: '/v/9', why: 'It names no pool that the system has.' },
     { locator: '/m/9', why: 'It names no volume that the system has.' },
   ])

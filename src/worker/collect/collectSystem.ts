@@ -23,10 +23,11 @@ export async function collectSystem(world: World, systemId: string): Promise<voi
     const number = await nextReading(scope)
     const system = await world.system(systemId)
     const found = await system.inventory()
-    const notKept = await storeInventory(world.database, systemId, found, number)
+    const kept = await storeInventory(world.database, systemId, found, number, world.kept.get(systemId))
+    world.kept.set(systemId, kept)
     if (found.nodes.length > 0) await collectRow(world, systemId, found)
     const missing = await missingOf(scope, systemId)
-    await keepFindings(scope, systemId, 'reading', readingFindings(named, missing, [...found.skipped, ...notKept]))
+    await keepFindings(scope, systemId, 'reading', readingFindings(named, missing, [...found.skipped, ...kept.notKept]))
     await noteReach(scope, systemId, null)
     await keepFindings(scope, systemId, 'edge', [])
   } catch (cause) {

@@ -7,6 +7,9 @@ import type { World } from '../World'
 import { every } from './every'
 
 const everyMilliseconds = 10_000
+/** A reading of a large system takes long: whole ones follow each other so that they take at most this share of the time; between them events tell. */
+const mostShare = 0.05
+const longestMilliseconds = 120_000
 const pollMilliseconds = 500
 const settleMilliseconds = 400
 const tellMilliseconds = 900
@@ -81,13 +84,15 @@ async function collecting(
   let isWatched = false
   let wanted: readonly string[] | 'everything' = 'everything'
   let wholeAt = 0
+  let interval = everyMilliseconds
   while (!stop.aborted) {
     try {
-      const isDue = Date.now() - wholeAt > everyMilliseconds
+      const isDue = Date.now() - wholeAt > interval
       const isPart = wanted !== 'everything' && !isDue && (await collectParts(world, systemId, wanted))
       if (!isPart) {
         wholeAt = Date.now()
         await collectSystem(world, systemId)
+        interval = Math.min(longestMilliseconds, Math.max(everyMilliseconds, (Date.now() - wholeAt) / mostShare))
       }
       if (!isWatched) {
         isWatched = true
@@ -101,7 +106,7 @@ async function collecting(
       if (stop.aborted || (cause as { code?: unknown }).code === 'worker.system-gone') return
       told(cause)
     }
-    wanted = await bell.wait(everyMilliseconds, stop)
+    wanted = await bell.wait(Math.max(0, wholeAt + interval - Date.now()), stop)
   }
 }
 

@@ -9,6 +9,7 @@ export const isServiceRoot = compile({
     ProtocolFeaturesSupported: {
       type: ['object', 'null'],
       properties: {
+        TopSkipQuery: { type: ['boolean', 'null'] },
         ExpandQuery: {
           type: ['object', 'null'],
           properties: { ExpandAll: { type: ['boolean', 'null'] }, NoLinks: { type: ['boolean', 'null'] } },

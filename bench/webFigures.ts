@@ -1,7 +1,6 @@
 import autocannon from 'autocannon'
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { readFileSync } from 'node:fs'
 import { setTimeout as pause } from 'node:timers/promises'
 import type { Sequelize } from 'sequelize'
 import { firstCode } from '@/records/access'
@@ -10,6 +9,7 @@ import { projectFolder } from '../commands/paths'
 import { freePort } from '../commands/ports'
 import { untilAnswers } from '../commands/processes'
 import { estateOf, large } from './largeEstate'
+import { residentMegabytes } from './workerFigures'
 import { inWords, timed, timesOf, type Figure } from './measure'
 
 const administrator = { name: 'bench', password: 'ninety-lanterns-by-the-quay' }
@@ -42,7 +42,7 @@ export async function webFigures(url: string): Promise<Figure[]> {
     const loaded = await loadFigures(address, headers)
     const read = await readerFigure(address, headers)
     await pause(60_000)
-    const megabytes = residentMegabytes(web)
+    const megabytes = residentMegabytes(web.pid)
     return [
       ...opened,
       ...loaded,
@@ -197,10 +197,4 @@ async function tokenOf(address: string, headers: Headers, number: number): Promi
       .then(({ token }) => token)
   tokens.set(number, made)
   return made
-}
-
-/** Source: proc(5), VmRSS in kB. */
-function residentMegabytes({ pid }: ChildProcess): number {
-  const [, kilobytes = 'NaN'] = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8')) ?? []
-  return Math.round(Number(kilobytes) / 1000)
 }

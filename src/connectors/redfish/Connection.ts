@@ -113,7 +113,11 @@ export class Connection {
       const fresh = page.Members.filter(member => !seen.has(member['@odata.id']) && seen.add(member['@odata.id']))
       if (fresh.length < page.Members.length) this.#skip(at, 'It names the same member twice; it was taken once.')
       if (seen.size > mostMembers) throw new UnreadableAnswer(path, `It has more than ${mostMembers} members.`)
-      for (const member of await this.usable(fresh, isMember)) found.push(await taken(member))
+      for (const member of await this.usable(fresh, isMember)) {
+        const kept = taken(member)
+        // Of a hundred thousand, waiting for what is there already would take most of the time.
+        found.push(kept instanceof Promise ? await kept : kept)
+      }
       next = page['Members@odata.nextLink'] ?? this.#pageAfter(path, page, seen.size)
       // A page that adds nothing and still leads on would lead on for ever.
       if (next !== undefined && fresh.length === 0)
@@ -187,12 +191,28 @@ export class Connection {
 
   /** Those of some members that can be used. */
   async usable<T>(members: readonly { readonly '@odata.id': string }[], isMember: ValidateFunction<T>): Promise<T[]> {
-    const found: (T | undefined)[] = []
-    for (let from = 0; from < members.length; from += readAtOnce) {
-      const some = members.slice(from, from + readAtOnce)
-      found.push(...(await Promise.all(some.map(member => this.#usableOne(member, isMember)))))
-    }
+    const found: (T | undefined)[] = members.map(member =>
+      isLink(member) ? undefined : this.#stated(member, isMember),
+    )
+    const links = members.flatMap((member, index) => (isLink(member) ? [{ member, index }] : []))
+    for (let from = 0; from < links.length; from += readAtOnce)
+      await Promise.all(
+        links.slice(from, from + readAtOnce).map(async ({ member, index }) => {
+          found[index] = await this.#usableOne(member, isMember)
+        }),
+      )
     return found.filter(each => each !== undefined)
+  }
+
+  /** A member that stands in its collection, where it can be used. */
+  #stated<T>(member: { readonly '@odata.id': string }, isMember: ValidateFunction<T>): T | undefined {
+    try {
+      return checked(member['@odata.id'], member, isMember)
+    } catch (cause) {
+      if (!(cause instanceof UnreadableAnswer)) throw cause
+      this.#skip(member['@odata.id'], cause.why)
+      return undefined
+    }
   }
 
   async #usableOne<T>(member: { readonly '@odata.id': string }, isMember: ValidateFunction<T>): Promise<T | undefined> {

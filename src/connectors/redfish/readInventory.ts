@@ -22,9 +22,10 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
     if (controller.Ports !== undefined) ports.push(...(await connection.members(controller.Ports['@odata.id'], isPort)))
   }
   const pools = await resolved(connection, await connection.members(map.pools, isPool))
-  const volumes = await connection.members(map.volumes, isVolume, async each =>
-    foundVolume(await withSources(connection, each)),
-  )
+  const volumes = await connection.members(map.volumes, isVolume, each => {
+    const whole = withSources(connection, each)
+    return whole instanceof Promise ? whole.then(foundVolume) : foundVolume(whole)
+  })
   const fabric = await readFabric(connection, map.fabrics)
   const driveAt = new Map(drives.map(drive => [drive.locator, drive]))
   const groupByDrive = new Map(

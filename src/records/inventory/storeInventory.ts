@@ -58,7 +58,12 @@ function digestOf(stated: Partial<Record<KindName, readonly Stated[]>>): string 
   const hash = createHash('sha256')
   for (const { name } of statedKinds) {
     hash.update(name)
-    for (const object of stated[name] ?? []) hash.update(toJson(object))
+    for (const object of stated[name] ?? []) {
+      let text = ''
+      for (const value of Object.values(object))
+        text += `${typeof value === 'object' ? toJson(value) : String(value)}\0`
+      hash.update(text)
+    }
   }
   return hash.digest('base64')
 }

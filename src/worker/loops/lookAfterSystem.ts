@@ -8,7 +8,7 @@ import { every } from './every'
 
 const everyMilliseconds = 10_000
 /** A reading of a large system takes long: whole ones follow each other so that they take at most this share of the time; between them events tell. */
-const mostShare = 0.05
+const mostShare = 0.025
 const longestMilliseconds = 120_000
 const pollMilliseconds = 500
 const settleMilliseconds = 400

@@ -27,18 +27,25 @@ async function listed(
   return { Members }
 }
 
+/** Whether what gives a pool or volume its space stands in it whole. */
+const isWhole = ({ CapacitySources }: { CapacitySources?: RedfishSource[] }) =>
+  CapacitySources === undefined ||
+  CapacitySources.every(
+    source =>
+      !(Object.keys(source).length === 1 && '@odata.id' in source) &&
+      source.ProvidingDrives?.['@odata.id'] === undefined &&
+      source.ProvidingPools?.['@odata.id'] === undefined,
+  )
+
 /** What gives a pool or volume its space, with links followed where the system states links. Source: Swordfish, CapacitySource. */
-export async function withSources<T extends { CapacitySources?: RedfishSource[] }>(
+export const withSources = <T extends { CapacitySources?: RedfishSource[] }>(
   connection: Connection,
   body: T,
-): Promise<T> {
-  const isWhole = (source: RedfishSource) =>
-    !(Object.keys(source).length === 1 && '@odata.id' in source) &&
-    source.ProvidingDrives?.['@odata.id'] === undefined &&
-    source.ProvidingPools?.['@odata.id'] === undefined
-  if (body.CapacitySources === undefined || body.CapacitySources.every(isWhole)) return body
+): T | Promise<T> => (isWhole(body) ? body : followed(connection, body))
+
+async function followed<T extends { CapacitySources?: RedfishSource[] }>(connection: Connection, body: T): Promise<T> {
   const sources: RedfishSource[] = []
-  for (const each of body.CapacitySources) {
+  for (const each of body.CapacitySources ?? []) {
     const source = await connection.whole(each, isCapacitySource)
     const drives = await listed(connection, source.ProvidingDrives)
     const pools = await listed(connection, source.ProvidingPools)

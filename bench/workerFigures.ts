@@ -1,0 +1,110 @@
+import { spawn } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
+import type { Sequelize } from 'sequelize'
+import { migrate, openDatabase, setSetting } from '@/records'
+import { enrolSystem, keepProbe } from '@/records/inventory'
+import { buildWhenStale, programs } from '../commands/build'
+import { projectFolder } from '../commands/paths'
+import { freePort } from '../commands/ports'
+import { ensureDatabase } from '../commands/postgres'
+import { untilAnswers } from '../commands/processes'
+import type { Figure } from './measure'
+
+const volumes = 100_000
+const watchedSeconds = 180
+const patienceSeconds = 180
+
+/** What it costs to look after a system of a hundred thousand volumes in which nothing changes. */
+export async function workerFigures(url: string): Promise<Figure[]> {
+  await buildWhenStale(line => process.stdout.write(`${line}\n`))
+  const own = `${url}_worker`
+  await ensureDatabase(own)
+  const database = openDatabase(own)
+  await migrate(database, own)
+  const port = await freePort()
+  const service = spawn(
+    process.execPath,
+    ['--import', 'tsx', join(import.meta.dirname, 'largeService.ts'), `${volumes}`, `${port}`],
+    { cwd: projectFolder, stdio: ['ignore', 'ignore', 'inherit'] },
+  )
+  const key = randomBytes(32)
+  const worker = spawn(process.execPath, [programs.worker], {
+    cwd: projectFolder,
+    stdio: 'ignore',
+    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: own, WENDREL_KEY: key.toString('base64') },
+  })
+  try {
+    if (!(await untilAnswers(`http://127.0.0.1:${port}/redfish/v1`, 60_000)))
+      throw new Error('The large system does not answer.')
+    await register(database, key, `http://127.0.0.1:${port}`)
+    for (let waited = 0; (await known(database)) < volumes; waited += 1) {
+      if (waited > patienceSeconds) throw new Error('The large system was not read.')
+      await pause(1000)
+    }
+    // The first reading has been stored, and the database tidies up after it; what follows finds nothing new.
+    await database.query('vacuum analyze')
+    await pause(90_000)
+    const [walBefore, cpuBefore] = [await walBytes(database), cpuSeconds(worker.pid)]
+    let mostMegabytes = 0
+    for (let second = 0; second < watchedSeconds; second += 1) {
+      mostMegabytes = Math.max(mostMegabytes, residentMegabytes(worker.pid))
+      await pause(1000)
+    }
+    const minutes = watchedSeconds / 60
+    const wal = ((await walBytes(database)) - walBefore) / minutes
+    const cpu = (cpuSeconds(worker.pid) - cpuBefore) / minutes
+    const about = `A worker that looks after ${volumes.toLocaleString('en')} volumes in which nothing changes`
+    return [
+      { what: `${about}: memory`, measured: `${mostMegabytes} MB`, wanted: 'under 250 MB', holds: mostMegabytes < 250 },
+      {
+        what: `${about}: processor`,
+        measured: `${cpu.toFixed(1)} s a minute`,
+        wanted: 'under 3 s a minute',
+        holds: cpu < 3,
+      },
+      {
+        what: `${about}: what the database writes`,
+        measured: `${(wal / 1000).toFixed(1)} kB of log a minute`,
+        wanted: 'under 100 kB a minute',
+        holds: wal < 100_000,
+      },
+    ]
+  } finally {
+    worker.kill('SIGKILL')
+    service.kill('SIGKILL')
+    await database.close()
+  }
+}
+
+async function register(database: Sequelize, key: Buffer, address: string): Promise<void> {
+  const scope = { database }
+  await setSetting(scope, 'addresses', '127.0.0.0/8')
+  const uuid = '5f1c0f1e-0000-4000-8000-0000000000aa'
+  const access = { protocol: 'redfish', address, acceptedFingerprint: null, userName: 'a', password: 'b', uuid }
+  const found = { uuid, name: 'large', maker: 'm', model: 'm', serial: 's', firmware: null } as never
+  await enrolSystem(scope, key, await keepProbe(scope, key, found, access, 'bench'), 'large', null, 'bench')
+}
+
+const one = async (database: Sequelize, sql: string): Promise<number> => {
+  const [rows] = await database.query(sql)
+  return Number((rows[0] as { n: string | number } | undefined)?.n ?? 0)
+}
+const known = (database: Sequelize) => one(database, 'select count(*) as n from volumes')
+const walBytes = (database: Sequelize) => one(database, `select pg_current_wal_insert_lsn() - '0/0'::pg_lsn as n`)
+
+/** Source: proc(5), VmRSS in kB. */
+export function residentMegabytes(pid: number | undefined): number {
+  const [, kilobytes = 'NaN'] = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8')) ?? []
+  return Math.round(Number(kilobytes) / 1000)
+}
+
+/** Source: proc(5), utime and stime, in hundredths of a second. */
+function cpuSeconds(pid: number | undefined): number {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8')
+    .replace(/^.*\) /, '')
+    .split(' ')
+  return (Number(fields[11]) + Number(fields[12])) / 100
+}

@@ -143,6 +143,41 @@ test('one that says it can expand and then refuses is read without', async () =>
   expect((await reach(address).inventory()).volumes).toHaveLength(1)
 })
 
+const inParts = { ...serviceRoot, ProtocolFeaturesSupported: { ExpandQuery: { NoLinks: true }, TopSkipQuery: true } }
+const manyVolumes = Array.from({ length: 2300 }, (_, index) =>
+  volume(index, { Identifiers: [{ DurableName: `6${`${index}`.padStart(31, '0')}`, DurableNameFormat: 'NAA' }] }),
+)
+/** A part of the volumes, as the address asks for it. @param skips whether it heeds what is to be left out */
+const partOf =
+  (skips: boolean, more: Body = {}): Page =>
+  ({ url }) => {
+    const { searchParams } = new URL(url ?? '', 'http://here.invalid')
+    const from = skips ? Number(searchParams.get('$skip') ?? 0) : 0
+    const members = manyVolumes.slice(from, from + Number(searchParams.get('$top') ?? manyVolumes.length))
+    return { ...collection('Storage/1/Volumes', members), ...more }
+  }
+
+test.each([
+  ['says how many there are', { 'Members@odata.count': manyVolumes.length }],
+  ['does not say how many there are', {}],
+])('a system that can give a part, and %s, is read part by part', async (_, more) => {
+  const pages = { [`GET ${root}`]: inParts, [`GET ${root}/Storage/1/Volumes`]: partOf(true, more) }
+  const { address, heard } = await lying(pages)
+  const found = await reach(address).inventory()
+  expect([found.volumes.length, new Set(found.volumes.map(each => each.locator)).size]).toEqual([2300, 2300])
+  const asked = heard.filter(each => each.url.startsWith(`${root}/Storage/1/Volumes?`)).map(each => each.url)
+  expect(asked.map(each => each.split('?')[1])).toEqual([
+    '$expand=.&$top=1000',
+    '$expand=.&$top=1000&$skip=1000',
+    '$expand=.&$top=1000&$skip=2000',
+  ])
+})
+
+test('one that says it can give a part and always gives the first is no way to read for ever', async () => {
+  const { address } = await lying({ [`GET ${root}`]: inParts, [`GET ${root}/Storage/1/Volumes`]: partOf(false) })
+  await expect(reach(address).inventory()).rejects.toMatchObject({ code: 'connection.unreadable-answer' })
+})
+
 test('a password goes only to whom it belongs: the certificate and the UUID are judged before it is sent', async () => {
   const impostor = await lying({}, true)
   await expect(reach(impostor.address).inventory()).rejects.toMatchObject({ code: 'connection.certificate-changed' })

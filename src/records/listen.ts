@@ -8,17 +8,22 @@ export interface Told {
 }
 
 const againMilliseconds = 1000
+const back: Told = { topic: 'back', of: '' }
+const toldIn = (payload: string | undefined) => (payload === undefined ? back : (JSON.parse(payload) as Told))
+
+/** What listens, and whether it does now. */
+export interface Listening {
+  readonly heard: EventEmitter<{ told: [Told] }>
+  /** Whether what changes now is told. */
+  readonly isListening: () => boolean
+  readonly stop: () => Promise<void>
+}
 
 /**
  * Listens to what the database tells, over one connection that is made anew when it is lost. After a loss it tells `back`,
  * since what was told meanwhile is not known.
  */
-export function listen(url: string): {
-  readonly heard: EventEmitter<{ told: [Told] }>
-  /** Whether what changes now is told. */
-  readonly isListening: () => boolean
-  readonly stop: () => Promise<void>
-} {
+export function listen(url: string): Listening {
   const heard = new EventEmitter<{ told: [Told] }>()
   heard.setMaxListeners(0)
   let client: pg.Client | undefined
@@ -35,14 +40,12 @@ export function listen(url: string): {
     client = next
     next.on('error', lost)
     next.on('end', lost)
-    next.on('notification', ({ payload }) =>
-      heard.emit('told', JSON.parse(payload ?? '{"topic":"back","of":""}') as Told),
-    )
+    next.on('notification', ({ payload }) => heard.emit('told', toldIn(payload)))
     try {
       await next.connect()
       await next.query('listen wendrel')
       isListening = client === next
-      if (isBack) heard.emit('told', { topic: 'back', of: '' })
+      if (isBack) heard.emit('told', back)
     } catch {
       lost() // the database is away: the connection is tried again until it is back
     }

@@ -124,7 +124,8 @@ async function answered(handlers: Handlers, request: Request): Promise<Response>
       }),
   })
   // What it has changed is read by whoever hears the answer.
-  const result = await (isReading ? work : work.finally(() => memory.forget()))
+  const changesNothing = isReading || operation.right === 'read'
+  const result = await (changesNothing ? work : work.finally(() => memory.forget()))
   return asAnswer(result, operation.status ?? 200, request.method === 'HEAD')
 }
 

@@ -1,21 +1,18 @@
 import type { ValidateFunction } from 'ajv'
 import { setTimeout as pause } from 'node:timers/promises'
 import { exchange, UnreadableAnswer, type Endpoint, type Exchanged } from '../http'
-import { answered, checked, pathWithin, refusal, type Answered } from './answers'
+import { answered, checked, isGone, isLink, patienceSeconds, type Answered } from './answers'
 import { Budget } from './Budget'
-import { RequestRefused } from '@/ports'
-import { OtherIdentity, SignInRefused } from './errors'
+import { OtherIdentity } from './errors'
 import { isCollection } from './schema'
 import { isServiceRoot, type RedfishRoot } from './service/schema'
-import { notSignedIn, type Credentials, type Session, type Skipped } from './session'
+import { pageAfter, pageFrom, unexpanded, waysOf } from './pages'
+import { notSignedIn, opened, type Credentials, type Session, type Skipped } from './session'
 
 const root = '/redfish/v1'
-const mostPatientSeconds = 30
 const busyTries = 4
 const readAtOnce = 4
 const mostMembers = 500_000
-/** How many members are asked for at once, where the system can give a part. */
-const pageMembers = 1000
 
 /**
  * A signed-in way to one system. The token is made when first needed and anew when it has expired, and never before the service root
@@ -75,7 +72,7 @@ export class Connection {
     try {
       return await this.read(path, isAnswer)
     } catch (cause) {
-      if (cause instanceof RequestRefused && (cause.status === 404 || cause.status === 410)) return undefined
+      if (isGone(cause)) return undefined
       throw cause
     }
   }
@@ -118,7 +115,7 @@ export class Connection {
         // Of a hundred thousand, waiting for what is there already would take most of the time.
         found.push(kept instanceof Promise ? await kept : kept)
       }
-      next = page['Members@odata.nextLink'] ?? this.#pageAfter(path, page, seen.size)
+      next = page['Members@odata.nextLink'] ?? pageAfter(this.session, path, page, seen.size)
       // A page that adds nothing and still leads on would lead on for ever.
       if (next !== undefined && fresh.length === 0)
         throw new UnreadableAnswer(path, 'Its pages lead on without an end.')
@@ -150,30 +147,8 @@ export class Connection {
   }
 
   async #firstPage(path: string): Promise<string> {
-    if (this.session.canExpand === undefined) {
-      const features = (await this.serviceRoot()).ProtocolFeaturesSupported
-      const expand = features?.ExpandQuery
-      this.session.canSkip = features?.TopSkipQuery === true
-      // `.` asks for members without what hangs on their links. Source: DSP0266, $expand.
-      this.session.canExpand = expand?.NoLinks === true || expand?.ExpandAll === true
-    }
-    return this.session.canExpand ? this.#pageFrom(path, 0) : path
-  }
-
-  #pageFrom(path: string, from: number): string {
-    const part = this.session.canSkip === true ? `&$top=${pageMembers}${from === 0 ? '' : `&$skip=${from}`}` : ''
-    return `${path}?$expand=.${part}`
-  }
-
-  /** The page after one that was asked for by its length and does not say itself what follows. Source: DSP0266, $top and $skip. */
-  #pageAfter(
-    path: string,
-    page: { readonly Members: readonly unknown[]; readonly 'Members@odata.count'?: number | null },
-    read: number,
-  ) {
-    const isFull =
-      this.session.canSkip === true && this.session.canExpand === true && page.Members.length === pageMembers
-    return isFull && (page['Members@odata.count'] ?? Infinity) > read ? this.#pageFrom(path, read) : undefined
+    if (this.session.canExpand === undefined) Object.assign(this.session, waysOf(await this.serviceRoot()))
+    return this.session.canExpand === true ? pageFrom(this.session, path, 0) : path
   }
 
   /** A page; where the system refuses to expand although it says that it can, the page without. */
@@ -181,9 +156,8 @@ export class Connection {
     try {
       return (await this.#ask('GET', at)).body
     } catch (cause) {
-      const isRefused = cause instanceof RequestRefused && (cause.status === 501 || cause.status === 400)
-      const [path = '', asked] = at.split('?$expand=.')
-      if (!isRefused || asked === undefined || asked.includes('$skip')) throw cause
+      const path = unexpanded(at, cause)
+      if (path === undefined) throw cause
       this.session.canExpand = false
       return (await this.#ask('GET', path)).body
     }
@@ -219,9 +193,8 @@ export class Connection {
     try {
       return await this.whole(member, isMember)
     } catch (cause) {
-      const isGone = cause instanceof RequestRefused && (cause.status === 404 || cause.status === 410)
       if (cause instanceof UnreadableAnswer) this.#skip(member['@odata.id'], cause.why)
-      else if (!isGone) throw cause
+      else if (!isGone(cause)) throw cause
       return undefined
     }
   }
@@ -251,9 +224,7 @@ export class Connection {
       const answer = await exchange(this.endpoint, method, path, { ...options, stop: this.stop })
       this.budget?.spend(answer.text.length)
       if (answer.status !== 503 || patience >= busyTries) return answer
-      const wanted = Number(answer.headers['retry-after'] ?? 1)
-      const seconds = Math.min(mostPatientSeconds, Math.max(0, Number.isFinite(wanted) ? wanted : 1))
-      await pause(seconds * 1000, undefined, { signal: this.stop })
+      await pause(patienceSeconds(answer) * 1000, undefined, { signal: this.stop })
     }
   }
 
@@ -264,19 +235,15 @@ export class Connection {
 
   async #openSession(): Promise<string> {
     // The password goes only to whom it belongs; by TLS the certificate has been judged as well by now.
-    const found = await this.serviceRoot()
-    const path = found.Links?.Sessions?.['@odata.id'] ?? `${root}/SessionService/Sessions`
-    const answer = await this.#sent('POST', path, {
-      body: { UserName: this.credentials.userName, Password: this.credentials.password },
-    })
-    if (answer.status === 401 || answer.status === 403) throw new SignInRefused(this.endpoint.address)
-    const token = answer.headers['x-auth-token']
-    if (answer.status >= 400 || typeof token !== 'string') throw refusal('POST', path, answer)
-    const { location } = answer.headers
+    const { Links } = await this.serviceRoot()
+    const { token, locator } = await opened(
+      this.endpoint,
+      this.credentials,
+      Links?.Sessions?.['@odata.id'],
+      (path, body) => this.#sent('POST', path, { body }),
+    )
     this.session.token = token
-    this.session.locator = typeof location === 'string' ? pathWithin(this.endpoint, location) : undefined
+    this.session.locator = locator
     return token
   }
 }
-
-const isLink = (value: object) => Object.keys(value).length === 1 && '@odata.id' in value

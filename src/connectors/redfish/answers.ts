@@ -86,3 +86,18 @@ export function checked<T>(path: string, body: unknown, isAnswer: ValidateFuncti
   const first = isAnswer.errors?.[0]
   throw new UnreadableAnswer(path, `${first?.instancePath || 'The body'} ${first?.message ?? 'breaks the schema'}.`)
 }
+
+/** Whether what was asked for is not there, or no longer. */
+export const isGone = (cause: unknown) =>
+  cause instanceof RequestRefused && (cause.status === 404 || cause.status === 410)
+
+/** Whether only a link stands where a resource may. */
+export const isLink = (value: object) => Object.keys(value).length === 1 && '@odata.id' in value
+
+const mostPatientSeconds = 30
+
+/** How long a system that is busy wants to be left alone, within reason. */
+export function patienceSeconds({ headers }: Exchanged): number {
+  const wanted = Number(headers['retry-after'] ?? 1)
+  return Math.min(mostPatientSeconds, Math.max(0, Number.isFinite(wanted) ? wanted : 1))
+}

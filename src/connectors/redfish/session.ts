@@ -1,3 +1,7 @@
+import type { Endpoint, Exchanged } from '../http'
+import { pathWithin, refusal } from './answers'
+import { SignInRefused } from './errors'
+
 export interface Credentials {
   readonly userName: string
   readonly password: string
@@ -28,3 +32,19 @@ export const notSignedIn = (): Session => ({
   canExpand: undefined,
   canSkip: undefined,
 })
+
+/** Opens a session. @param service where sessions are opened, if the system says so @throws {SignInRefused} */
+export async function opened(
+  endpoint: Endpoint,
+  { userName, password }: Credentials,
+  service: string | undefined,
+  send: (path: string, body: object) => Promise<Exchanged>,
+): Promise<{ readonly token: string; readonly locator: string | undefined }> {
+  const path = service ?? '/redfish/v1/SessionService/Sessions'
+  const answer = await send(path, { UserName: userName, Password: password })
+  if (answer.status === 401 || answer.status === 403) throw new SignInRefused(endpoint.address)
+  const token = answer.headers['x-auth-token']
+  if (answer.status >= 400 || typeof token !== 'string') throw refusal('POST', path, answer)
+  const { location } = answer.headers
+  return { token, locator: typeof location === 'string' ? pathWithin(endpoint, location) : undefined }
+}

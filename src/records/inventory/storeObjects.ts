@@ -32,19 +32,7 @@ export async function storeObjects(
   notKept: NotKept[],
 ): Promise<number> {
   const kinds = statedKinds.filter(kind => stated[kind.name] !== undefined)
-  const ids = new Map<KindName, Map<string, string>>()
-  const known = new Map<KindName, readonly Known[]>()
-  const found = new Map<KindName, readonly (Stated & { readonly id: string })[]>()
-  // All ids before anything is written: ports lead to each other in rings.
-  for (const kind of kinds) {
-    const before = await knownOf(scope, kind, systemId)
-    const objects = recognised(kind, before, stated[kind.name] ?? [], notKept)
-    known.set(kind.name, before)
-    found.set(kind.name, objects)
-    ids.set(kind.name, new Map(objects.map(({ id, locator }) => [locator, id])))
-  }
-  for (const name of new Set(kinds.flatMap(kind => Object.values(kind.references) as KindName[])))
-    if (!ids.has(name) && isLocated(kindOf(name))) ids.set(name, await idsOf(scope, name, systemId))
+  const { known, found, ids } = await recogniseAll(scope, kinds, systemId, stated, notKept)
   let written = 0
   for (const kind of kinds) {
     const kept = new Set<string>()
@@ -68,6 +56,29 @@ export async function storeObjects(
     notKept.push({ locator, why: `It names no ${kindOf(lacks).words.one} that the system has.` })
     return []
   }
+}
+
+/** All ids before anything is written: ports lead to each other in rings. */
+async function recogniseAll(
+  scope: Required<Scope>,
+  kinds: readonly ObjectKind[],
+  systemId: string,
+  stated: { readonly [Name in KindName]?: readonly Stated[] },
+  notKept: NotKept[],
+) {
+  const ids = new Map<KindName, Map<string, string>>()
+  const known = new Map<KindName, readonly Known[]>()
+  const found = new Map<KindName, readonly (Stated & { readonly id: string })[]>()
+  for (const kind of kinds) {
+    const before = await knownOf(scope, kind, systemId)
+    const objects = recognised(kind, before, stated[kind.name] ?? [], notKept)
+    known.set(kind.name, before)
+    found.set(kind.name, objects)
+    ids.set(kind.name, new Map(objects.map(({ id, locator }) => [locator, id])))
+  }
+  for (const name of new Set(kinds.flatMap(kind => Object.values(kind.references) as KindName[])))
+    if (!ids.has(name) && isLocated(kindOf(name))) ids.set(name, await idsOf(scope, name, systemId))
+  return { ids, known, found }
 }
 
 /** Notes that what is known and was not kept of a whole reading is missing from now on. @returns how many are */

@@ -1,11 +1,10 @@
 'use client'
-import { useRouter } from 'next/navigation'
 import { useMemo, useRef } from 'react'
 import type { Drive, Enclosure, Pool } from '@/core/estate'
 import { unpacked, type Packed } from '@/core/views'
 import { usePoolChoice } from '../../drafts/PoolChoice'
-import { BayField, groupsOf } from '../bayField'
 import { Bays, type BayMark } from './Bays'
+import { BaysTogether } from './BaysTogether'
 import { groupColour } from './groupColours'
 
 /** Above this, bays are drawn together on a canvas instead of as parts of the page. */
@@ -26,9 +25,7 @@ export function SystemBays({ systemId, enclosures, drives: given, pools, highlig
   const last = useRef<string>(undefined)
   const marks = marksFor(drives, pools, sketch)
   const toggle = (id: string, isRange: boolean) => {
-    const order = drives.filter(drive => drive.role === 'unassigned' && drive.state === 'fine').map(drive => drive.id)
-    const [a, b] = [order.indexOf(last.current ?? id), order.indexOf(id)].sort((x, y) => x - y)
-    const range = isRange && a !== undefined && b !== undefined && a >= 0 ? order.slice(a, b + 1) : [id]
+    const range = isRange ? between(drives, last.current ?? id, id) : [id]
     last.current = id
     const isTaken = chosen.includes(id)
     const others = chosen.filter(each => !range.includes(each))
@@ -61,6 +58,13 @@ export function SystemBays({ systemId, enclosures, drives: given, pools, highlig
       />
     </>
   )
+}
+
+/** Free drives from one to another, in their order. */
+function between(drives: readonly Drive[], from: string, to: string): readonly string[] {
+  const order = drives.filter(drive => drive.role === 'unassigned' && drive.state === 'fine').map(drive => drive.id)
+  const [a = -1, b = -1] = [order.indexOf(from), order.indexOf(to)].sort((x, y) => x - y)
+  return a < 0 ? [to] : order.slice(a, b + 1)
 }
 
 /** What each bay is part of, as it is and as the draft would have it. */
@@ -170,56 +174,3 @@ const EnclosureBays = ({ enclosure, own, isOpen, marks, chosenSet, toggle, highl
     />
   </figure>
 )
-
-interface BaysTogetherProps extends Pick<SystemBaysProps, 'systemId' | 'enclosures' | 'highlighted'> {
-  readonly drives: readonly Drive[]
-  readonly marks: ReadonlyMap<string, BayMark>
-}
-
-/** The bays of many enclosures in one drawing: chosen by dragging over them as well. */
-function BaysTogether({ systemId, enclosures, drives, marks, highlighted }: BaysTogetherProps) {
-  const router = useRouter()
-  const { isOpen, chosen, choose } = usePoolChoice()
-  const chosenSet = useMemo(() => new Set(chosen), [chosen])
-  const groups = useMemo(
-    () =>
-      groupsOf(
-        enclosures,
-        drives,
-        enclosure => enclosure.name,
-        (own, { bayCount }) => `${own.length} of ${bayCount}`,
-      ),
-    [enclosures, drives],
-  )
-  const fieldMarks = useMemo(
-    () =>
-      new Map(
-        [...marks].map(([id, { words, colour, isSpare }]) => [id, { words, colour, letter: isSpare ? 's' : '' }]),
-      ),
-    [marks],
-  )
-  return (
-    <>
-      <h3>
-        Bays{' '}
-        <span>
-          {isOpen ? `${chosen.length} chosen` : `${drives.length} drives in ${enclosures.length} enclosures, s spare`}
-        </span>
-      </h3>
-      <BayField
-        label="Bays of all enclosures"
-        groups={groups}
-        marks={fieldMarks}
-        chosen={isOpen ? chosenSet : noneChosen}
-        highlighted={highlighted}
-        canChoose={isOpen ? drive => drive.role === 'unassigned' && drive.state === 'fine' : undefined}
-        onChoose={(ids, isAdding) =>
-          choose(isAdding ? [...new Set([...chosen, ...ids])] : chosen.filter(id => !ids.includes(id)))
-        }
-        onOpen={drive => router.push(`/build/systems/${systemId}?drive=${drive.id}`, { scroll: false })}
-      />
-    </>
-  )
-}
-
-const noneChosen: ReadonlySet<string> = new Set()

@@ -14,7 +14,7 @@ import { untilAnswers } from '../commands/processes'
 import type { Figure } from './measure'
 
 const volumes = 100_000
-const watchedSeconds = 180
+const watchedSeconds = 120
 const patienceSeconds = 180
 
 /** What it costs to look after a system of a hundred thousand volumes in which nothing changes. */
@@ -46,7 +46,7 @@ export async function workerFigures(url: string): Promise<Figure[]> {
     }
     // The first reading has been stored, and the database tidies up after it; what follows finds nothing new.
     await database.query('vacuum analyze')
-    await pause(90_000)
+    await pause(60_000)
     const [walBefore, cpuBefore] = [await walBytes(database), cpuSeconds(worker.pid)]
     let mostMegabytes = 0
     for (let second = 0; second < watchedSeconds; second += 1) {

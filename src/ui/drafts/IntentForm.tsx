@@ -52,7 +52,7 @@ function FormOf<Intent extends object>({
   })
   return (
     <DraftFrame title={title} draft={draft} verb={drafted.verb} isSketchBeside={isSketchBeside}>
-      {lead !== undefined && <p className="mt-0">{lead}</p>}
+      {lead !== undefined && <p className="mt-0 mb-3">{lead}</p>}
       {children}
       {linesOf(asked).map(line => {
         const drawn = line.map(field => (

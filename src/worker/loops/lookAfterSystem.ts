@@ -7,8 +7,12 @@ import type { World } from '../World'
 import { every } from './every'
 
 const everyMilliseconds = 10_000
-/** A reading of a large system takes long: whole ones follow each other so that they take at most this share of the time; between them events tell. */
-const mostShare = 0.025
+/**
+ * A reading of a large system takes long: what it takes beyond a quick one's time may be this share of all time at most, so whole
+ * readings of it follow each other more slowly; between them events tell.
+ */
+const mostShare = 0.02
+const quickMilliseconds = 750
 const longestMilliseconds = 120_000
 const pollMilliseconds = 500
 const settleMilliseconds = 400
@@ -92,7 +96,8 @@ async function collecting(
       if (!isPart) {
         wholeAt = Date.now()
         await collectSystem(world, systemId)
-        interval = Math.min(longestMilliseconds, Math.max(everyMilliseconds, (Date.now() - wholeAt) / mostShare))
+        const slow = (Date.now() - wholeAt - quickMilliseconds) / mostShare
+        interval = Math.min(longestMilliseconds, Math.max(everyMilliseconds, slow))
       }
       if (!isWatched) {
         isWatched = true

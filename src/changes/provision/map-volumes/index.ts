@@ -1,7 +1,7 @@
 import { mapVolumesIntent, type MapVolumesIntent as Intent } from '@/core/intents'
 import { byId, type Estate, one, type Volume } from '@/core/estate'
 import type { Plan, PlanCheck } from '@/core/plan'
-import { countWords } from '@/core/units'
+import { countAtStart, countWords } from '@/core/units'
 import type { ChangeKind } from '../../ChangeKind'
 import { beyond, beyondCheck, beyondEvidence } from '../../parts/beyond'
 import { advise, answers, must, rule } from '../../parts/checks'
@@ -66,14 +66,9 @@ function checksOf({ estate, group, intent, mapped, shared, systems, volumes }: S
   const held = volumes.filter(volume => volume.state !== 'in use')
   const gone = intent.volumeIds.length - volumes.length
   return [
-    must(
-      'volumes',
-      volumes.length > 0 && gone === 0,
-      gone > 0 ? `${gone} of the volumes are gone.` : 'Choose volumes.',
-      {
-        field: 'volumeIds',
-      },
-    ),
+    must('volumes', volumes.length > 0 && gone === 0, chosenWords(volumes.length, gone), {
+      field: 'volumeIds',
+    }),
     rule('volume', held.length === 0, 'All are in use.', `In holding: ${named(held)}.`, {
       remedy: 'Bring them back first.',
     }),
@@ -91,6 +86,11 @@ function checksOf({ estate, group, intent, mapped, shared, systems, volumes }: S
     ),
     ...systems.flatMap(system => beyondCheck(system, group, beyond(estate, system, group))),
   ]
+}
+
+function chosenWords(count: number, gone: number): string {
+  if (gone > 0) return `${gone} of the volumes ${gone === 1 ? 'is' : 'are'} gone.`
+  return count === 0 ? 'Choose volumes.' : `${countAtStart(count, 'volume is', 'volumes are')} chosen.`
 }
 
 function stepsOf({ estate, group, systems, volumes }: Seen): Outlined<MapStep>[] {

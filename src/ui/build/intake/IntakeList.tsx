@@ -20,7 +20,15 @@ const chosenWords = (drives: readonly DriveLine[]) =>
   `${countWords(drives.length, 'drive', 'drives')} chosen, ${formatBytes(drives.reduce((sum, each) => sum + BigInt(each.capacityBytes), 0n))}`
 
 const shownOfOne = new Set(['label', 'where', 'kind', 'pool', 'state', 'hours', 'wear'])
-const columnsOfOne = intakeColumns.map(column => ({ ...column, isAtFirstHidden: !shownOfOne.has(column.id) }))
+const columnsOfOne = intakeColumns.map(column => ({
+  ...column,
+  isAtFirstHidden: !shownOfOne.has(column.id),
+  // Which system it is, its page says already.
+  ...(column.id === 'where'
+    ? { text: ({ standsIn, bay }: DriveLine) => `${standsIn === '' ? '' : `${standsIn}, `}bay ${bay}` }
+    : {}),
+  ...(column.id === 'pool' ? { track: 'minmax(0,1.8fr)' } : {}),
+}))
 
 /** Drives as they stand in the intake, of the estate or of one system: what asks for work first; several are taken into one draft. */
 export const IntakeList = ({ first, question, systems, selected, isOfOneSystem = false }: IntakeListProps) => (

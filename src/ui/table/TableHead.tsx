@@ -33,7 +33,11 @@ export function TableHead<Row>({ columns, shape, sortAtFirst, choose }: TableHea
       className={`gap-x-[10px] border-b border-rule text-sm text-faint ${shape.isNarrow ? 'flex flex-wrap' : 'grid'}`}
       style={shape.isNarrow ? {} : shape.tracks}
     >
-      {choose !== undefined && <span role="columnheader">{choose}</span>}
+      {choose !== undefined && (
+        <span role="columnheader" className="pl-[5px]">
+          {choose}
+        </span>
+      )}
       {columns.map((column, index) => (
         <Head
           key={column.id}

@@ -109,7 +109,7 @@ interface ChoiceCellProps {
 }
 
 const ChoiceCell = ({ words, isNarrow, isChosen, choose }: ChoiceCellProps) => (
-  <span role="cell" className={isNarrow ? 'absolute top-[7px] right-1' : ''}>
+  <span role="cell" className={isNarrow ? 'absolute top-[7px] right-1' : 'pl-[5px]'}>
     <Checkbox aria-label={`Choose ${words}`} isOn={isChosen} onChange={(_, isRange) => choose(isRange)} />
   </span>
 )

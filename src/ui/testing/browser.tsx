@@ -13,6 +13,10 @@ HTMLElement.prototype.hasPointerCapture = () => false
 HTMLElement.prototype.releasePointerCapture = () => undefined
 if (typeof window !== 'undefined')
   window.matchMedia ??= () => ({ matches: false, addEventListener: () => {}, removeEventListener: () => {} }) as never
+if (typeof document !== 'undefined' && document.fonts === undefined)
+  Object.defineProperty(document, 'fonts', { value: { ready: Promise.resolve() } })
+// Nothing is drawn; what a drawing says is asked for.
+if (typeof HTMLCanvasElement !== 'undefined') HTMLCanvasElement.prototype.getContext = () => null
 globalThis.ResizeObserver ??= class {
   observe() {}
   unobserve() {}

@@ -1,6 +1,7 @@
-import { request as ask, type IncomingHttpHeaders, type Server } from 'node:http'
+import type { IncomingHttpHeaders, Server } from 'node:http'
 import { front } from './front'
 import { networksOf, peerOf } from './peer'
+import { askedAt } from './testing/askedAt'
 
 let server: Server
 let port = 0
@@ -22,22 +23,7 @@ afterEach(() => {
   server.close()
 })
 
-interface Answer {
-  readonly status: number
-  readonly headers: IncomingHttpHeaders
-  readonly text: string
-}
-const asked = (path: string, options: { method?: string; headers?: Record<string, string>; body?: string } = {}) =>
-  new Promise<Answer>((resolve, reject) => {
-    const { method = 'GET', headers = {}, body } = options
-    const sent = ask({ host: '127.0.0.1', port, path, method, headers, agent: false }, response => {
-      let text = ''
-      response.on('data', part => (text += part))
-      response.on('end', () => resolve({ status: response.statusCode ?? 0, headers: response.headers, text }))
-    })
-    sent.on('error', reject)
-    sent.end(body)
-  })
+const asked = (path: string, options: Parameters<typeof askedAt>[2] = {}) => askedAt(port, path, options)
 
 test('every answer bears the headers of security, also one that fails, and tells nothing of the fault', async () => {
   await listen('')

@@ -1,6 +1,7 @@
-import { request as ask, type IncomingHttpHeaders, type Server } from 'node:http'
+import type { Server } from 'node:http'
 import { front } from './front'
 import { remembering, type Knowing } from './remembering'
+import { askedAt } from './testing/askedAt'
 
 let server: Server
 let port = 0
@@ -39,22 +40,8 @@ afterEach(() => {
   server.close()
 })
 
-interface Answer {
-  readonly status: number
-  readonly headers: IncomingHttpHeaders
-  readonly text: string
-}
 const asked = (path: string, cookie?: string, method = 'GET', more: Record<string, string> = {}) =>
-  new Promise<Answer>((resolve, reject) => {
-    const headers = { ...more, ...(cookie === undefined ? {} : { cookie }) }
-    const sent = ask({ host: '127.0.0.1', port, path, method, headers, agent: false }, response => {
-      let text = ''
-      response.on('data', part => (text += part))
-      response.on('end', () => resolve({ status: response.statusCode ?? 0, headers: response.headers, text }))
-    })
-    sent.on('error', reject)
-    sent.end()
-  })
+  askedAt(port, path, { method, headers: { ...more, ...(cookie === undefined ? {} : { cookie }) } })
 const ada = 'wendrel=ada'
 
 test('the same reader is answered from memory until something changes, each time with a nonce of its own', async () => {

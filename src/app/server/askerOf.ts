@@ -1,7 +1,7 @@
 import type { IncomingMessage } from 'node:http'
 import { administratorOf, bearerOf } from '@/records/access'
 import { context } from './context'
-import { cookieName, sessionIdIn } from './sessionCookie'
+import { cookieName, sessionIdIn, tokenIn } from './credentials'
 
 /**
  * Who asks, by session cookie or bearer token, in a word that differs for any two who may not see the same; undefined where nobody is
@@ -11,7 +11,7 @@ export async function askerOf({ headers }: IncomingMessage): Promise<string | un
   const { database, memory } = context()
   const { authorization } = headers
   if (authorization !== undefined) {
-    const token = /^Bearer (\S{1,200})$/.exec(authorization)?.[1]
+    const token = tokenIn(authorization)
     const bearer = token === undefined ? undefined : await bearerOf({ database }, token)
     return bearer === undefined ? undefined : `token of ${bearer.id}`
   }

@@ -11,7 +11,7 @@ import {
   type Attempt,
 } from '@/records/access'
 import { context } from './context'
-import { cookieName, sessionIdIn } from './sessionCookie'
+import { cookieName, sessionIdIn, tokenIn } from './credentials'
 import { AccessRefused } from './errors'
 import { isOverTls } from './peer'
 
@@ -63,7 +63,7 @@ export const stillHolds = ({ by }: Asker): Promise<boolean> =>
 export async function asker(sent: Headers, isReading: boolean): Promise<Asker> {
   const authorization = sent.get('authorization')
   if (authorization !== null) {
-    const token = /^Bearer (\S{1,200})$/.exec(authorization)?.[1]
+    const token = tokenIn(authorization)
     const bearer = token === undefined ? undefined : await bearerOf({ database: context().database }, token)
     if (bearer === undefined)
       throw new AccessRefused(

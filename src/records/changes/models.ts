@@ -1,6 +1,4 @@
-import type { ChangeState, Plan } from '@/core/plan'
-import type { CodedRefusal } from '@/core/errors'
-import type { EvidenceEntry, JournalEntry } from '@/core/views'
+import type { ChangeRecord, EvidenceEntry, JournalEntry } from '@/core/views'
 import { DataTypes } from 'sequelize'
 import { toJson } from '../database'
 import { kept, modelFor } from '../model'
@@ -8,34 +6,18 @@ import { kept, modelFor } from '../model'
 /** Since when calls of one kind have failed without a good answer between: ISO 8601 by the name of the call. */
 export type Failing = Readonly<Record<string, string>>
 
-export interface KeptChange {
-  readonly id: string
-  readonly number: number
-  readonly kind: string
-  readonly state: ChangeState
-  readonly title: string
-  readonly intent: Readonly<Record<string, unknown>>
-  readonly plan: Plan
-  readonly planDigest: string
-  readonly differences: readonly string[]
-  readonly edit: number
-  readonly editedBy: string
-  readonly madeBy: string
+/** What a record of a change states as text, and the database as an instant. */
+export type Instants = 'madeAt' | 'carriedOutAt' | 'carriedOutEstateAt' | 'endedAt' | 'endedEstateAt'
+
+export interface KeptChange extends Omit<ChangeRecord, Instants> {
   readonly madeAt: Date
   readonly revisedAt: Date
   readonly carriedOutAt: Date | null
   readonly carriedOutEstateAt: Date | null
   readonly endedAt: Date | null
   readonly endedEstateAt: Date | null
-  readonly isStopWanted: boolean
-  readonly isUndoWanted: boolean
-  readonly facts: Readonly<Record<string, unknown>>
-  readonly refusal: CodedRefusal | null
-  readonly stands: string | null
-  readonly reverses: string | null
   /** Tries to prove it. */
   readonly attempt: number
-  readonly tookSeconds: number | null
 }
 
 const isSet = { type: DataTypes.BOOLEAN }

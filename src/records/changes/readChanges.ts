@@ -4,7 +4,7 @@ import type { ChangeRecord, ChangeSummary, EvidenceEntry, JournalEntry } from '@
 import type { Scope } from '../database'
 import { remembered } from '../memory'
 import { inside, plain } from '../model'
-import { changeModel, evidenceModel, journalModel, outcomeModel, type KeptChange } from './models'
+import { changeModel, evidenceModel, journalModel, outcomeModel, type Instants, type KeptChange } from './models'
 
 /** What a record of a change is made of. */
 const recorded = [
@@ -35,8 +35,6 @@ const recorded = [
 ] as const satisfies readonly (keyof KeptChange)[]
 
 const instant = (date: Date | null) => date?.toISOString() ?? null
-
-type Instants = 'madeAt' | 'carriedOutAt' | 'carriedOutEstateAt' | 'endedAt' | 'endedEstateAt'
 
 /** With its instants as text. */
 const toText = <Found extends Pick<KeptChange, Instants>>(found: Found) => ({

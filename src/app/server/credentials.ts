@@ -19,3 +19,6 @@ export async function sessionIdIn(cookie: string | undefined): Promise<string | 
   if (sessionId !== undefined) opened.set(cookie, sessionId)
   return sessionId
 }
+
+/** The bearer token in an Authorization header; undefined where it holds none. */
+export const tokenIn = (authorization: string): string | undefined => /^Bearer (\S{1,200})$/.exec(authorization)?.[1]

@@ -44,7 +44,7 @@ function PoolDrives({ draft, drives }: Pick<CreatePoolProps, 'drives'> & { reado
       {[...kinds].map(([words, own]) => (
         <DriveKind key={words} words={words} own={own} chosen={chosen} choose={choose} />
       ))}
-      <div className="hint">Or choose bays in the drawing: click or Space; with Shift from the last one to this.</div>
+      <div className="hint">Or choose bays in the drawing, by pointer or keyboard; Shift goes on choosing.</div>
     </div>
   )
 }

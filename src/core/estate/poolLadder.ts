@@ -10,6 +10,12 @@ export const poolLadder = (pool: Pool): Rung[] =>
 export const provisionableBytes = (pool: Pool) =>
   pool.usableBytes - pool.metadataBytes - pool.snapshotReserveBytes - pool.rebuildReserveBytes
 
+/** How far a pool is filled: written ÷ what volumes can have of it; 1 where they can have nothing. */
+export function fillRatioOf(pool: Pool): number {
+  const capacity = provisionableBytes(pool)
+  return capacity <= 0n ? 1 : Number(pool.writtenBytes) / Number(capacity)
+}
+
 const sum = (values: readonly bigint[]) => values.reduce((total, value) => total + value, 0n)
 
 /** The ladder of the whole estate: the pools' ladders added rung by rung, with the drives that no pool uses as the first step. */

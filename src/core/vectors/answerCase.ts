@@ -4,6 +4,7 @@ import { lossProbability, meanHoursToLoss, poolLossProbability, yearHours } from
 import { evacuation, type EvacuationMode } from '../placement'
 import { score, type ScoredJob } from '../transfer'
 import { UnknownSubject } from './errors'
+import { retention, schedule, snapshots } from './snapshotCases'
 
 /** Bytes and counts leave as decimal text, as they stand in the files of worked cases. */
 function asWorkedCase(value: unknown): unknown {
@@ -110,6 +111,9 @@ const answerBySubject: Readonly<Record<string, (input: never) => unknown>> = {
   durability,
   'cluster-durability': clusterDurability,
   evacuation: evacuated,
+  schedule,
+  retention,
+  snapshots,
   'transfer-scoring': ({ jobs }: { readonly jobs: readonly ScoredJob[] }) => score(jobs),
 }
 

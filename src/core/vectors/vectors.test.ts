@@ -3,10 +3,13 @@ import durability from '@/../vectors/durability.json'
 import evacuation from '@/../vectors/evacuation.json'
 import domains from '@/../vectors/layout-domains.json'
 import raid from '@/../vectors/layout-raid.json'
+import retention from '@/../vectors/retention.json'
+import schedule from '@/../vectors/schedule.json'
+import snapshots from '@/../vectors/snapshots.json'
 import scoring from '@/../vectors/transfer-scoring.json'
 import { answerCase, firstDifference, UnknownSubject } from '.'
 
-for (const file of [raid, domains, durability, clusters, scoring, evacuation]) {
+for (const file of [raid, domains, durability, clusters, scoring, evacuation, schedule, retention, snapshots]) {
   describe(file.subject, () => {
     const cases: readonly { readonly name: string; readonly input: unknown; readonly expected: unknown; readonly tolerance?: number }[] = file.cases
     test.each(cases)('$name', ({ input, expected, tolerance }) =>

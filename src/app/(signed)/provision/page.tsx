@@ -6,6 +6,7 @@ import { countAtStart, countWords } from '@/core/units'
 import { volumeSorts } from '@/core/views'
 import { pools, volumeList } from '@/records/queries'
 import { Page as Frame, SubSections, Title } from '@/ui/frame'
+import { PoolStand } from '@/ui/provision/pools'
 import { VolumeTable } from '@/ui/provision/volumes'
 import { provisionParts } from './parts'
 import { volumeMargin } from './volumeMargin'
@@ -29,6 +30,7 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
         <SubSections of={provisionParts} />
       </Title>
       <Sentence volumes={first.total} pools={allPools.length} isFiltered={query.size > 0} />
+      <PoolStand pools={allPools} />
       <VolumeTable
         first={first}
         question={query.toString()}

@@ -10,11 +10,11 @@ import { blankIntent, intents, isDrawn } from '@/core/intents'
 import { countWords } from '@/core/units'
 import type { VolumePage } from '@/core/views'
 import { hostGroups, pools, systems, volumeList, volumePage } from '@/records/queries'
-import { LeftDrafts } from '@/ui/changes'
+import { changeLines } from '@/records/changes'
+import { ChangeLines, LeftDrafts } from '@/ui/changes'
 import { IntentForm, KeyedDraft, ProvisionVolume } from '@/ui/drafts'
 import { Margin } from '@/ui/frame'
 import { Bytes } from '@/ui/parts/Bytes'
-import { PoolRoom } from '@/ui/provision/pools'
 import { VolumeMargin } from '@/ui/provision/volumes'
 
 interface Asked {
@@ -115,15 +115,24 @@ async function volumeDraft(
   )
 }
 
+const latestShown = 8
+const kindsHere = intents.filter(each => each.place?.startsWith('/provision') === true).map(({ kind }) => kind)
+
 /** What matters for volumes while none is selected. */
 async function ProvisionMargin() {
   const { scope } = await reader()
   const held = await volumeList(scope, { state: 'holding', limit: 5 })
   return (
     <Margin foot={<NewDraft href="/provision?draft=provision-volume">Provision a volume</NewDraft>}>
-      <h2>Room and drafts</h2>
-      <PoolRoom pools={await pools(scope)} />
+      <h2>Lately and in holding</h2>
       <LeftDrafts drafts={await draftsBelow('/provision')} />
+      <h3>
+        Latest changes <span>to volumes and hosts</span>
+      </h3>
+      <ChangeLines
+        changes={await changeLines(scope, latestShown, { kind: kindsHere })}
+        none="Nothing has been changed yet."
+      />
       {held.total > 0 && (
         <>
           <h3>

@@ -1,1 +1,1 @@
-export { PoolRoom } from './PoolRoom'
+export { PoolStand } from './PoolStand'

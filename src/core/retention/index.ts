@@ -1,0 +1,1 @@
+export { keptSnapshots, retentionRules, type RetentionRule, type RetentionRules } from './keptSnapshots'

@@ -1,0 +1,55 @@
+import { RRule } from 'rrule'
+import { instantOf } from './zoneOffsets'
+
+/** When something happens again and again. Source: RFC 5545, section 3.3.10. */
+export interface Recurrence {
+  /** The first time, local in the zone: `20260105T060000`. */
+  readonly start: string
+  /** Of the IANA database. */
+  readonly timeZone: string
+  /** The value of an RRULE: `FREQ=DAILY;BYHOUR=6,18`. */
+  readonly rule: string
+  /** Local times at which it does not happen. */
+  readonly except: readonly string[]
+}
+
+const dayMilliseconds = 86_400_000
+const localForm = /^(\d{4})(\d{2})(\d{2})T(\d{2})(\d{2})(\d{2})Z?$/
+
+/** A basic date and time as milliseconds, as if it were UTC; NaN where it is none. */
+export function basicTime(text: string): number {
+  const [, year, month, day, hour, minute, second] = (localForm.exec(text) ?? []).map(Number)
+  return Date.UTC(year ?? NaN, (month ?? NaN) - 1, day, hour, minute, second)
+}
+
+/**
+ * The instants at which it happens in a span. Recurrences are computed on local clock times, then each is turned into an instant; UNTIL is
+ * an inclusive instant, COUNT counts from the start, before exceptions and whatever the span.
+ * @param from inclusive, @param to exclusive
+ * @param most after which it ends; a rule is never expanded without a bound
+ * @returns ascending, each once
+ * @throws {Error} where the rule cannot be read; `scheduleTrouble` says so before
+ */
+export function occurrences(recurrence: Recurrence, from: Date, to: Date, most = 100_000): Date[] {
+  const { timeZone, rule } = recurrence
+  const until = /(?:^|;)UNTIL=([0-9TZ]+)/.exec(rule)?.[1]
+  const end = until === undefined ? Infinity : basicTime(until)
+  const last = Math.min(to.getTime(), end + 1)
+  const except = new Set(recurrence.except.map(basicTime))
+  const found = new Set<number>()
+  // Local times of the rule stand within a day of UTC's: it is looked at a little longer than needed on both sides.
+  const take = (local: Date) => {
+    if (local.getTime() > last + 2 * dayMilliseconds) return false
+    if (except.has(local.getTime())) return true
+    const at = instantOf(local.getTime(), timeZone)
+    if (at >= from.getTime() && at < last) found.add(at)
+    return found.size < most
+  }
+  const options = RRule.parseString(rule.replace(/(^|;)UNTIL=[0-9TZ]+/, ''))
+  new RRule({ ...options, dtstart: new Date(basicTime(recurrence.start)) }).all(take)
+  return [...found].sort((a, b) => a - b).map(at => new Date(at))
+}
+
+/** The first instant after another at which it happens; undefined where there is none within the span. */
+export const nextAfter = (recurrence: Recurrence, after: Date, withinDays = 400): Date | undefined =>
+  occurrences(recurrence, new Date(after.getTime() + 1), new Date(after.getTime() + withinDays * dayMilliseconds), 1)[0]

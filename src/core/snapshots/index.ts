@@ -1,0 +1,2 @@
+export { heldRuns, SnapshotSpace, type BlockVersion, type HeldRun } from './SnapshotSpace'
+export { snapshotReserve } from './snapshotReserve'

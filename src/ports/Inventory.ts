@@ -1,4 +1,4 @@
-import type { Drive, Node, NodePort, Pool, Switch, SwitchPort, Volume } from '@/core/estate'
+import type { Drive, Node, NodePort, Pool, Snapshot, Switch, SwitchPort, Volume } from '@/core/estate'
 import type { PoolWork } from './resources'
 
 export interface SystemIdentity {
@@ -13,7 +13,20 @@ export interface SystemIdentity {
 
 type Found<T> = Omit<
   T,
-  'id' | 'systemId' | 'revision' | 'poolId' | 'nodeId' | 'enclosureId' | 'state' | 'holdingUntil'
+  | 'id'
+  | 'systemId'
+  | 'revision'
+  | 'poolId'
+  | 'nodeId'
+  | 'enclosureId'
+  | 'state'
+  | 'holdingUntil'
+  | 'classId'
+  | 'cloneOfId'
+  | 'volumeId'
+  | 'reason'
+  | 'dueAt'
+  | 'heldReason'
 > & {
   readonly locator: string
 }
@@ -58,10 +71,20 @@ export interface Inventory {
     readonly targetName: string | null
   }[]
   readonly pools: readonly (Found<Pool> & { readonly state: Pool['state'] })[]
-  readonly volumes: readonly (Found<Volume> & { readonly poolLocator: string })[]
+  readonly volumes: readonly (Found<Volume> & {
+    readonly poolLocator: string
+    /** The snapshot with which a clone still shares. */
+    readonly cloneOfLocator: string | null
+  })[]
+  readonly snapshots: readonly (Found<Snapshot> & {
+    readonly volumeLocator: string | null
+    readonly state: Snapshot['state']
+  })[]
+  /** What is shown is a volume, or a snapshot. */
   readonly mappings: readonly {
     readonly locator: string
-    readonly volumeLocator: string
+    readonly volumeLocator: string | null
+    readonly snapshotLocator: string | null
     readonly groupName: string
     readonly lun: number
     readonly initiators: readonly string[]
@@ -87,4 +110,4 @@ export interface Inventory {
 }
 
 /** Some of what a system has, read by itself. */
-export type InventoryParts = Partial<Pick<Inventory, 'volumes'>>
+export type InventoryParts = Partial<Pick<Inventory, 'volumes' | 'snapshots'>>

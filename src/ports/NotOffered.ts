@@ -5,6 +5,7 @@ const words: Readonly<Record<ResourceName, string>> = {
   volumes: 'volumes',
   pools: 'pools',
   spreadPools: 'pools spread over nodes',
+  snapshots: 'snapshots',
   mappings: 'mappings of volumes to hosts',
   drives: 'drives',
   interfaces: 'interfaces of nodes',

@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import type { FastifyInstance } from 'fastify'
-import { BlockStore, extentBytes, SimulatedArray, work } from './array'
+import { account, BlockStore, extentBytes, SimulatedArray, work } from './array'
 import { NameServer } from './names/NameServer'
 import { ClusterPools, nodeAgents, PieceStore, RawDrives, rowView, SimulatedRow } from './row'
 import { fleetControl } from './control'
@@ -34,6 +34,7 @@ export interface Fleet {
 
 const tickMilliseconds = 250
 const snapshotMilliseconds = 60_000
+const accountMilliseconds = 5000
 
 /** Starts the fleet from its folder, or from its seed where the folder is new. */
 export async function startFleet(folder: string, ports: FleetPorts, firstRate: number): Promise<Fleet> {
@@ -115,9 +116,11 @@ function ticking(clock: FleetClock, arrays: readonly SimulatedArray[], pools: Cl
     arrays.forEach(array => work(array, seconds))
     pools.tick()
   }, tickMilliseconds)
+  const accounts = setInterval(() => arrays.forEach(account), accountMilliseconds)
   const snapshots = setInterval(() => store.snapshot(), snapshotMilliseconds)
   return () => {
     clearInterval(ticks)
+    clearInterval(accounts)
     clearInterval(snapshots)
   }
 }

@@ -40,6 +40,7 @@ const mapping: Mapping = {
   systemId: system.id,
   locator: '/m',
   volumeId: volume.id,
+  snapshotId: null,
   hostGroupId: group.id,
   groupName: group.name,
   lun: 3,

@@ -10,6 +10,7 @@ import { isPool, type RedfishSource } from './pools/schema'
 import { withSources } from './pools/sources'
 import type { ServiceMap } from './service/serviceMap'
 import { readWorks } from './tasks/readWorks'
+import { foundSnapshot, isSnapshot } from './snapshots/read'
 import { foundVolume } from './volumes/read'
 import { isVolume } from './volumes/schema'
 
@@ -22,10 +23,14 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
     if (controller.Ports !== undefined) ports.push(...(await connection.members(controller.Ports['@odata.id'], isPort)))
   }
   const pools = await resolved(connection, await connection.members(map.pools, isPool))
-  const volumes = await connection.members(map.volumes, isVolume, each => {
-    const whole = withSources(connection, each)
-    return whole instanceof Promise ? whole.then(foundVolume) : foundVolume(whole)
-  })
+  const snapshots: Inventory['snapshots'][number][] = []
+  const volumes = (
+    await connection.members(map.volumes, isVolume, each => {
+      if (isSnapshot(each)) return void snapshots.push(foundSnapshot(each))
+      const whole = withSources(connection, each)
+      return whole instanceof Promise ? whole.then(foundVolume) : foundVolume(whole)
+    })
+  ).filter(each => each !== undefined)
   const fabric = await readFabric(connection, map.fabrics)
   const driveAt = new Map(drives.map(drive => [drive.locator, drive]))
   const groupByDrive = new Map(
@@ -68,7 +73,8 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
     })),
     pools: pools.map(pool => foundPool(pool, driveAt)),
     volumes,
-    mappings: fabric.mappings,
+    snapshots,
+    mappings: mappingsTo(fabric.mappings, snapshots),
     accessGroups: fabric.accessGroups,
     sensors,
     ...(await readRow(connection, map)),
@@ -84,14 +90,26 @@ export async function readParts(
   locators: readonly string[],
 ): Promise<InventoryParts | undefined> {
   const volumes: Inventory['volumes'][number][] = []
+  const snapshots: Inventory['snapshots'][number][] = []
   for (const locator of locators) {
     // Drives and pools change each other: they are read as a whole.
     if (!locator.startsWith(`${map.volumes}/`)) return undefined
     const found = await connection.readIfThere(locator, isVolume)
     if (found === undefined) return undefined
-    volumes.push(foundVolume(await withSources(connection, found)))
+    if (isSnapshot(found)) snapshots.push(foundSnapshot(found))
+    else volumes.push(foundVolume(await withSources(connection, found)))
   }
-  return { volumes }
+  return { ...(volumes.length === 0 ? {} : { volumes }), ...(snapshots.length === 0 ? {} : { snapshots }) }
+}
+
+/** What is shown to hosts is told by its place only: that of a volume, or of a snapshot. */
+function mappingsTo(all: Inventory['mappings'], snapshots: Inventory['snapshots']): Inventory['mappings'] {
+  const places = new Set(snapshots.map(({ locator }) => locator))
+  return all.map(each =>
+    each.volumeLocator !== null && places.has(each.volumeLocator)
+      ? { ...each, volumeLocator: null, snapshotLocator: each.volumeLocator }
+      : each,
+  )
 }
 
 async function resolved<T extends { CapacitySources?: RedfishSource[] }>(

@@ -9,6 +9,7 @@ import { mappings } from './mappings/requests'
 import { interfaces, switchPorts } from './network/requests'
 import { nodes } from './nodes/requests'
 import { pools } from './pools/requests'
+import { snapshots } from './snapshots/requests'
 import { spreadPools } from './pools/spread'
 import type { Offer } from './Reach'
 import { readInventory, readParts } from './readInventory'
@@ -25,6 +26,7 @@ const offers: { readonly [N in ResourceName]: Offer<N> } = {
   volumes,
   pools,
   spreadPools,
+  snapshots,
   mappings,
   drives,
   interfaces,

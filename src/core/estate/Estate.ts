@@ -8,7 +8,9 @@ import type {
   Pool,
   Port,
   Probe,
+  ServiceClass,
   Site,
+  Snapshot,
   System,
   Volume,
 } from './schemas'
@@ -32,7 +34,9 @@ export interface Estate {
   readonly drives: readonly Drive[]
   readonly ports: readonly Port[]
   readonly pools: readonly Pool[]
+  readonly serviceClasses: readonly ServiceClass[]
   readonly volumes: readonly Volume[]
+  readonly snapshots: readonly Snapshot[]
   readonly hostGroups: readonly HostGroup[]
   readonly hosts: readonly Host[]
   readonly mappings: readonly Mapping[]
@@ -72,7 +76,9 @@ export const emptyEstate: Estate = {
   drives: [],
   ports: [],
   pools: [],
+  serviceClasses: [],
   volumes: [],
+  snapshots: [],
   hostGroups: [],
   hosts: [],
   mappings: [],

@@ -60,7 +60,7 @@ export function brokenInvariants(estate: Estate): BrokenInvariant[] {
     }
   }
   for (const mapping of estate.mappings) {
-    if (estate.volumes.length > 0 && !volumes.has(mapping.volumeId)) {
+    if (estate.volumes.length > 0 && mapping.volumeId !== null && !volumes.has(mapping.volumeId)) {
       broken.push({
         rule: 'mapping-has-volume',
         objectId: mapping.id,

@@ -3,6 +3,7 @@ import type { Mappings } from './mappings'
 import type { Interfaces, SwitchPorts } from './network'
 import type { Clusters, Nodes } from './nodes'
 import type { Pools } from './pools'
+import type { Snapshots } from './snapshots'
 import type { SpreadPools } from './spreadPools'
 import type { Tasks } from './tasks'
 import type { Volumes } from './volumes'
@@ -16,6 +17,7 @@ export interface SystemResources {
   readonly volumes: Volumes
   readonly pools: Pools
   readonly spreadPools: SpreadPools
+  readonly snapshots: Snapshots
   readonly mappings: Mappings
   readonly drives: Drives
   readonly interfaces: Interfaces
@@ -31,6 +33,7 @@ export type * from './mappings'
 export type * from './network'
 export type * from './nodes'
 export type * from './pools'
+export type * from './snapshots'
 export type * from './spreadPools'
 export type * from './tasks'
 export type * from './volumes'

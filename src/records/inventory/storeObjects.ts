@@ -112,6 +112,9 @@ function withReferences(
     if (id === undefined && !isNullable) return { lacks: name }
     whole[field] = id ?? null
   }
+  const [first] = kind.oneOf ?? []
+  if (first !== undefined && (kind.oneOf ?? []).every(field => whole[field] === null))
+    return { lacks: (kind.references as Partial<Record<string, KindName>>)[first] ?? kind.name }
   return { object: whole }
 }
 

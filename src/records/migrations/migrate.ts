@@ -14,6 +14,7 @@ import { sql as rounds } from './0009-rounds.sql'
 import { sql as lists } from './0010-lists.sql'
 import { sql as notices } from './0011-notices.sql'
 import { sql as search } from './0012-search.sql'
+import { sql as snapshots } from './0013-snapshots.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -28,6 +29,7 @@ const steps = [
   { name: '0010-lists', sql: lists },
   { name: '0011-notices', sql: notices },
   { name: '0012-search', sql: search },
+  { name: '0013-snapshots', sql: snapshots },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -30,7 +30,16 @@ const inventory = sampleInventory({
   controllers: [{ locator: '/c/1', name: 'A', model: null, firmware: null, state: 'fine' }],
   ports: [1, 2, 10].map(number => port(number)),
   drives: [1, 2, 3].map(bay => sampleDriveFound(bay, { capacityBytes: 9007199254740993n + BigInt(bay) })),
-  mappings: [{ locator: '/m/1', volumeLocator: '/v/0', groupName: 'ct-scans', lun: 1, initiators: ['iqn.x'] }],
+  mappings: [
+    {
+      locator: '/m/1',
+      volumeLocator: '/v/0',
+      snapshotLocator: null,
+      groupName: 'ct-scans',
+      lun: 1,
+      initiators: ['iqn.x'],
+    },
+  ],
 })
 beforeAll(async () => {
   const fresh = await freshDatabase()
@@ -79,10 +88,22 @@ test('what a kind names of its own fields, it has', () => {
     ]
     expect(named.filter(field => !fields.has(field))).toEqual([])
   }
+})
+
+test('a kind refers to those before it; what refers in a ring is judged when all has been written', async () => {
   const order = kindList.map(({ name }) => name)
-  for (const { name, references } of kindList)
-    for (const of of Object.values(references) as KindName[])
-      expect(of === name || order.indexOf(of) < order.indexOf(name)).toBe(true)
+  const ahead = kindList.flatMap(({ name, references }) =>
+    (Object.entries(references) as [string, KindName][])
+      .filter(([, of]) => of !== name && order.indexOf(of) > order.indexOf(name))
+      .map(([field]) => `${name}.${field}`),
+  )
+  const late = await rows<{ readonly name: string }>(
+    scope(),
+    `select conrelid::regclass || '.' || attname as name from pg_constraint join pg_attribute on attrelid = conrelid and attnum = conkey[1]
+     where contype = 'f' and condeferred order by 1`,
+  )
+  expect(ahead).toEqual(['volumes.cloneOfId'])
+  expect(late.map(({ name }) => name)).toEqual(expect.arrayContaining(['volumes.clone_of_id']))
 })
 
 test('lists answer what the contract says of each kind, byte for byte', async () => {
@@ -203,7 +224,9 @@ test('what a system states of an object that it does not have is told, and the r
           poolLocator: '/gone',
         },
       ],
-      mappings: [{ locator: '/m/9', volumeLocator: '/v/9', groupName: 'g', lun: 3, initiators: [] }],
+      mappings: [
+        { locator: '/m/9', volumeLocator: '/v/9', snapshotLocator: null, groupName: 'g', lun: 3, initiators: [] },
+      ],
     },
     await nextReading(scope()),
   )

@@ -1,12 +1,16 @@
 import {
   closeSync,
+  copyFileSync,
   existsSync,
   fsyncSync,
+  linkSync,
   mkdirSync,
   openSync,
   readFileSync,
   readdirSync,
+  renameSync,
   rmSync,
+  statSync,
   writeSync,
 } from 'node:fs'
 import { join } from 'node:path'
@@ -19,6 +23,29 @@ export interface VolumeBytes {
   /** Gives back the extents that lie wholly inside; @returns how many the volume stores now */
   discard(volumeId: string, offset: bigint, length: number): number
   forget(volumeId: string): void
+  /** Undefined for a store that keeps no copies. */
+  readonly copies?: ByteCopies
+}
+
+/** Copies that share what is alike: a version of an extent is stored once, whoever holds it. Safe to repeat. */
+export interface ByteCopies {
+  /** A copy of what a volume or copy holds now. */
+  freeze(fromId: string, toId: string): void
+  /** Gives a volume what a copy holds, in place of what it has; @returns how many extents it stores now */
+  replace(volumeId: string, fromId: string): number
+  /** Stores all that a volume shares with others once more, for itself. */
+  separate(volumeId: string): void
+  /** Extents that nothing else holds. */
+  ownExtents(id: string): number
+  /** Versions that a volume no longer has, by the first and last of its copies that hold them; copies in the order in which they were taken. */
+  heldRuns(volumeId: string, copyIds: readonly string[]): HeldExtents[]
+}
+
+export interface HeldExtents {
+  /** Places in the order of the copies. */
+  readonly first: number
+  readonly last: number
+  readonly extents: number
 }
 
 /** Bytes that hosts really wrote: one file an extent, so that a volume of any size takes only what was written to it. */
@@ -33,6 +60,7 @@ export class BlockStore implements VolumeBytes {
     mkdirSync(this.#folderOf(volumeId), { recursive: true })
     for (const { extent, from, at, length } of this.#spans(offset, data.length)) {
       const path = this.#file(volumeId, extent)
+      if (existsSync(path) && statSync(path).nlink > 1) this.#unshare(path)
       const file = openSync(path, existsSync(path) ? 'r+' : 'w+')
       writeSync(file, data, from, length, at)
       fsyncSync(file)
@@ -63,8 +91,71 @@ export class BlockStore implements VolumeBytes {
     rmSync(this.#folderOf(volumeId), { recursive: true, force: true })
   }
 
+  /** A version of an extent is a file with a name in the folder of each that holds it. */
+  readonly copies: ByteCopies = {
+    freeze: (fromId, toId) => {
+      this.forget(toId)
+      mkdirSync(this.#folderOf(toId), { recursive: true })
+      for (const name of this.#names(fromId))
+        linkSync(join(this.#folderOf(fromId), name), join(this.#folderOf(toId), name))
+    },
+    replace: (volumeId, fromId) => {
+      const next = `${volumeId}.next`
+      this.copies.freeze(fromId, next)
+      this.forget(volumeId)
+      renameSync(this.#folderOf(next), this.#folderOf(volumeId))
+      return this.count(volumeId)
+    },
+    separate: volumeId => {
+      for (const name of this.#names(volumeId)) {
+        const path = join(this.#folderOf(volumeId), name)
+        if (statSync(path).nlink > 1) this.#unshare(path)
+      }
+    },
+    ownExtents: id => this.#names(id).filter(name => statSync(join(this.#folderOf(id), name)).nlink === 1).length,
+    heldRuns: (volumeId, copyIds) => this.#heldRuns(volumeId, copyIds),
+  }
+
+  #heldRuns(volumeId: string, copyIds: readonly string[]): HeldExtents[] {
+    const versions = (id: string) =>
+      new Map(this.#names(id).map(name => [name, statSync(join(this.#folderOf(id), name)).ino] as const))
+    const live = versions(volumeId)
+    const counts = new Map<string, number>()
+    const open = new Map<string, { readonly version: number; readonly first: number }>()
+    const close = (name: string, before: number) => {
+      const run = open.get(name)
+      if (run === undefined) return
+      open.delete(name)
+      if (live.get(name) === run.version) return
+      const key = `${run.first}-${before}`
+      counts.set(key, (counts.get(key) ?? 0) + 1)
+    }
+    copyIds.forEach((id, place) => {
+      const held = versions(id)
+      for (const [name, run] of open) if (held.get(name) !== run.version) close(name, place - 1)
+      for (const [name, version] of held) if (!open.has(name)) open.set(name, { version, first: place })
+    })
+    for (const name of [...open.keys()]) close(name, copyIds.length - 1)
+    return [...counts].map(([key, extents]) => {
+      const [first = 0, last = 0] = key.split('-').map(Number)
+      return { first, last, extents }
+    })
+  }
+
+  /** Others keep the version that they share; this name gets one of its own. */
+  #unshare(path: string): void {
+    copyFileSync(path, `${path}.own`)
+    renameSync(`${path}.own`, path)
+  }
+
+  #names(id: string): string[] {
+    return existsSync(this.#folderOf(id))
+      ? readdirSync(this.#folderOf(id)).filter(name => name.endsWith('.extent'))
+      : []
+  }
+
   count(volumeId: string): number {
-    return existsSync(this.#folderOf(volumeId)) ? readdirSync(this.#folderOf(volumeId)).length : 0
+    return this.#names(volumeId).length
   }
 
   #folderOf(volumeId: string): string {

@@ -5,19 +5,31 @@ import type {
   DriveEntity,
   EndpointEntity,
   GroupEntity,
+  LineageEntity,
   PoolEntity,
+  SnapshotEntity,
   TaskEntity,
   VolumeEntity,
 } from './entities'
+import { heldBy } from './lineage'
 import { notFound } from './Refused'
 import type { VolumeBytes } from './BlockStore'
 
 export const extentBytes = 1024n * 1024n
 
+const ofVolumes: ReadonlySet<TaskEntity['work']> = new Set([
+  'zero-volume',
+  'flush-snapshot',
+  'copy-clone',
+  'restore-volume',
+])
+
 type Collections = {
   readonly drives: DriveEntity
   readonly pools: PoolEntity
   readonly volumes: VolumeEntity
+  readonly snapshots: SnapshotEntity
+  readonly lineages: LineageEntity
   readonly endpoints: EndpointEntity
   readonly groups: GroupEntity
   readonly connections: ConnectionEntity
@@ -61,13 +73,29 @@ export class SimulatedArray {
 
   writtenBytes(volume: VolumeEntity): bigint {
     if (!volume.isThin) return BigInt(volume.sizeBytes)
-    return BigInt(volume.workloadBytes) + BigInt(volume.storedExtents) * extentBytes
+    const extents =
+      volume.cloneOf === undefined ? volume.storedExtents : (this.blocks.copies?.ownExtents(volume.id) ?? 0)
+    return BigInt(volume.workloadBytes) + BigInt(extents) * extentBytes
   }
 
+  /** What snapshots of a pool's volumes hold besides the volumes. */
+  poolSnapshotBytes(poolId: string): bigint {
+    const taken = new Set(this.all('snapshots').map(each => each.volumeId))
+    return this.all('volumes').reduce(
+      (sum, volume) =>
+        volume.poolId === poolId && taken.has(volume.id)
+          ? heldBy(this, volume.id).runs.reduce((held, run) => held + run.bytes, sum)
+          : sum,
+      0n,
+    )
+  }
+
+  /** What volumes have written, and what snapshots hold beyond the reserve that is set aside for them. */
   poolWrittenBytes(poolId: string): bigint {
+    const beyond = this.poolSnapshotBytes(poolId) - BigInt(this.one('pools', poolId).snapshotReserveBytes)
     return this.all('volumes').reduce(
       (sum, volume) => (volume.poolId === poolId ? sum + this.writtenBytes(volume) : sum),
-      0n,
+      beyond > 0n ? beyond : 0n,
     )
   }
 
@@ -91,7 +119,7 @@ export class SimulatedArray {
     body: object,
     lanes: TaskEntity['lanes'],
   ): TaskEntity {
-    const kind = work === 'zero-volume' ? 'Volumes' : 'StoragePools'
+    const kind = ofVolumes.has(work) ? 'Volumes' : 'StoragePools'
     return {
       id: this.nextId('tasks', name),
       name,
@@ -123,6 +151,10 @@ export class SimulatedArray {
       : `${counters.last + 1}-${seededHex(this.model.serial, name, 4)}`
   }
 }
+
+/** IEEE registered extended, NAA 6: the array's own part, then a number of what it names, never used twice. */
+export const naaFor = (array: SimulatedArray, id: string) =>
+  `6${seededHex(array.model.serial, 'naa', 15)}${seededHex(array.model.serial, `${id}/${array.clock.now()}`, 16)}`
 
 export interface ExtraWork {
   /** Why a task cannot go on, or undefined. */

@@ -86,6 +86,38 @@ export interface VolumeEntity {
   /** Extents that hosts have really written. */
   readonly storedExtents: number
   readonly isReady: boolean
+  /** Of the accounted bytes, how many its workload overwrites in a day of fleet time. */
+  readonly changedBytesPerDay?: string
+  /** The snapshot that it still shares extents with; absent for a volume that stands alone. */
+  readonly cloneOf?: string
+}
+
+export interface SnapshotEntity {
+  readonly id: string
+  readonly volumeId: string
+  readonly name: string
+  readonly naa: string
+  readonly sizeBytes: string
+  /** The instant that it holds: all that had been acknowledged by then. */
+  readonly takenAt: number
+  /** Its number among all that were taken of the volume, counted from 1 and never used twice. */
+  readonly number: number
+  /** Accounted bytes that the volume had then. */
+  readonly workloadBytes: string
+  /** What was acknowledged and still in memory has reached the drives. */
+  readonly isConsistent: boolean
+}
+
+/**
+ * Versions of a volume's accounted bytes. What is live is told by the number of the first snapshot that would hold it; what is dead, by
+ * the first and last that hold it.
+ */
+export interface LineageEntity {
+  readonly id: string
+  readonly taken: number
+  readonly changedAt: number
+  readonly live: readonly { readonly first: number; readonly bytes: number }[]
+  readonly dead: readonly { readonly first: number; readonly last: number; readonly bytes: number }[]
 }
 
 export interface EndpointEntity {
@@ -123,6 +155,9 @@ export interface TaskEntity {
     | 'rebuild-pieces'
     | 'move-pieces'
     | 'erase-drive'
+    | 'flush-snapshot'
+    | 'copy-clone'
+    | 'restore-volume'
   readonly subjectId: string
   readonly state: 'Running' | 'Completed' | 'Exception'
   readonly startedAt: number

@@ -36,7 +36,7 @@ export function connect(
   description: string,
 ): ConnectionEntity {
   const group = array.one('groups', groupId)
-  const volume = array.one('volumes', volumeId)
+  const volume = array.maybe('volumes', volumeId) ?? array.one('snapshots', volumeId)
   const ofGroup = array.all('connections').filter(connection => connection.groupId === groupId)
   if (ofGroup.some(connection => connection.volumeId === volumeId)) {
     throw conflict(`${volume.name} was not mapped.`, `It is mapped to ${group.name} already.`, 'Use that mapping.')
@@ -63,7 +63,7 @@ export function disconnect(array: SimulatedArray, id: string): void {
 export function visibleTo(
   array: SimulatedArray,
   initiator: string,
-): { readonly volume: VolumeEntity; readonly lun: number }[] {
+): { readonly volume: VolumeEntity; readonly lun: number; readonly isReadOnly: boolean }[] {
   const endpoint = array.all('endpoints').find(each => each.initiator === initiator)
   if (endpoint === undefined) return []
   const groups = new Set(
@@ -75,6 +75,25 @@ export function visibleTo(
   return array
     .all('connections')
     .filter(connection => groups.has(connection.groupId))
-    .map(connection => ({ volume: array.one('volumes', connection.volumeId), lun: connection.lun }))
-    .filter(({ volume }) => volume.isReady)
+    .flatMap(({ volumeId, lun }) => {
+      const volume = array.maybe('volumes', volumeId) ?? shownSnapshot(array, volumeId)
+      return volume?.isReady === true
+        ? [{ volume, lun, isReadOnly: volume.id !== array.maybe('volumes', volumeId)?.id }]
+        : []
+    })
+}
+
+/** A snapshot as hosts are shown it: a disk of its own, to be read. */
+function shownSnapshot(array: SimulatedArray, id: string): VolumeEntity | undefined {
+  const snapshot = array.maybe('snapshots', id)
+  if (snapshot === undefined) return undefined
+  const source = array.one('volumes', snapshot.volumeId)
+  return {
+    ...source,
+    id,
+    name: snapshot.name,
+    naa: snapshot.naa,
+    sizeBytes: snapshot.sizeBytes,
+    isReady: snapshot.isConsistent,
+  }
 }

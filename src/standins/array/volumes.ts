@@ -1,8 +1,8 @@
-import { seededHex } from '../fleet'
 import type { TaskEntity, VolumeEntity } from './entities'
 import { lanesOf } from './pools'
 import { badValue, conflict } from './Refused'
-import type { SimulatedArray } from './SimulatedArray'
+import { naaFor, type SimulatedArray } from './SimulatedArray'
+import { heldBack } from './snapshots'
 
 export interface VolumeRequest {
   readonly name: string
@@ -43,8 +43,7 @@ export function createVolume(
     poolId: pool.id,
     name: request.name,
     description: request.description,
-    // IEEE registered extended, NAA 6: the array's own part, then the volume's number, never used twice.
-    naa: `6${seededHex(array.model.serial, 'naa', 15)}${seededHex(array.model.serial, `${id}/${array.clock.now()}`, 16)}`,
+    naa: naaFor(array, id),
     sizeBytes: `${request.sizeBytes}`,
     isThin: request.isThin,
     workloadBytes: '0',
@@ -100,7 +99,9 @@ export function removeVolume(array: SimulatedArray, id: string): void {
   if (array.all('connections').some(connection => connection.volumeId === id)) {
     throw conflict(`${volume.name} was not removed.`, 'It is mapped to hosts.', 'Remove its mappings first.')
   }
-  array.store.commit([array.gone('volumes', id)])
+  const why = heldBack(array, id)
+  if (why !== undefined) throw conflict(`${volume.name} was not removed.`, why, 'Remove its snapshots first.')
+  array.store.commit([array.gone('volumes', id), array.gone('lineages', id)])
   array.blocks.forget(id)
 }
 

@@ -1,4 +1,5 @@
 import type { SimulatedArray } from './SimulatedArray'
+import { endedCopy } from './snapshots'
 import type { TaskEntity } from './entities'
 import type { Entry } from '../fleet'
 
@@ -53,6 +54,8 @@ function resultOf(array: SimulatedArray, task: TaskEntity): Entry[] {
     return [array.entry('pools', { ...array.one('pools', task.subjectId), isReady: true })]
   if (task.work === 'zero-volume')
     return [array.entry('volumes', { ...array.one('volumes', task.subjectId), isReady: true })]
+  if (task.work === 'flush-snapshot' || task.work === 'copy-clone' || task.work === 'restore-volume')
+    return endedCopy(array, task)
   return [...(array.extraWork?.ended(task) ?? [])]
 }
 

@@ -106,15 +106,15 @@ export function seedBittern(array: SimulatedArray): void {
     }
   })
   const volumes = [
-    volume(array, bulk, 'ct-scans-raw-01', 120_000n, 96_400n),
-    volume(array, bulk, 'ct-scans-raw-02', 120_000n, 101_250n),
-    volume(array, bulk, 'ct-scans-derived-01', 60_000n, 51_700n),
-    volume(array, bulk, 'staff-homes-01', 40_000n, 28_900n),
-    volume(array, bulk, 'photo-studio-01', 80_000n, 63_100n),
-    volume(array, bulk, 'field-recordings-01', 30_000n, 11_300n),
-    volume(array, fast, 'ticket-desk-01', 400n, 212n),
-    volume(array, fast, 'building-sensors-01', 250n, 84n),
-    volume(array, fast, 'reading-room-image-01', 1_200n, 640n),
+    volume(array, bulk, 'ct-scans-raw-01', 120_000n, 96_400n, 0.0004),
+    volume(array, bulk, 'ct-scans-raw-02', 120_000n, 101_250n, 0.0021),
+    volume(array, bulk, 'ct-scans-derived-01', 60_000n, 51_700n, 0.011),
+    volume(array, bulk, 'staff-homes-01', 40_000n, 28_900n, 0.006),
+    volume(array, bulk, 'photo-studio-01', 80_000n, 63_100n, 0.003),
+    volume(array, bulk, 'field-recordings-01', 30_000n, 11_300n, 0.0012),
+    volume(array, fast, 'ticket-desk-01', 400n, 212n, 0.09),
+    volume(array, fast, 'building-sensors-01', 250n, 84n, 0.02),
+    volume(array, fast, 'reading-room-image-01', 1_200n, 640n, 0.004),
   ]
   array.store.commit([
     ...placed.map(each => array.entry('drives', each)),
@@ -164,6 +164,8 @@ function volume(
   name: string,
   sizeGibibytes: bigint,
   writtenGibibytes: bigint,
+  /** Of what is written, overwritten in a day. */
+  changedRatio: number,
 ): VolumeEntity {
   return {
     id: name,
@@ -176,5 +178,6 @@ function volume(
     naa: `6${seededHex(array.model.serial, 'naa', 15)}${seededHex(array.model.serial, name, 16)}`,
     sizeBytes: `${sizeGibibytes * gibibyte}`,
     workloadBytes: `${writtenGibibytes * gibibyte}`,
+    changedBytesPerDay: `${Math.round(Number(writtenGibibytes * gibibyte) * changedRatio)}`,
   }
 }

@@ -35,6 +35,13 @@ export class HostRefused extends WendrelError {
 
 const most = 64 * 1024 * 1024
 
+interface Reachable {
+  readonly array: SimulatedArray
+  readonly volume: VolumeEntity
+  readonly lun: number
+  readonly isReadOnly: boolean
+}
+
 /** A host with its initiators. It reaches an array's bytes only through a login and a mapping, as its rescan found them. */
 export class SimulatedHost {
   constructor(
@@ -81,7 +88,7 @@ export class SimulatedHost {
 
   /** Writes bytes that follow from a seed. @returns their SHA-256, computed before they leave the host */
   write(naa: string, offset: bigint, length: number, seed: string): string {
-    const { array, volume } = this.#open(naa, offset, length)
+    const { array, volume } = this.#openToWrite(naa, offset, length)
     const data = patternOf(seed, length)
     const storedExtents = array.blocks.write(volume.id, offset, data)
     if (storedExtents !== volume.storedExtents)
@@ -96,12 +103,24 @@ export class SimulatedHost {
   }
 
   discard(naa: string, offset: bigint, length: number): void {
-    const { array, volume } = this.#open(naa, offset, length)
+    const { array, volume } = this.#openToWrite(naa, offset, length)
     const storedExtents = array.blocks.discard(volume.id, offset, length)
     array.store.commit([array.entry('volumes', { ...volume, storedExtents })])
   }
 
-  #open(naa: string, offset: bigint, length: number): { array: SimulatedArray; volume: VolumeEntity } {
+  #openToWrite(naa: string, offset: bigint, length: number): Reachable {
+    const opened = this.#open(naa, offset, length)
+    if (opened.isReadOnly)
+      throw refuse(
+        403,
+        'Nothing was written.',
+        'The disk is a snapshot: it can only be read.',
+        'Clone it to write to it.',
+      )
+    return opened
+  }
+
+  #open(naa: string, offset: bigint, length: number): Reachable {
     const device = this.state.devices.find(each => each.naa === naa)
     if (device === undefined)
       throw refuse(
@@ -120,7 +139,7 @@ export class SimulatedHost {
     return now
   }
 
-  #reachable(): { array: SimulatedArray; volume: VolumeEntity; lun: number }[] {
+  #reachable(): Reachable[] {
     return this.arrays
       .filter(array => array.model.ports.some(port => this.state.logins.includes(port.target)))
       .flatMap(array =>

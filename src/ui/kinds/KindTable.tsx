@@ -1,5 +1,6 @@
 'use client'
 import { kindOf, titleOf, type KindName, type ListColumn } from '@/core/estate'
+import { Moment } from '../parts/Moment'
 import { State } from '../parts/State'
 import { ServerTable, type ServerColumn, type ServerPage } from '../table'
 import { textOf } from './textOf'
@@ -22,6 +23,7 @@ const tracks: Readonly<Record<NonNullable<ListColumn['as']>, string>> = {
   'bits a second': '64px',
   'up or down': '64px',
   count: '64px',
+  instant: '132px',
   'name of': 'minmax(66px,0.7fr)',
 }
 const isNumber = (as: ListColumn['as']) => as === 'bytes' || as === 'bits a second' || as === 'count'
@@ -40,6 +42,7 @@ function columnOf({ field, words, as, isWide, isFolded }: ListColumn, index: num
       const said = text(row, nameOf)
       if (as === 'up or down') return <State gravity={row[field] === true ? 'fine' : 'soon'}>{said}</State>
       if (said === '') return <span className="text-faint">not stated</span>
+      if (as === 'instant') return <Moment at={String(row[field])} />
       return as === 'identifier' ? <span className="mono">{said}</span> : said
     },
     isNumber: isNumber(as),

@@ -11,6 +11,10 @@ export function textOf(value: unknown, as: ListColumn['as'], nameOf: (id: string
       return formatBitsPerSecond(Number(value))
     case 'up or down':
       return value === true ? 'up' : 'down'
+    case 'instant':
+      return `${String(value as string)
+        .slice(0, 19)
+        .replace('T', ' ')} UTC`
     case 'name of':
       return nameOf(String(value as string)) ?? ''
     default:

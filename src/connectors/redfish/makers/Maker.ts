@@ -1,4 +1,4 @@
-import type { Drive } from '@/core/estate'
+import type { Drive, Snapshot } from '@/core/estate'
 import type { BankWanted, ClusterPoolWanted } from '@/ports'
 
 /** How a pool spreads its pieces over banks. */
@@ -16,26 +16,28 @@ export type OwnPart = 'drive' | 'computer' | 'interface' | 'switchPort' | 'volum
 
 /**
  * What one maker states and takes beyond the standard, in Wendrel's terms. Each reading gets the maker's own part of a resource
- * (`Oem.<maker>`); one that could not be used has not come so far.
+ * (`Oem.<maker>`); one that could not be used has not come so far. A reading that is missing is of what the maker states nothing of.
  */
 export interface Maker {
   /** Schemas of the own parts of resources, by which a resource with a bad one is left out and told of, as any bad member is. */
-  readonly parts: Readonly<Record<OwnPart, object>>
-  readonly drive: (own: unknown) => Pick<Drive, 'isBoot' | 'driveWritesPerDay' | 'leftOver'>
-  readonly computer: (own: unknown) => { readonly mostCapacityDrives: number; readonly agentAddress: string | null }
-  readonly interface: (own: unknown) => {
+  readonly parts: Readonly<Partial<Record<OwnPart, object>>>
+  readonly drive?: (own: unknown) => Pick<Drive, 'isBoot' | 'driveWritesPerDay' | 'leftOver'>
+  readonly computer?: (own: unknown) => { readonly mostCapacityDrives: number; readonly agentAddress: string | null }
+  readonly interface?: (own: unknown) => {
     readonly carriesStorage: boolean
     readonly traffic: readonly string[]
     readonly isReserved: boolean
   }
-  readonly vlans: (own: unknown) => readonly number[]
-  readonly lostBytes: (own: unknown) => bigint
+  readonly vlans?: (own: unknown) => readonly number[]
+  readonly lostBytes?: (own: unknown) => bigint
   /** Undefined for a pool that is spread over nothing. */
-  readonly spread: (own: unknown) => SpreadStated | undefined
+  readonly spread?: (own: unknown) => SpreadStated | undefined
   /** Undefined for a task that moves no pieces. */
-  readonly work: (own: unknown) => { readonly kind: 'rebuild' | 'move'; readonly bytes: bigint } | undefined
+  readonly work?: (own: unknown) => { readonly kind: 'rebuild' | 'move'; readonly bytes: bigint } | undefined
+  /** What a snapshot is the first to hold, by the last that holds it too. */
+  readonly heldUntil?: (own: unknown) => Snapshot['heldUntil']
   /** What this maker's own parts of requests are; undefined for a maker that has no nodes. */
-  readonly requests: OwnRequests | undefined
+  readonly requests?: OwnRequests
 }
 
 /** A maker's own parts of the requests that a row of nodes takes. */

@@ -1,10 +1,11 @@
 import type { Maker, OwnPart, OwnRequests, SpreadStated } from './Maker'
 import { mirefield } from './mirefield'
+import { tallisThorne } from './tallisThorne'
 
 export type { OwnRequests, SpreadStated } from './Maker'
 
 /** By the name under which a maker keeps its own parts. A further maker is a file beside these and a line here. */
-const makers: Readonly<Record<string, Maker>> = { Mirefield: mirefield }
+const makers: Readonly<Record<string, Maker>> = { Mirefield: mirefield, TallisThorne: tallisThorne }
 
 /**
  * The schema of what makers add to a resource. A bad part is not passed over: a drive on which an earlier use has left something, told
@@ -13,7 +14,7 @@ const makers: Readonly<Record<string, Maker>> = { Mirefield: mirefield }
 export const ownPartsOf = (part: OwnPart) =>
   ({
     type: 'object',
-    properties: Object.fromEntries(Object.entries(makers).map(([name, maker]) => [name, maker.parts[part]])),
+    properties: Object.fromEntries(Object.entries(makers).map(([name, maker]) => [name, maker.parts[part] ?? {}])),
   }) as { readonly type: 'object' }
 
 interface Owned {
@@ -21,7 +22,7 @@ interface Owned {
 }
 
 /** Reads a maker's own part of a resource; undefined where the resource has none of a maker that is known. */
-function read<T>(body: Owned, reading: (maker: Maker, own: unknown) => T): T | undefined {
+function read<T>(body: Owned, reading: (maker: Maker, own: unknown) => T | undefined): T | undefined {
   for (const [name, own] of Object.entries(body.Oem ?? {})) {
     const maker = Object.hasOwn(makers, name) ? makers[name] : undefined
     if (maker !== undefined) return reading(maker, own)
@@ -32,15 +33,16 @@ function read<T>(body: Owned, reading: (maker: Maker, own: unknown) => T): T | u
 /** What makers state beyond the standard, and what holds where none states anything. */
 export const ofMaker = {
   drive: (body: Owned) =>
-    read(body, (maker, own) => maker.drive(own)) ?? { isBoot: false, driveWritesPerDay: null, leftOver: null },
+    read(body, (maker, own) => maker.drive?.(own)) ?? { isBoot: false, driveWritesPerDay: null, leftOver: null },
   computer: (body: Owned) =>
-    read(body, (maker, own) => maker.computer(own)) ?? { mostCapacityDrives: 0, agentAddress: null },
+    read(body, (maker, own) => maker.computer?.(own)) ?? { mostCapacityDrives: 0, agentAddress: null },
   interface: (body: Owned) =>
-    read(body, (maker, own) => maker.interface(own)) ?? { carriesStorage: false, traffic: [], isReserved: false },
-  vlans: (body: Owned) => read(body, (maker, own) => maker.vlans(own)) ?? [],
-  lostBytes: (body: Owned) => read(body, (maker, own) => maker.lostBytes(own)) ?? 0n,
-  spread: (body: Owned): SpreadStated | undefined => read(body, (maker, own) => maker.spread(own)),
-  work: (body: Owned) => read(body, (maker, own) => maker.work(own)),
+    read(body, (maker, own) => maker.interface?.(own)) ?? { carriesStorage: false, traffic: [], isReserved: false },
+  vlans: (body: Owned) => read(body, (maker, own) => maker.vlans?.(own)) ?? [],
+  lostBytes: (body: Owned) => read(body, (maker, own) => maker.lostBytes?.(own)) ?? 0n,
+  spread: (body: Owned): SpreadStated | undefined => read(body, (maker, own) => maker.spread?.(own)),
+  heldUntil: (body: Owned) => read(body, (maker, own) => maker.heldUntil?.(own)) ?? null,
+  work: (body: Owned) => read(body, (maker, own) => maker.work?.(own)),
   /** What may be asked of systems of a maker that the standard has no words for. */
   requests: (maker: string): OwnRequests | undefined =>
     Object.hasOwn(makers, maker) ? makers[maker]?.requests : undefined,

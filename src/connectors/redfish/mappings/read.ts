@@ -39,6 +39,7 @@ export async function readFabric(connection: Connection, fabricsPath: string | u
         ...each.VolumeInfo.map(info => ({
           locator: each['@odata.id'],
           volumeLocator: info.Volume['@odata.id'],
+          snapshotLocator: null,
           groupName: group?.Name ?? 'unnamed group',
           lun: info.LUN ?? 0,
           initiators: (group?.Endpoints ?? []).map(member => nameOf.get(member['@odata.id']) ?? ''),

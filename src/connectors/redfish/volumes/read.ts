@@ -10,6 +10,10 @@ export const naaOf = (volume: RedfishVolume) =>
     .toLowerCase()
     .replace(/[^0-9a-f]/g, '')
 
+/** What a volume is a copy of, by one sort of copying; undefined where it is none. */
+export const copyOf = (volume: RedfishVolume, sort: 'Snapshot' | 'Clone') =>
+  volume.ReplicaInfos?.find(each => each.ReplicaType === sort && each.ReplicaRole === 'Target')
+
 export function foundVolume(volume: RedfishVolume): Inventory['volumes'][number] {
   const sizeBytes = BigInt(volume.CapacityBytes)
   return {
@@ -22,5 +26,6 @@ export function foundVolume(volume: RedfishVolume): Inventory['volumes'][number]
     writtenBytes:
       volume.Capacity?.Data?.ConsumedBytes === undefined ? sizeBytes : BigInt(volume.Capacity.Data.ConsumedBytes),
     lostBytes: ofMaker.lostBytes(volume),
+    cloneOfLocator: copyOf(volume, 'Clone')?.Replica?.['@odata.id'] ?? null,
   }
 }

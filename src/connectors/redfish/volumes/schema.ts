@@ -1,8 +1,22 @@
-import { compile, head, bytes, status, names, optionalText, type Checked } from '../schema'
+import { compile, head, bytes, status, names, optionalText, reference, text, type Checked } from '../schema'
 import { ownPartsOf } from '../makers'
 import { capacityPart, capacitySource } from '../pools/schema'
 
-/** Volumes. */
+const action = { type: 'object', properties: { target: text } } as const
+/** What it is a copy of, or what is a copy of it. Source: Swordfish, StorageReplicaInfo. */
+const replicaInfo = {
+  type: 'object',
+  properties: {
+    ReplicaRole: optionalText,
+    ReplicaType: optionalText,
+    ConsistencyState: optionalText,
+    WhenActivated: optionalText,
+    WhenSynced: optionalText,
+    Replica: { oneOf: [{ type: 'null' }, reference] },
+  },
+} as const
+
+/** Volumes and their snapshots. */
 export const isVolume = compile({
   type: 'object',
   required: ['@odata.id', 'Name', 'CapacityBytes', 'Identifiers', 'CapacitySources'],
@@ -17,6 +31,15 @@ export const isVolume = compile({
     Capacity: { type: 'object', properties: { Data: capacityPart } },
     Oem: ownPartsOf('volume'),
     CapacitySources: { type: 'array', minItems: 1, items: capacitySource },
+    ReplicaInfos: { type: 'array', maxItems: 4096, items: replicaInfo },
+    Actions: {
+      type: 'object',
+      properties: {
+        '#Volume.CreateReplicaTarget': action,
+        '#Volume.SplitReplication': action,
+        '#Volume.ReverseReplicationRelationship': action,
+      },
+    },
     Status: status,
   },
 } as const)

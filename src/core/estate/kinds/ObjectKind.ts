@@ -7,7 +7,9 @@ import type {
   Mapping,
   Pool,
   Port,
+  ServiceClass,
   Site,
+  Snapshot,
   System,
   Volume,
 } from '../schemas'
@@ -26,7 +28,9 @@ export interface ObjectTypes {
   readonly pools: Pool
   readonly drives: Drive
   readonly ports: Port
+  readonly serviceClasses: ServiceClass
   readonly volumes: Volume
+  readonly snapshots: Snapshot
   readonly hostGroups: HostGroup
   readonly hosts: Host
   readonly mappings: Mapping
@@ -51,6 +55,8 @@ export interface ObjectKind<Name extends KindName = KindName> {
   readonly durableName?: FieldOf<Name>
   /** Fields that hold the id of another object, with that object's kind. A field `xId` is stated by a system as `xLocator`. */
   readonly references: Partial<Record<FieldOf<Name>, KindName>>
+  /** References of which at least one must lead somewhere. */
+  readonly oneOf?: readonly FieldOf<Name>[]
   /** What moves often, and no plan rests on: it counts up no revision. */
   readonly moving: readonly FieldOf<Name>[]
   /** What Wendrel keeps of it and no system states. */
@@ -84,7 +90,7 @@ export interface ListColumn<Field extends string = string> {
   readonly field: Field
   readonly words: string
   /** How the value is written; text where nothing is said. */
-  readonly as?: 'text' | 'identifier' | 'bytes' | 'bits a second' | 'up or down' | 'count' | 'name of'
+  readonly as?: 'text' | 'identifier' | 'bytes' | 'bits a second' | 'up or down' | 'count' | 'name of' | 'instant'
   /** Its values are long. */
   readonly isWide?: true
   /** Shown only when it is chosen. */

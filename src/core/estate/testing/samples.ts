@@ -70,6 +70,7 @@ export const samplePool = (more: Partial<Pool> = {}): Pool => ({
   provisionedBytes: 0n,
   metadataBytes: 0n,
   snapshotReserveBytes: 0n,
+  snapshotBytes: 0n,
   redundancyBytes: 0n,
   strandedBytes: 0n,
   spareBytes: 0n,
@@ -91,6 +92,8 @@ export const sampleVolume = (more: Partial<Volume> = {}): Volume => ({
   lostBytes: 0n,
   state: 'in use',
   holdingUntil: null,
+  cloneOfId: null,
+  classId: null,
   revision: 5,
   ...more,
 })

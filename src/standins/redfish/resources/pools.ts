@@ -180,7 +180,10 @@ function poolBody(array: SimulatedArray, each: PoolEntity, nodes: RowService | u
         ProvisionedBytes: Number(array.poolProvisionedBytes(each.id)),
       },
       Metadata: { AllocatedBytes: Number(each.metadataBytes) },
-      Snapshot: { GuaranteedBytes: Number(each.snapshotReserveBytes) },
+      Snapshot: {
+        GuaranteedBytes: Number(each.snapshotReserveBytes),
+        ConsumedBytes: Number(array.poolSnapshotBytes(each.id)),
+      },
     },
     CapacitySources: each.groups.map((group, index) => ({
       '@odata.id': `${root}/Storage/1/StoragePools/${each.id}#/CapacitySources/${index}`,

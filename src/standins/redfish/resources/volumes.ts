@@ -1,6 +1,14 @@
-import { blockVolumes, type SimulatedArray, type VolumeEntity } from '../../array'
+import {
+  badValue,
+  blockSnapshots,
+  blockVolumes,
+  heldBy,
+  type SimulatedArray,
+  type SnapshotEntity,
+  type VolumeEntity,
+} from '../../array'
 import { idIn, link, resource, type Body } from '../body'
-import { accepts, placesOf, type Place } from '../Place'
+import { accepts, placesOf, type Outcome, type Place } from '../Place'
 import { longText, references, text } from '../reader'
 import type { RowService } from '../RowService'
 
@@ -37,30 +45,35 @@ const changedVolume = {
   additionalProperties: false,
   properties: { DisplayName: text, CapacityBytes: size, Description: longText },
 } as const
+const newReplica = {
+  type: 'object',
+  required: ['VolumeName', 'ReplicaType', 'ReplicaUpdateMode', 'TargetStoragePool'],
+  properties: {
+    VolumeName: text,
+    ReplicaType: { enum: ['Snapshot', 'Clone'] },
+    ReplicaUpdateMode: { enum: ['Adaptive'] },
+    TargetStoragePool: text,
+  },
+} as const
+const replicaOf = { type: 'object', required: ['TargetVolume'], properties: { TargetVolume: text } } as const
 
 const type = 'Volume.v1_10_1.Volume'
+const pathOf = (id: string) => `Storage/1/Volumes/${id}`
+type Shown = VolumeEntity | SnapshotEntity
+const isSnapshot = (each: Shown): each is SnapshotEntity => 'takenAt' in each
+const sourceIn = (poolId: string) => [
+  { Id: '0', Name: 'Source', ProvidingPools: { Members: [link(`Storage/1/StoragePools/${poolId}`)] } },
+]
 
-/** Volumes: made, enlarged, renamed and removed. */
+/** Volumes and their snapshots: made, enlarged, renamed, copied, restored and removed. Source: Swordfish, Volume and its replicas. */
 export function volumePlaces(array: SimulatedArray, nodes?: RowService): Place[] {
-  const body = (each: VolumeEntity): Body => ({
-    DisplayName: each.name,
-    Description: each.description,
-    Identifiers: [{ DurableNameFormat: 'NAA', DurableName: each.naa }],
-    CapacityBytes: Number(each.sizeBytes),
-    ProvisioningPolicy: each.isThin ? 'Thin' : 'Fixed',
-    Capacity: { Data: { ConsumedBytes: Number(array.writtenBytes(each)), ProvisionedBytes: Number(each.sizeBytes) } },
-    CapacitySources: [
-      { Id: '0', Name: 'Source', ProvidingPools: { Members: [link(`Storage/1/StoragePools/${each.poolId}`)] } },
-    ],
-    ...(nodes === undefined ? {} : { Oem: { Mirefield: { LostBytes: Number(nodes.view.lostBytes(each)) } } }),
-    Status: { State: each.isReady ? 'Enabled' : 'Starting', Health: 'OK' },
-  })
-  return placesOf<VolumeEntity>({
+  const body = (each: Shown) => (isSnapshot(each) ? snapshotBody(array, each) : volumeBody(array, each, nodes))
+  return placesOf<Shown>({
     path: 'Storage/1/Volumes/:volume',
     type,
     title: 'Volumes',
-    members: () => array.all('volumes'),
-    find: id => array.maybe('volumes', id),
+    members: () => [...array.all('volumes'), ...array.all('snapshots')],
+    find: id => array.maybe('volumes', id) ?? array.maybe('snapshots', id),
     idOf: each => each.id,
     nameOf: each => each.name,
     body,
@@ -72,10 +85,12 @@ export function volumePlaces(array: SimulatedArray, nodes?: RowService): Place[]
         sizeBytes: BigInt(wanted.CapacityBytes),
         isThin: wanted.ProvisioningPolicy !== 'Fixed',
       })
-      const path = `Storage/1/Volumes/${volume.id}`
-      return task === undefined ? { made: resource(path, type, volume.id, volume.name, body(volume)) } : { task }
+      return task === undefined
+        ? { made: resource(pathOf(volume.id), type, volume.id, volume.name, body(volume)) }
+        : { task }
     }),
-    change: accepts(changedVolume, (wanted, { id }: VolumeEntity) => {
+    change: accepts(changedVolume, (wanted, each: Shown) => {
+      const { id } = volumeOnly(each)
       if (wanted.DisplayName !== undefined) blockVolumes.renameVolume(array, id, wanted.DisplayName)
       if (wanted.Description !== undefined) blockVolumes.describeVolume(array, id, wanted.Description)
       const task =
@@ -84,6 +99,116 @@ export function volumePlaces(array: SimulatedArray, nodes?: RowService): Place[]
           : blockVolumes.enlargeVolume(array, id, BigInt(wanted.CapacityBytes), wanted.Description ?? '')
       return task === undefined ? undefined : { task }
     }),
-    remove: each => blockVolumes.removeVolume(array, each.id),
+    remove: each =>
+      isSnapshot(each) ? blockSnapshots.removeSnapshot(array, each.id) : blockVolumes.removeVolume(array, each.id),
+    ...(array.blocks.copies === undefined ? {} : { actions: copyActions(array, body) }),
   })
+}
+
+const copyActions = (array: SimulatedArray, body: (each: Shown) => Body) => ({
+  CreateReplicaTarget: {
+    accepts: accepts(newReplica, (wanted, each: Shown): Outcome => {
+      if (wanted.ReplicaType === 'Snapshot')
+        return { task: blockSnapshots.takeSnapshot(array, volumeOnly(each).id, wanted.VolumeName) }
+      if (!isSnapshot(each))
+        throw badValue('No clone was made.', 'Clones are made of snapshots.', 'Take a snapshot first.')
+      const request = { name: wanted.VolumeName, poolId: lastPart(wanted.TargetStoragePool) }
+      const { volume, task } = blockSnapshots.cloneSnapshot(array, each.id, request)
+      return task === undefined
+        ? { made: resource(pathOf(volume.id), type, volume.id, volume.name, body(volume)) }
+        : { task }
+    }),
+    allowable: { ReplicaType: ['Snapshot', 'Clone'], ReplicaUpdateMode: ['Adaptive'] },
+  },
+  /** From a snapshot as the source: its clone stands alone afterwards. */
+  SplitReplication: {
+    accepts: accepts(replicaOf, ({ TargetVolume }): Outcome => ({
+      task: blockSnapshots.splitClone(array, lastPart(TargetVolume)),
+    })),
+  },
+  /** The volume becomes what its snapshot is. */
+  ReverseReplicationRelationship: {
+    accepts: accepts(replicaOf, ({ TargetVolume }, each: Shown): Outcome => ({
+      task: blockSnapshots.restoreVolume(array, volumeOnly(each).id, lastPart(TargetVolume)),
+    })),
+  },
+})
+
+const lastPart = (address: string) => address.split('/').at(-1) ?? ''
+
+function volumeOnly(each: Shown): VolumeEntity {
+  if (isSnapshot(each))
+    throw badValue(`${each.name} was not changed.`, 'It is a snapshot.', 'Clone it to have a volume.')
+  return each
+}
+
+function volumeBody(array: SimulatedArray, each: VolumeEntity, nodes: RowService | undefined): Body {
+  return {
+    DisplayName: each.name,
+    Description: each.description,
+    Identifiers: [{ DurableNameFormat: 'NAA', DurableName: each.naa }],
+    CapacityBytes: Number(each.sizeBytes),
+    ProvisioningPolicy: each.isThin ? 'Thin' : 'Fixed',
+    Capacity: { Data: { ConsumedBytes: Number(array.writtenBytes(each)), ProvisionedBytes: Number(each.sizeBytes) } },
+    CapacitySources: sourceIn(each.poolId),
+    ...(each.cloneOf === undefined
+      ? {}
+      : {
+          ReplicaInfos: [
+            {
+              ReplicaRole: 'Target',
+              ReplicaType: 'Clone',
+              ReplicaUpdateMode: 'Adaptive',
+              ReplicaState: 'Synchronized',
+              ConsistencyState: 'Consistent',
+              Replica: link(pathOf(each.cloneOf)),
+            },
+          ],
+        }),
+    ...(nodes === undefined ? {} : { Oem: { Mirefield: { LostBytes: Number(nodes.view.lostBytes(each)) } } }),
+    Status: { State: each.isReady ? 'Enabled' : 'Starting', Health: 'OK' },
+  }
+}
+
+function snapshotBody(array: SimulatedArray, each: SnapshotEntity): Body {
+  const volume = array.one('volumes', each.volumeId)
+  const { snapshots, runs } = heldBy(array, each.volumeId)
+  const place = snapshots.findIndex(({ id }) => id === each.id)
+  const heldFirst = runs.filter(({ first }) => first === place)
+  const own = heldFirst.find(({ last }) => last === place)?.bytes ?? 0n
+  const at = new Date(each.takenAt).toISOString()
+  return {
+    DisplayName: each.name,
+    Identifiers: [{ DurableNameFormat: 'NAA', DurableName: each.naa }],
+    CapacityBytes: Number(each.sizeBytes),
+    ProvisioningPolicy: 'Thin',
+    Capacity: { Data: { ConsumedBytes: Number(own), ProvisionedBytes: Number(each.sizeBytes) } },
+    CapacitySources: sourceIn(volume.poolId),
+    ReplicaInfos: [
+      {
+        ReplicaRole: 'Target',
+        ReplicaType: 'Snapshot',
+        ReplicaUpdateMode: 'Adaptive',
+        ReplicaState: each.isConsistent ? 'Synchronized' : 'Unsynchronized',
+        ConsistencyState: each.isConsistent ? 'Consistent' : 'Inconsistent',
+        WhenActivated: at,
+        ...(each.isConsistent ? { WhenSynced: at } : {}),
+        Replica: link(pathOf(each.volumeId)),
+      },
+    ],
+    // What one maker tells beyond the standard; the other states each snapshot's own space only.
+    ...(array.model.maker === 'Tallis & Thorne'
+      ? {
+          Oem: {
+            TallisThorne: {
+              HeldUntil: heldFirst.map(({ last, bytes }) => ({
+                LastHolder: link(pathOf(snapshots[last]?.id ?? each.id)),
+                Bytes: Number(bytes),
+              })),
+            },
+          },
+        }
+      : {}),
+    Status: { State: each.isConsistent ? 'Enabled' : 'Starting', Health: 'OK' },
+  }
 }

@@ -25,6 +25,14 @@ import { setStorageNetwork } from './build/set-storage-network'
 import { setSwitchPort } from './build/set-switch-port'
 import { shrinkCluster } from './build/shrink-cluster'
 import { signException } from './tend/sign-exception'
+import { cloneVolume } from './provision/clone-volume'
+import { holdSnapshot } from './provision/hold-snapshot'
+import { keepSnapshots } from './provision/keep-snapshots'
+import { removeSnapshots } from './provision/remove-snapshots'
+import { restoreVolume } from './provision/restore-volume'
+import { hideSnapshot, showSnapshot } from './provision/show-snapshot'
+import { splitClone } from './provision/split-clone'
+import { takeSnapshot } from './provision/take-snapshot'
 import { unmapVolume } from './provision/unmap-volume'
 import { UnknownKind } from './errors'
 
@@ -45,6 +53,15 @@ export const kinds: readonly AnyKind[] = [
   renameVolume,
   removeVolume,
   bringBackVolume,
+  takeSnapshot,
+  cloneVolume,
+  splitClone,
+  restoreVolume,
+  removeSnapshots,
+  keepSnapshots,
+  holdSnapshot,
+  showSnapshot,
+  hideSnapshot,
   removePool,
   registerHost,
   forgetSystem,

@@ -1,4 +1,4 @@
-import type { Catalogue, Estate, PathProbe } from '@/core/estate'
+import type { Catalogue, Estate, PathProbe, ServiceClass } from '@/core/estate'
 import type { Host } from './Host'
 import type { NodeAgent } from './NodeAgent'
 import type { ResourceName, SystemResources, SystemTask } from './resources'
@@ -23,6 +23,15 @@ export interface EstateWriter {
   readonly collect: (systemId: string) => Promise<void>
   readonly hold: (volumeId: string, until: Date) => Promise<void>
   readonly release: (volumeId: string) => Promise<void>
+  /** What Wendrel keeps of snapshots beside what their system states; what is left out stays as it is. */
+  readonly noteSnapshots: (
+    snapshotIds: readonly string[],
+    noted: { readonly reason?: string; readonly heldReason?: string | null; readonly goesAt?: Date | null },
+  ) => Promise<void>
+  /** Keeps a service class as it is given; safe to repeat by its key, which gives a new one its id. @returns its id */
+  readonly keepClass: (kept: Omit<ServiceClass, 'id' | 'revision'>, id: string | null, key: string) => Promise<string>
+  readonly dropClass: (id: string) => Promise<void>
+  readonly setClass: (volumeIds: readonly string[], classId: string | null) => Promise<void>
   readonly keepPathProbe: (probe: PathProbe) => Promise<void>
   /** Lets a finding stand until a day; safe to repeat by its key. */
   readonly signException: (

@@ -27,6 +27,7 @@ type Found<T> = Omit<
   | 'reason'
   | 'dueAt'
   | 'heldReason'
+  | 'goesAt'
 > & {
   readonly locator: string
 }

@@ -5,6 +5,8 @@ import type { ObjectRead } from '@/core/plan'
 const words = {
   systems: 'system',
   volumes: 'volume',
+  snapshots: 'snapshot',
+  serviceClasses: 'service class',
   pools: 'pool',
   drives: 'drive',
   nodes: 'node',

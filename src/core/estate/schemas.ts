@@ -255,6 +255,8 @@ export const snapshotSchema = object({
   dueAt: nullableInstant,
   /** Why it must not go, whatever the retention says. */
   heldReason: nullableText,
+  /** When it goes, where it has been removed and can still be brought back; null otherwise. */
+  goesAt: nullableInstant,
   revision,
 })
 

@@ -62,7 +62,15 @@ export interface FormField {
   readonly onlyWhile?: { readonly field: string; readonly is: string }
 }
 
-export type FieldChoices = 'host groups' | 'host groups that see it' | 'names of host groups' | 'pools' | 'sites'
+export type FieldChoices =
+  | 'host groups'
+  | 'host groups that see it'
+  | 'names of host groups'
+  | 'pools'
+  | 'pools of its system'
+  | 'service classes'
+  | 'snapshots of it'
+  | 'sites'
 
 interface SchemaOfIntent {
   readonly properties: Readonly<

@@ -4,6 +4,7 @@ import { findingIntents } from './findings'
 import { hostIntents } from './hosts'
 import { networkIntents } from './network'
 import { poolIntents } from './pools'
+import { snapshotIntents } from './snapshots'
 import { systemIntents } from './systems'
 import { volumeIntents } from './volumes'
 import type { IntentKind } from './IntentKind'
@@ -14,6 +15,7 @@ export * from './drives'
 export * from './pools'
 export * from './clusters'
 export * from './volumes'
+export * from './snapshots'
 export * from './hosts'
 export * from './findings'
 export { commandAddress, draftAddress } from './draftAddress'
@@ -27,6 +29,7 @@ export const intents: readonly IntentKind[] = [
   ...poolIntents,
   ...clusterIntents,
   ...volumeIntents,
+  ...snapshotIntents,
   ...hostIntents,
   ...findingIntents,
 ]

@@ -1,2 +1,5 @@
 export { heldRuns, SnapshotSpace, type BlockVersion, type HeldRun } from './SnapshotSpace'
 export { snapshotReserve } from './snapshotReserve'
+export { judged, mayGo, type Judged } from './judged'
+export { spaceOf, type SpaceOf } from './spaceOf'
+export { snapshotName } from './snapshotName'

@@ -22,6 +22,8 @@ export interface Mappings {
     groupName: string,
     initiators: readonly string[],
     key: string,
+    /** Such as a snapshot, which is read and never written. */
+    isReadOnly?: boolean,
   ) => Promise<MappingMade>
   readonly of: (volumeLocator: string) => Promise<readonly MappingSeen[]>
   /** @throws {OtherObject} where the mapping is of another volume or group than is expected */

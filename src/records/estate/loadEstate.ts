@@ -33,9 +33,7 @@ export async function loadEstate(
   const found: Partial<{ [Name in KindName]: ObjectTypes[Name][] }> = {}
   for (const name of Object.keys(objectKinds) as KindName[])
     Object.assign(found, { [name]: await wanted(scope, name, needs) })
-  const volumes = found.volumes ?? []
-  const mappings =
-    volumes.length === 0 ? [] : await objects(scope, 'mappings', { where: { volumeId: volumes.map(({ id }) => id) } })
+  const mappings = await mappingsOf(scope, found.volumes ?? [], found.snapshots ?? [])
   const probeId = needs.find(want => want.kind === 'probes')?.values[0]
   const probe = probeId === undefined || !isUuid(probeId) ? undefined : await probeById(scope, probeId)
   return {
@@ -47,6 +45,19 @@ export async function loadEstate(
     settings: await settings(scope),
     claims: await claims(scope, ownChangeId),
   }
+}
+
+/** To whom volumes and snapshots are shown. */
+async function mappingsOf(
+  scope: Scope,
+  volumes: readonly { readonly id: string }[],
+  snapshots: readonly { readonly id: string }[],
+): Promise<ObjectTypes['mappings'][]> {
+  const ids = (all: readonly { readonly id: string }[]) => all.map(({ id }) => id)
+  if (volumes.length + snapshots.length === 0) return []
+  return objects(scope, 'mappings', {
+    and: { [Op.or]: [{ volumeId: ids(volumes) }, { snapshotId: ids(snapshots) }] },
+  })
 }
 
 async function wanted<Name extends KindName>(

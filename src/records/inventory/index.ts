@@ -14,6 +14,8 @@ export {
 } from './systems'
 export { hold, idAt, release } from './objects'
 export { agreedBefore, estateClock, estateNow, followsSystems, keepClock } from './clock'
+export { dropClass, keepClass, setClass } from './classes'
+export { noteSnapshots } from './snapshots'
 export { forgetMissing, gone, missingOf } from './missing'
 export { noteWorker, withdrawWorker, workerSilentSeconds } from './workers'
 export { dropCatalogue, keepCatalogue, keepNameAnswers, keepPathProbe, signException, withdrawException } from './nodes'

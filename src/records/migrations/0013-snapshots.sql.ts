@@ -15,11 +15,12 @@ create table snapshots (
   volume_id uuid references volumes on delete set null, name text not null, naa text not null,
   size_bytes numeric(25) not null check (size_bytes >= 0), taken_at timestamptz,
   state text not null check (state in ('pending', 'consistent', 'failed')), own_bytes numeric(25) not null check (own_bytes >= 0),
-  held_until jsonb, reason text, due_at timestamptz, held_reason text,
+  held_until jsonb, reason text, due_at timestamptz, held_reason text, goes_at timestamptz,
   missing_since timestamptz, revision int not null default 1
 );
 create index snapshots_by_place on snapshots (system_id, locator);
 create index snapshots_by_volume on snapshots (volume_id, taken_at);
+create index snapshots_going on snapshots (goes_at) where goes_at is not null;
 create index snapshots_by_name on snapshots (name text_pattern_ops, id);
 create index snapshots_by_name_parts on snapshots using gin (name gin_trgm_ops);
 create index snapshots_by_naa_parts on snapshots using gin (naa gin_trgm_ops);

@@ -86,4 +86,5 @@ export const hostModels: readonly (HostModel & { readonly group: string })[] = [
   { ...host('desk-1'), group: 'reading-room' },
   { ...host('tickets'), group: 'ticket-desk' },
   { ...host('kiosk-7', 0), group: 'kiosk' },
+  { ...host('keep-1'), group: 'backup' },
 ]

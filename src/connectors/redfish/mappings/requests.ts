@@ -33,7 +33,8 @@ async function hostAccess(connection: Connection, fabrics: string | undefined): 
 
 /** Which volumes are shown to which groups of initiators. Source: Swordfish, Fabric and Connection. */
 export const mappings: Offer<'mappings'> = ({ connection, map: { fabrics } }): Mappings => ({
-  make: (volume, group, initiators, key) => mapVolume(connection, fabrics, volume, group, initiators, key),
+  make: (volume, group, initiators, key, isReadOnly = false) =>
+    mapVolume(connection, fabrics, volume, group, initiators, key, isReadOnly),
   of: volume => mappingsOf(connection, fabrics, volume),
   remove: (locator, expected) => unmapVolume(connection, fabrics, locator, expected),
   initiatorsOf: group => groupInitiators(connection, fabrics, group),
@@ -48,6 +49,7 @@ async function mapVolume(
   groupName: string,
   initiators: readonly string[],
   key: string,
+  isReadOnly: boolean,
 ): Promise<MappingMade> {
   const access = await hostAccess(connection, fabrics)
   const known = new Map(
@@ -75,7 +77,9 @@ async function mapVolume(
   const answer = await connection.change('POST', access.connections, {
     Description: keyMark(key),
     ConnectionType: 'Storage',
-    VolumeInfo: [{ AccessCapabilities: ['Read', 'Write'], Volume: { '@odata.id': volumeLocator } }],
+    VolumeInfo: [
+      { AccessCapabilities: isReadOnly ? ['Read'] : ['Read', 'Write'], Volume: { '@odata.id': volumeLocator } },
+    ],
     Links: { InitiatorEndpointGroups: [{ '@odata.id': group }] },
   })
   if (!isConnection(answer.body)) throw new UnreadableAnswer(access.connections, 'The new mapping was not stated.')

@@ -181,7 +181,7 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
     durableName: 'naa',
     references: { volumeId: 'volumes' },
     moving: ['ownBytes', 'heldUntil'],
-    ours: ['reason', 'dueAt', 'heldReason'],
+    ours: ['reason', 'dueAt', 'heldReason', 'goesAt'],
     order: ['volumeId', 'takenAt', 'name'],
     search: { by: ['name', 'naa'], title: 'name', detail: 'naa' },
     page: '/provision/snapshots?sel={id}',

@@ -1,0 +1,49 @@
+import type { ServiceClass } from '@/core/estate'
+import { v7 as uuid } from 'uuid'
+import { row, run, type Scope } from '../database'
+import { inside } from '../model'
+import { modelOf } from '../objects'
+
+/** Keeps a service class as it is given. @param key of the step that makes a new one: it makes one only, however often it runs. @returns its id */
+export async function keepClass(
+  scope: Scope,
+  kept: Omit<ServiceClass, 'id' | 'revision'>,
+  id: string | null,
+  key: string,
+): Promise<string> {
+  if (id !== null) {
+    await modelOf(scope.database, 'serviceClasses').update(kept, { where: { id }, ...inside(scope) })
+    return id
+  }
+  await run(
+    scope,
+    `insert into service_classes (id, name, losses_survived, media, latency_milliseconds, headroom_ratio, snapshot_rule, time_zone, retention,
+       holding_days, made_by_step)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9::jsonb, $10, $11) on conflict (made_by_step) do nothing`,
+    [
+      uuid(),
+      kept.name,
+      kept.lossesSurvived,
+      kept.media,
+      kept.latencyMilliseconds,
+      kept.headroomRatio,
+      kept.snapshotRule,
+      kept.timeZone,
+      JSON.stringify(kept.retention),
+      kept.holdingDays,
+      key,
+    ],
+  )
+  const made = await row<{ readonly id: string }>(scope, 'select id from service_classes where made_by_step = $1', [
+    key,
+  ])
+  return made?.id ?? ''
+}
+
+export const dropClass = (scope: Scope, id: string): Promise<void> =>
+  run(scope, 'delete from service_classes where id = $1', [id])
+
+/** Puts volumes under a class, or under none. */
+export async function setClass(scope: Scope, volumeIds: readonly string[], classId: string | null): Promise<void> {
+  await modelOf(scope.database, 'volumes').update({ classId }, { where: { id: [...volumeIds] }, ...inside(scope) })
+}

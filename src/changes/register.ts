@@ -26,6 +26,9 @@ import { setSwitchPort } from './build/set-switch-port'
 import { shrinkCluster } from './build/shrink-cluster'
 import { signException } from './tend/sign-exception'
 import { cloneVolume } from './provision/clone-volume'
+import { defineClass } from './provision/define-class'
+import { removeClass } from './provision/remove-class'
+import { setVolumeClass } from './provision/set-volume-class'
 import { holdSnapshot } from './provision/hold-snapshot'
 import { keepSnapshots } from './provision/keep-snapshots'
 import { removeSnapshots } from './provision/remove-snapshots'
@@ -53,6 +56,9 @@ export const kinds: readonly AnyKind[] = [
   renameVolume,
   removeVolume,
   bringBackVolume,
+  defineClass,
+  removeClass,
+  setVolumeClass,
   takeSnapshot,
   cloneVolume,
   splitClone,

@@ -48,10 +48,20 @@ test('fewer than half, however far they are off, never move the time by more tha
 test('a rate is what a clock gains between two looks; the wall counts as one', () => {
   const later = new Date(wall.getTime() + 2000)
   const at = (seconds: number) => new Date(wall.getTime() + seconds * 1000)
-  expect(rateOf(undefined, wall, wall)).toBe(1)
-  expect(rateOf(reading('a', 0), later, at(120))).toBe(60)
-  expect(rateOf(reading('a', 0), later, at(2.04))).toBe(1)
-  expect(rateOf(reading('a', 0, 60), wall, at(9))).toBe(60)
+  expect(rateOf(undefined, wall, wall)).toEqual({ rate: 1 })
+  expect(rateOf({ ...reading('a', 0), seenOnce: 61 }, later, at(120))).toEqual({ rate: 60 })
+  expect(rateOf(reading('a', 0), later, at(2.04))).toEqual({ rate: 1 })
+  expect(rateOf(reading('a', 0, 60), wall, at(9))).toEqual({ rate: 60 })
+})
+
+test('a clock that is set forward goes no faster; one that slows down is believed at once', () => {
+  const later = new Date(wall.getTime() + 2000)
+  const at = (seconds: number) => new Date(wall.getTime() + seconds * 1000)
+  const jumped = rateOf(reading('a', 0), later, at(3602))
+  expect(jumped).toEqual({ rate: 1, seenOnce: 1801 })
+  expect(rateOf({ ...reading('a', 0), ...jumped }, later, at(2))).toEqual({ rate: 1 })
+  expect(rateOf(reading('a', 0, 36_000), later, at(2))).toEqual({ rate: 1 })
+  expect(rateOf(reading('a', 0, 60), later, at(-600))).toEqual({ rate: 60 })
 })
 
 test('a clock is kept anew only where it would be read otherwise', () => {

@@ -7,6 +7,8 @@ export interface ClockReading {
   readonly systemAt: Date
   /** Its seconds for each of the wall's; 1 where it has been read once only. */
   readonly rate: number
+  /** A faster rate that the last look has shown for the first time: it may have been a jump. */
+  readonly seenOnce?: number
 }
 
 /** A system's clock that does not agree with the one that counts, and how far it is ahead (seconds; less than 0 where behind). */
@@ -61,13 +63,25 @@ export const isSameClock = (one: EstateClock, other: EstateClock, now: Date): bo
   Math.abs(estateTime(one, now).getTime() - estateTime(other, now).getTime()) < 250 * Math.max(1, Math.abs(one.rate)) &&
   Math.abs(one.rate - other.rate) < 0.02 * Math.max(1, Math.abs(one.rate))
 
-/** A clock's rate from two looks at it; looks that agree are averaged, since an answer takes some milliseconds. */
-export function rateOf(before: ClockReading | undefined, wallAt: Date, systemAt: Date): number {
-  if (before === undefined) return 1
+const isAlike = (one: number, other: number) => Math.abs(one / other - 1) < 0.2
+
+/**
+ * A clock's rate from two looks at it; looks that agree are averaged, since an answer takes some milliseconds. A faster rate counts once
+ * it has been seen twice: a clock that was set forward has gone no faster, and to run ahead of it would be to live in its future.
+ */
+export function rateOf(
+  before: ClockReading | undefined,
+  wallAt: Date,
+  systemAt: Date,
+): Pick<ClockReading, 'rate' | 'seenOnce'> {
+  if (before === undefined) return { rate: 1 }
   const span = wallAt.getTime() - before.wallAt.getTime()
-  if (span <= 0) return before.rate
+  if (span <= 0) return { rate: before.rate }
   const measured = (systemAt.getTime() - before.systemAt.getTime()) / span
-  const isSteady = Math.abs(measured / before.rate - 1) < 0.2
-  const smoothed = isSteady ? before.rate * 0.8 + measured * 0.2 : measured
-  return Math.abs(smoothed - 1) < 0.05 ? 1 : smoothed
+  // Set back: it goes on from there as fast as before.
+  if (measured < 0) return { rate: before.rate }
+  const near = (rate: number) => ({ rate: Math.abs(rate - 1) < 0.05 ? 1 : rate })
+  if (isAlike(measured, before.rate)) return near(before.rate * 0.8 + measured * 0.2)
+  const isConfirmed = before.seenOnce !== undefined && isAlike(measured, before.seenOnce)
+  return measured < before.rate || isConfirmed ? near(measured) : { rate: before.rate, seenOnce: measured }
 }

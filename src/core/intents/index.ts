@@ -1,3 +1,4 @@
+import { classIntents } from './classes'
 import { clusterIntents } from './clusters'
 import { driveIntents } from './drives'
 import { findingIntents } from './findings'
@@ -16,6 +17,7 @@ export * from './pools'
 export * from './clusters'
 export * from './volumes'
 export * from './snapshots'
+export * from './classes'
 export * from './hosts'
 export * from './findings'
 export { commandAddress, draftAddress } from './draftAddress'
@@ -30,6 +32,7 @@ export const intents: readonly IntentKind[] = [
   ...clusterIntents,
   ...volumeIntents,
   ...snapshotIntents,
+  ...classIntents,
   ...hostIntents,
   ...findingIntents,
 ]

@@ -13,6 +13,8 @@ const provisionVolumeSchema = {
     poolId: idOrBlankSchema,
     isThin: { type: 'boolean' },
     hostGroupId: idOrBlankSchema,
+    /** Picks the pool where none is chosen; what it promises holds for the volume from then on. */
+    classId: idOrBlankSchema,
   },
 } as const
 export type ProvisionVolumeIntent = IntentOf<typeof provisionVolumeSchema>
@@ -25,18 +27,25 @@ export const provisionVolumeIntent = {
   form: {
     fields: [
       {
+        field: 'classId',
+        label: 'Service class',
+        hint: 'What shall be promised of it; it finds the pool.',
+        as: 'one of',
+        choices: 'service classes',
+      },
+      {
         field: 'hostGroupId',
         label: 'Host group',
         hint: 'Who shall see it; none maps it to nobody.',
         as: 'one of',
         choices: 'host groups',
+        isBeside: true,
       },
       {
         field: 'purpose',
         label: 'Purpose',
         hint: 'A word for the name, such as data or log.',
         as: 'text',
-        isBeside: true,
       },
       {
         field: 'name',
@@ -44,11 +53,11 @@ export const provisionVolumeIntent = {
         hint: 'By the naming pattern of the estate; any other name may be given.',
         as: 'suggested name',
       },
-      { field: 'size', label: 'Size', hint: 'With its unit: 500 GiB, 2 TB.', as: 'size' },
+      { field: 'size', label: 'Size', hint: 'With its unit: 500 GiB, 2 TB.', as: 'size', isBeside: true },
       {
         field: 'poolId',
         label: 'Pool',
-        hint: 'What is left to write, and what has been promised of its capacity.',
+        hint: 'None leaves it to the class: the place that scores best.',
         as: 'one of',
         choices: 'pools',
       },

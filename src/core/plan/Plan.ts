@@ -85,8 +85,30 @@ export interface ClusterSketch {
   }[]
 }
 
+/** Which pool is the place for a volume, and why: all pools, the best first, those that cannot be it with the reasons. */
+export interface PlacementSketch {
+  readonly of: 'placement'
+  /** The pool that it goes to; null where there is none. */
+  readonly chosenId: string | null
+  readonly measures: readonly { readonly measure: string; readonly words: string; readonly of: number }[]
+  readonly pools: readonly {
+    readonly id: string
+    readonly name: string
+    readonly score: number
+    readonly parts: readonly {
+      readonly measure: string
+      readonly place: number
+      readonly points: number
+      readonly words: string
+      readonly least: number | null
+    }[]
+    readonly out: readonly string[]
+  }[]
+}
+
 /** What a draft draws beside its figures. */
 export type Sketch =
+  | PlacementSketch
   | {
       readonly of: 'pool'
       readonly ladder: readonly RungText[]

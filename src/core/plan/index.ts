@@ -3,6 +3,7 @@ export {
   type ClusterSketch,
   type Effect,
   type ObjectRead,
+  type PlacementSketch,
   type Plan,
   type PlanCheck,
   type PlannedStep,

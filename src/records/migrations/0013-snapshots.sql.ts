@@ -21,6 +21,7 @@ create table snapshots (
 create index snapshots_by_place on snapshots (system_id, locator);
 create index snapshots_by_volume on snapshots (volume_id, taken_at);
 create index snapshots_going on snapshots (goes_at) where goes_at is not null;
+create index snapshots_by_due on snapshots (volume_id, due_at) where due_at is not null;
 create index snapshots_by_name on snapshots (name text_pattern_ops, id);
 create index snapshots_by_name_parts on snapshots using gin (name gin_trgm_ops);
 create index snapshots_by_naa_parts on snapshots using gin (naa gin_trgm_ops);

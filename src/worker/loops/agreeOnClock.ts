@@ -51,7 +51,7 @@ async function readClock(
     const systemAt = await within(system.now(), lookMilliseconds)
     // The answer was written somewhere between asking and hearing: the middle errs least.
     const wallAt = new Date((asked + Date.now()) / 2)
-    return { systemId, wallAt, systemAt, rate: rateOf(before, wallAt, systemAt) }
+    return { systemId, wallAt, systemAt, ...rateOf(before, wallAt, systemAt) }
   } catch {
     return undefined // the collector says why a system does not answer
   }

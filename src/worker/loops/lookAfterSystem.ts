@@ -5,6 +5,7 @@ import { noteWaitTold, wake, waitsAt, mark, type Wait } from '@/records/changes'
 import { collectParts, collectSystem } from '../collect/collectSystem'
 import type { World } from '../World'
 import { every } from './every'
+import { Schedules } from './Schedules'
 
 const everyMilliseconds = 10_000
 /**
@@ -15,6 +16,7 @@ const mostShare = 0.02
 const quickMilliseconds = 750
 const longestMilliseconds = 120_000
 const pollMilliseconds = 500
+const scheduleMilliseconds = 5000
 const settleMilliseconds = 400
 const tellMilliseconds = 900
 const mostOrigins = 8
@@ -34,11 +36,13 @@ export async function lookAfterSystem(
   const told = (what: string) => (cause: unknown) =>
     log(`${what}: ${cause instanceof Error ? cause.message : String(cause)}`)
   const polling = every(pollMilliseconds, stop, () => askAfterTasks(world, systemId), told('asking after tasks'))
+  const schedules = new Schedules(world, systemId)
+  const keeping = every(scheduleMilliseconds, stop, () => schedules.keep(), told('keeping schedules'))
   try {
     await collecting(world, systemId, stop, told('collecting'))
   } finally {
     ending.abort()
-    await polling
+    await Promise.all([polling, keeping])
   }
 }
 

@@ -9,15 +9,17 @@ import {
   type EstateNeeds,
   type HostGroup,
   type Pool,
+  type ServiceClass,
   type System,
   beginning,
   those,
 } from '@/core/estate'
-import type { Plan, PlanCheck } from '@/core/plan'
+import { measures, rankPools, type RankedPool } from '@/core/classes'
+import type { PlacementSketch, Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import { beyond, beyondCheck } from '../../parts/beyond'
-import { absent, answers, must, rule, warn } from '../../parts/checks'
-import { fillEffects, fillSketch } from '../../parts/fill'
+import { absent, answers, must, rule, there, warn } from '../../parts/checks'
+import { fillEffects } from '../../parts/fill'
 import { lookInto } from '../../parts/look'
 import { outlined, type Outlined } from '../../parts/outline'
 import { fitChecks, readSize } from '../../parts/size'
@@ -35,7 +37,9 @@ export const needs = (intent: Intent): EstateNeeds => [those('volumes', 'name', 
 
 export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const look = lookInto(estate)
-  const pool = look.one('pools', intent.poolId)
+  const serviceClass = look.one('serviceClasses', intent.classId)
+  const ranking = rankingOf(estate, intent, serviceClass)
+  const pool = look.one('pools', placeOf(intent, ranking, serviceClass))
   const system = look.one('systems', pool?.systemId)
   const group = look.one('hostGroups', intent.hostGroupId)
   const initiators = estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators)
@@ -49,6 +53,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
     title: `Provision ${intent.name === '' ? 'a volume' : intent.name}${group === undefined ? '' : ` to ${group.name}`}`,
     checks: [
       ...checksOf(estate, intent, pool, group, initiators),
+      ...classChecks(intent, ranking, pool, serviceClass),
       ...size.checks,
       ...(pool === undefined || size.bytes === 0n ? [] : fitChecks(pool, size.bytes, intent.isThin)),
       ...beyondCheck(system, group, kept),
@@ -63,13 +68,13 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
       how: `It can be removed; for ${estate.settings.holdingDays} days it can then be brought back.`,
     },
     steps: [
-      ...(pool === undefined ? [] : [createStep(intent, pool, size.bytes)]),
+      ...(pool === undefined ? [] : [createStep(intent, pool, size.bytes, serviceClass)]),
       ...(group === undefined || system === undefined ? [] : [mapStep(system, group, initiators, kept)]),
     ],
     reads: look.reads,
     claims,
     proof: proofWords(group),
-    ...(pool === undefined ? {} : { sketch: fillSketch(pool, size.bytes) }),
+    ...(ranking.length === 0 ? {} : { sketch: placementSketch(ranking, pool?.id) }),
     suggestions: { name: suggestedName(estate, intent, group) },
   })
 }
@@ -79,7 +84,57 @@ const proofWords = (group: HostGroup | undefined) =>
     ? 'The system is asked for the volume again; without a mapping no host can test it.'
     : `A host of ${group.name} logs in, finds it by its WWN, writes to it and reads the same back; a host outside must not see it.`
 
-function createStep(intent: Intent, pool: Pool, bytes: bigint): Outlined<Step> {
+const rankingOf = (estate: Estate, intent: Intent, serviceClass: ServiceClass | undefined) =>
+  rankPools(estate.pools, {
+    sizeBytes: readSize(intent.size).bytes,
+    isThin: intent.isThin,
+    serviceClass,
+    answering: new Set(estate.systems.filter(({ reach }) => reach === 'answering').map(({ id }) => id)),
+  })
+
+/** The pool that was chosen by hand, else the best place under the class; without a class nothing is chosen for anybody. */
+function placeOf(intent: Intent, ranking: readonly RankedPool[], serviceClass: ServiceClass | undefined) {
+  if (intent.poolId !== '' || serviceClass === undefined) return intent.poolId
+  return ranking.find(({ out }) => out.length === 0)?.poolId
+}
+
+const placementSketch = (ranking: readonly RankedPool[], chosenId: string | undefined): PlacementSketch => ({
+  of: 'placement',
+  chosenId: chosenId ?? null,
+  measures,
+  pools: ranking.map(({ poolId, ...ranked }) => ({ id: poolId, ...ranked })),
+})
+
+/** That the class is there, and that the place keeps what it promises. */
+function classChecks(
+  intent: Intent,
+  ranking: readonly RankedPool[],
+  pool: Pool | undefined,
+  serviceClass: ServiceClass | undefined,
+): PlanCheck[] {
+  if (intent.classId === undefined || intent.classId === '') return []
+  const [first] = ranking
+  const ranked = ranking.find(each => each.poolId === pool?.id)
+  return [
+    there('class', serviceClass, each => `${each.name} is there.`, 'The class is not there any more.', {
+      field: 'classId',
+    }),
+    ...(pool === undefined || ranked === undefined
+      ? []
+      : [
+          warn(
+            'keeps-promises',
+            ranked.out.length === 0,
+            ranked.out.length === 0
+              ? `${pool.name} scores ${Math.round(ranked.score)} of 100${first?.poolId === pool.id ? ', the most of all' : ''}.`
+              : `${pool.name} does not keep ${serviceClass?.name ?? 'the class'}: ${ranked.out.join('; ')}.`,
+            { field: 'poolId', remedy: 'Leave the pool to the class.' },
+          ),
+        ]),
+  ]
+}
+
+function createStep(intent: Intent, pool: Pool, bytes: bigint, serviceClass: ServiceClass | undefined): Outlined<Step> {
   const isZeroed = !intent.isThin
   return {
     words: `Create ${intent.name || 'the volume'}, ${formatBytes(bytes)}, ${intent.isThin ? 'thin' : 'thick: its space is zeroed first'}`,
@@ -92,6 +147,7 @@ function createStep(intent: Intent, pool: Pool, bytes: bigint): Outlined<Step> {
       poolLocator: pool.locator,
       sizeBytes: `${bytes}`,
       isThin: intent.isThin,
+      ...(serviceClass === undefined ? {} : { classId: serviceClass.id }),
     },
   }
 }
@@ -137,16 +193,21 @@ function checksOf(
         `A volume of that name exists on ${byId(estate.systems, namesake.systemId)?.name ?? 'another system'}${namesake.state === 'holding' ? ', in holding' : ''}.`,
       { field: 'name' },
     ),
-    ...poolChecks(pool),
+    ...poolChecks(
+      pool,
+      intent.poolId === '' && intent.classId !== undefined && intent.classId !== ''
+        ? 'No pool keeps what the class promises: the sheet says why of each.'
+        : 'Choose the pool that it comes from, or a class that finds it.',
+    ),
     ...(system === undefined ? [] : [answers(system)]),
     groupCheck(group, initiators),
   ]
 }
 
-function poolChecks(pool: Pool | undefined): PlanCheck[] {
+function poolChecks(pool: Pool | undefined, why: string): PlanCheck[] {
   return [
     pool === undefined
-      ? must('pool', false, 'Choose the pool that it comes from.', { field: 'poolId' })
+      ? must('pool', false, why, { field: 'poolId' })
       : must(
           'pool-ready',
           pool.state === 'fine' || pool.state === 'degraded',

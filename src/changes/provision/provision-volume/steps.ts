@@ -5,7 +5,15 @@ import { waitForTask } from '../../parts/waitForTask'
 import { fact, found } from '../../parts/known'
 
 export type Step = Readonly<
-  | { step: 'create'; systemId: string; name: string; poolLocator: string; sizeBytes: string; isThin: boolean }
+  | {
+      step: 'create'
+      systemId: string
+      name: string
+      poolLocator: string
+      sizeBytes: string
+      isThin: boolean
+      classId?: string
+    }
   | {
       step: 'map'
       systemId: string
@@ -31,12 +39,9 @@ export async function runStep(step: Step, { key, facts }: StepContext, ports: Ch
   await waitForTask({ systemId: step.systemId, task: made.task, words: 'Zeroing', isDone }, ports)
   const seen = await volumes.at(made.locator)
   await ports.records.collect(step.systemId)
-  return found({
-    systemId: step.systemId,
-    volumeLocator: made.locator,
-    naa: seen?.naa,
-    volumeId: await ports.records.idAt(step.systemId, made.locator),
-  })
+  const volumeId = await ports.records.idAt(step.systemId, made.locator)
+  if (volumeId !== undefined && step.classId !== undefined) await ports.records.setClass([volumeId], step.classId)
+  return found({ systemId: step.systemId, volumeLocator: made.locator, naa: seen?.naa, volumeId })
 }
 
 export async function undoStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<undefined> {

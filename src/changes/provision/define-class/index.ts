@@ -1,0 +1,204 @@
+import { byId, those, type Estate, type ServiceClass } from '@/core/estate'
+import { latestDue, recurrenceOf } from '@/core/classes'
+import { defineClassIntent, type DefineClassIntent as Intent } from '@/core/intents'
+import type { Effect, Plan, PlanCheck } from '@/core/plan'
+import { retentionRules, type RetentionRules } from '@/core/retention'
+import { nextAfter, scheduleTrouble } from '@/core/schedule'
+import { countWords } from '@/core/units'
+import type { ChangeKind } from '../../ChangeKind'
+import { absent, rule, warn } from '../../parts/checks'
+import { fact, firstStep } from '../../parts/known'
+import { lookInto } from '../../parts/look'
+import { outlined } from '../../parts/outline'
+import { brokenPromises } from '../../parts/promiseChecks'
+
+type Kept = Omit<ServiceClass, 'id' | 'revision'>
+type Step = Readonly<{ step: 'keep'; classId: string | null; before: Kept | null; after: Kept }>
+
+const mostKept = 2000
+
+/** A class as the intent says it. */
+function classOf(intent: Intent): Kept {
+  const retention: Record<string, number> = {}
+  for (const rule of retentionRules) if ((intent[rule] ?? 0) > 0) retention[rule] = intent[rule] ?? 0
+  return {
+    name: intent.name.trim(),
+    lossesSurvived: intent.lossesSurvived,
+    media: intent.media,
+    latencyMilliseconds: intent.latencyMilliseconds,
+    headroomRatio: intent.headroomPercent === null ? null : intent.headroomPercent / 100,
+    snapshotRule: intent.snapshotRule.trim() === '' ? null : intent.snapshotRule.trim(),
+    timeZone: intent.timeZone.trim() === '' ? 'UTC' : intent.timeZone.trim(),
+    retention,
+    holdingDays: intent.holdingDays,
+  }
+}
+
+const plain = ({ id: _, revision: __, ...kept }: ServiceClass): Kept => kept
+
+function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
+  const look = lookInto(estate)
+  const known = intent.classId === '' ? undefined : look.one('serviceClasses', intent.classId)
+  const after = classOf(intent)
+  const under = estate.volumes.filter(each => known !== undefined && each.classId === known.id)
+  return outlined<Step>(estate, {
+    title: `${known === undefined ? 'Define' : 'Alter'} the class ${after.name === '' ? '…' : after.name}`,
+    checks: [
+      rule(
+        'name',
+        after.name !== '' && after.name.length <= 60,
+        'It has a name.',
+        'Give it a name of at most 60 letters.',
+        { field: 'name' },
+      ),
+      absent(
+        'name-free',
+        estate.serviceClasses.find(each => each.name === after.name && each.id !== known?.id),
+        'No other class has that name.',
+        () => 'Another class has that name.',
+        { field: 'name' },
+      ),
+      rule(
+        'known',
+        intent.classId === '' || known !== undefined,
+        'The class is there.',
+        'The class is not there any more.',
+      ),
+      ...scheduleChecks(after, now),
+      ...brokenPromises(estate, under, { ...after, id: known?.id ?? '', revision: 1 }, now),
+    ],
+    effects: effectsOf(known, after, under.length),
+    undo: {
+      possible: true,
+      how: known === undefined ? 'It can be removed again.' : 'It can be given its old promises again.',
+    },
+    steps: [
+      {
+        words:
+          known === undefined
+            ? 'Keep the class'
+            : `Keep its new promises, for ${countWords(under.length, 'volume', 'volumes')}`,
+        seconds: 0.1,
+        step: { step: 'keep', classId: known?.id ?? null, before: known === undefined ? null : plain(known), after },
+      },
+    ],
+    reads: look.reads,
+    claims: known === undefined ? [`class:${after.name}`] : [known.id],
+    proof: 'The record is read again.',
+  })
+}
+
+function scheduleChecks({ snapshotRule, timeZone, retention }: Kept, now: Date): readonly PlanCheck[] {
+  const count = Object.values(retention).reduce((sum, each) => sum + (each ?? 0), 0)
+  if (snapshotRule === null)
+    return [
+      rule(
+        'retention',
+        count === 0,
+        'It takes no snapshots.',
+        'There is nothing to keep without a rule by which snapshots are taken.',
+        {
+          field: 'snapshotRule',
+        },
+      ),
+    ]
+  const trouble = scheduleTrouble(recurrenceOf(snapshotRule, timeZone))
+  const next =
+    trouble === undefined
+      ? nextAfter(recurrenceOf(snapshotRule, timeZone), latestDue(snapshotRule, timeZone, now) ?? now)
+      : undefined
+  return [
+    rule(
+      'schedule',
+      trouble === undefined,
+      `The next is due ${next?.toISOString().slice(0, 16).replace('T', ' ') ?? 'never'} UTC.`,
+      trouble ?? '',
+      {
+        field: 'snapshotRule',
+      },
+    ),
+    rule(
+      'retention',
+      count > 0 && count <= mostKept,
+      `At most ${count.toLocaleString('en')} snapshots are kept of each volume.`,
+      count === 0
+        ? 'Say how many are kept: without that they would fill the pool.'
+        : `More than ${mostKept.toLocaleString('en')} of each volume are too many to look after.`,
+      { field: 'keepLast' },
+    ),
+    warn(
+      'hourly',
+      retention.hourly === undefined ||
+        !/FREQ=(DAILY|WEEKLY|MONTHLY|YEARLY)/i.test(snapshotRule) ||
+        /BYHOUR/i.test(snapshotRule),
+      'Hourly ones are kept only where the rule takes some each hour.',
+      { field: 'snapshotRule' },
+    ),
+  ]
+}
+
+const words = (value: unknown) => (value === null || value === undefined ? null : String(value as string | number))
+const kept = (retention: RetentionRules) =>
+  retentionRules
+    .flatMap(each =>
+      retention[each] === undefined ? [] : [`${retention[each]} ${each === 'keepLast' ? 'last' : each}`],
+    )
+    .join(', ') || null
+
+function effectsOf(before: ServiceClass | undefined, after: Kept, under: number): readonly Effect[] {
+  const effect = (figure: string, label: string, of: (kept: Kept) => string | null): Effect => ({
+    figure,
+    label,
+    unit: 'words',
+    before: before === undefined ? null : of(before),
+    after: of(after),
+  })
+  const all: Effect[] = [
+    { figure: 'volumes', label: 'Volumes under it', unit: 'count', before: under, after: under },
+    effect('lossesSurvived', 'Survives losses', each => words(each.lossesSurvived)),
+    effect('media', 'Media', each => each.media),
+    effect('latency', '95 of 100 answers within', each =>
+      each.latencyMilliseconds === null ? null : `${each.latencyMilliseconds} ms`,
+    ),
+    effect('headroom', 'Of the pool stays free', each =>
+      each.headroomRatio === null ? null : `${Math.round(each.headroomRatio * 100)}%`,
+    ),
+    effect('snapshotRule', 'Snapshots', each => each.snapshotRule),
+    effect('retention', 'Kept', each => kept(each.retention)),
+  ]
+  return all.filter(each => each.before !== null || each.after !== null)
+}
+
+export const defineClass: ChangeKind<Intent, Step> = {
+  ...defineClassIntent,
+  needs: ({ classId }) => (classId === '' ? [] : [those('volumes', 'classId', classId)]),
+  plan,
+  runStep: async (step, { key }, ports) => ({ classId: await ports.records.keepClass(step.after, step.classId, key) }),
+  async undoStep(step, { facts }, ports) {
+    if (step.before !== null) await ports.records.keepClass(step.before, step.classId, '')
+    else if (facts['classId'] !== undefined) await ports.records.dropClass(facts['classId'])
+    return undefined
+  },
+  async prove(_intent, plan, facts, ports) {
+    const { after } = firstStep(plan)
+    const found = byId((await ports.estate()).serviceClasses, fact(facts, 'classId'))
+    const differs =
+      found === undefined
+        ? ['all']
+        : Object.entries(after)
+            .filter(([field, value]) => JSON.stringify(found[field as keyof Kept]) !== JSON.stringify(value))
+            .map(([field]) => field)
+    return [
+      {
+        claim: 'The class stands with these promises',
+        holds: differs.length === 0,
+        measured: { name: found?.name ?? 'nothing', differs: differs.join(', ') || 'nothing' },
+      },
+    ]
+  },
+  collects: () => [],
+  reverse: (intent, facts) =>
+    intent.classId === '' && facts['classId'] !== undefined
+      ? { kind: 'remove-class', intent: { classId: facts['classId'] } }
+      : undefined,
+}

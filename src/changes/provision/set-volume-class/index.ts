@@ -1,0 +1,113 @@
+import { byId, those, type Estate } from '@/core/estate'
+import { setVolumeClassIntent, type SetVolumeClassIntent as Intent } from '@/core/intents'
+import type { Plan } from '@/core/plan'
+import { countWords } from '@/core/units'
+import type { ChangeKind } from '../../ChangeKind'
+import { rule } from '../../parts/checks'
+import { firstStep } from '../../parts/known'
+import { lookInto } from '../../parts/look'
+import { outlined } from '../../parts/outline'
+import { brokenPromises } from '../../parts/promiseChecks'
+
+type Step = Readonly<{ step: 'set'; classId: string | null; before: Readonly<Record<string, string | null>> }>
+
+function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
+  const look = lookInto(estate)
+  const volumes = look.some('volumes', intent.volumeIds)
+  const serviceClass = look.one('serviceClasses', intent.classId)
+  const [only] = volumes
+  const what = volumes.length === 1 && only !== undefined ? only.name : countWords(volumes.length, 'volume', 'volumes')
+  return outlined<Step>(estate, {
+    title: `Put ${what} under ${serviceClass?.name ?? 'no class'}`,
+    checks: [
+      rule(
+        'volumes',
+        volumes.length > 0 &&
+          volumes.length === intent.volumeIds.length &&
+          volumes.every(each => each.state === 'in use'),
+        'All of them are in use.',
+        volumes.length === 0 ? 'Choose the volumes.' : 'Some of them are in holding, or not there any more.',
+      ),
+      rule(
+        'class',
+        intent.classId === '' || serviceClass !== undefined,
+        'The class is there.',
+        'The class is not there any more.',
+        {
+          field: 'classId',
+        },
+      ),
+      rule(
+        'other',
+        volumes.some(each => each.classId !== (serviceClass?.id ?? null)),
+        'It is another class than they are under.',
+        'They are under it already.',
+        { field: 'classId' },
+      ),
+      ...(serviceClass === undefined ? [] : brokenPromises(estate, volumes, serviceClass, now)),
+    ],
+    effects: [
+      {
+        figure: 'class',
+        label: 'Service class',
+        unit: 'words',
+        before: [...new Set(volumes.map(each => byId(estate.serviceClasses, each.classId)?.name ?? 'none'))].join(', '),
+        after: serviceClass?.name ?? 'none',
+      },
+      {
+        figure: 'snapshots',
+        label: 'Snapshots',
+        unit: 'words',
+        before: null,
+        after: serviceClass?.snapshotRule ?? 'none by a schedule',
+      },
+    ],
+    undo: { possible: true, how: 'They can be put under their old classes again.' },
+    steps:
+      volumes.length === 0
+        ? []
+        : [
+            {
+              words: `Put ${what} under ${serviceClass?.name ?? 'no class'}`,
+              seconds: 0.1,
+              step: {
+                step: 'set',
+                classId: serviceClass?.id ?? null,
+                before: Object.fromEntries(volumes.map(each => [each.id, each.classId])),
+              },
+            },
+          ],
+    reads: look.reads,
+    claims: volumes.map(({ id }) => id),
+    proof: 'The records are read again.',
+  })
+}
+
+export const setVolumeClass: ChangeKind<Intent, Step> = {
+  ...setVolumeClassIntent,
+  needs: ({ volumeIds }) => [those('volumes', 'id', ...volumeIds)],
+  plan,
+  async runStep(step, _context, ports) {
+    await ports.records.setClass(Object.keys(step.before), step.classId)
+    return {}
+  },
+  async undoStep(step, _context, ports) {
+    for (const [id, classId] of Object.entries(step.before)) await ports.records.setClass([id], classId)
+    return undefined
+  },
+  async prove(_intent, plan, _facts, ports) {
+    const { classId, before } = firstStep(plan)
+    const { volumes } = await ports.estate()
+    const under = volumes.filter(each => each.id in before && each.classId === classId).length
+    const asked = Object.keys(before).length
+    return [
+      {
+        claim: 'All of them are under it',
+        holds: under === asked,
+        measured: { underIt: `${under}`, asked: `${asked}` },
+      },
+    ]
+  },
+  collects: () => [],
+  reverse: () => undefined,
+}

@@ -1,0 +1,114 @@
+import type { Pool, ServiceClass, Snapshot, Volume } from '../estate'
+import { fillRatioOf } from '../estate'
+import { occurrences } from '../schedule'
+import { lossesSurvived } from './poolDurabilityOf'
+
+export type PromiseName = 'resilience' | 'media' | 'latency' | 'snapshots' | 'headroom'
+
+/** One line of a class for one object. */
+export interface PromiseKept {
+  readonly promise: PromiseName
+  readonly state: 'kept' | 'at risk' | 'broken' | 'not measured'
+  /** What is promised. */
+  readonly promised: string
+  /** The measurement behind it. */
+  readonly measured: string
+}
+
+interface Around {
+  readonly serviceClass: ServiceClass
+  readonly pool: Pool | undefined
+  /** Of the volume. */
+  readonly snapshots: readonly Pick<Snapshot, 'takenAt' | 'state' | 'dueAt' | 'goesAt'>[]
+  readonly now: Date
+}
+
+/** How far above the promised fill a pool stands before the promise is broken; until then it is at risk. */
+const riskMargin = 0.05
+const dayMilliseconds = 86_400_000
+/** Start times are smeared, and a system may be busy: so late a snapshot may be. */
+const lateMilliseconds = 15 * 60_000
+
+/** What a volume is promised by its class, each with the measurement behind it; what is not promised has no line. */
+export function promisesOf(volume: Pick<Volume, 'lostBytes'>, around: Around): PromiseKept[] {
+  const { serviceClass } = around
+  return [
+    ...(serviceClass.lossesSurvived === null ? [] : [resilience(serviceClass.lossesSurvived, volume, around)]),
+    ...(serviceClass.media === 'any' ? [] : [media(serviceClass.media, around)]),
+    ...(serviceClass.latencyMilliseconds === null ? [] : [latency(serviceClass.latencyMilliseconds)]),
+    ...(serviceClass.snapshotRule === null ? [] : [snapshotsInTime(serviceClass.snapshotRule, around)]),
+    ...(serviceClass.headroomRatio === null ? [] : [headroom(serviceClass.headroomRatio, around)]),
+  ]
+}
+
+const losses = (count: number) => (count === 0 ? 'no loss' : count === 1 ? 'any one loss' : `any ${count} losses`)
+
+function resilience(promised: number, { lostBytes }: Pick<Volume, 'lostBytes'>, { pool }: Around): PromiseKept {
+  const survived = pool === undefined ? undefined : lossesSurvived(pool)
+  const line = { promise: 'resilience', promised: `survives ${losses(promised)}` } as const
+  if (pool === undefined || survived === undefined)
+    return { ...line, state: 'not measured', measured: 'its pool states no layout that is known' }
+  if (lostBytes > 0n) return { ...line, state: 'broken', measured: 'some of it can no longer be read' }
+  if (survived < promised) return { ...line, state: 'broken', measured: `${pool.name} survives ${losses(survived)}` }
+  return pool.state === 'fine' || pool.state === 'starting'
+    ? { ...line, state: 'kept', measured: `${pool.name} survives ${losses(survived)}` }
+    : { ...line, state: 'at risk', measured: `${pool.name} is ${pool.state}: it survives less now` }
+}
+
+const media = (promised: 'SSD' | 'HDD', { pool }: Around): PromiseKept => ({
+  promise: 'media',
+  promised: `on ${promised}`,
+  state: pool === undefined ? 'not measured' : pool.driveKind.media === promised ? 'kept' : 'broken',
+  measured: pool === undefined ? 'its pool is not known' : `${pool.name} is of ${pool.driveKind.media}`,
+})
+
+const latency = (promised: number): PromiseKept => ({
+  promise: 'latency',
+  promised: `95 of 100 answers within ${promised} ms`,
+  state: 'not measured',
+  measured: 'no system here states latency yet',
+})
+
+function snapshotsInTime(rule: string, { serviceClass, snapshots, now }: Around): PromiseKept {
+  const line = { promise: 'snapshots', promised: rule } as const
+  const due = latestDue(rule, serviceClass.timeZone, new Date(now.getTime() - lateMilliseconds))
+  if (due === undefined) return { ...line, state: 'kept', measured: 'none has come due yet' }
+  const moments = snapshots
+    .filter(each => each.state === 'consistent' && each.goesAt === null && each.dueAt !== null)
+    .map(each => Date.parse(each.takenAt ?? ''))
+  const latest = Math.max(-Infinity, ...moments)
+  if (latest >= due.getTime()) return { ...line, state: 'kept', measured: `the latest holds ${utc(latest)}` }
+  return Number.isFinite(latest)
+    ? { ...line, state: 'broken', measured: `the latest holds ${utc(latest)}; one was due ${utc(due.getTime())}` }
+    : { ...line, state: 'at risk', measured: `none has been taken yet; one was due ${utc(due.getTime())}` }
+}
+
+const utc = (at: number) => `${new Date(at).toISOString().slice(0, 16).replace('T', ' ')} UTC`
+
+function headroom(promised: number, { pool }: Around): PromiseKept {
+  const line = { promise: 'headroom', promised: `${(promised * 100).toFixed(0)}% stays free` } as const
+  if (pool === undefined) return { ...line, state: 'not measured', measured: 'its pool is not known' }
+  const free = 1 - fillRatioOf(pool)
+  const measured = `${(Math.max(0, free) * 100).toFixed(0)}% of ${pool.name} is free`
+  return { ...line, measured, state: free >= promised + riskMargin ? 'kept' : free >= promised ? 'at risk' : 'broken' }
+}
+
+/** Schedules of classes are counted from here, local in their zone: a Thursday at midnight. */
+export const scheduleStart = '20260101T000000'
+
+/** A class's schedule as a recurrence. */
+export const recurrenceOf = (rule: string, timeZone: string) => ({ start: scheduleStart, timeZone, rule, except: [] })
+
+const longestDays = 400
+
+/** The latest moment up to an instant at which a class's schedule was due; undefined where there was none. */
+export function latestDue(rule: string, timeZone: string, until: Date): Date | undefined {
+  const recurrence = recurrenceOf(rule, timeZone)
+  // Most rules come due within days: a longer look is only taken where that found nothing.
+  for (const days of [2, 35, longestDays]) {
+    const from = new Date(until.getTime() - days * dayMilliseconds)
+    const due = occurrences(recurrence, from, new Date(until.getTime() + 1)).at(-1)
+    if (due !== undefined) return due
+  }
+  return undefined
+}

@@ -1,0 +1,144 @@
+import { one, those, within } from '@/core/estate'
+import { workbench } from './testing/workbench'
+
+let bench: Awaited<ReturnType<typeof workbench>>
+const ids: Partial<Record<string, string>> = {}
+const blank = {
+  classId: '',
+  name: 'Nothing lost',
+  lossesSurvived: 2,
+  media: 'SSD',
+  latencyMilliseconds: 2,
+  headroomPercent: 20,
+  snapshotRule: 'FREQ=HOURLY',
+  timeZone: 'Europe/Lisbon',
+  keepLast: 2,
+  hourly: 3,
+  daily: null,
+  weekly: null,
+  monthly: null,
+  yearly: null,
+  holdingDays: null,
+}
+
+beforeAll(async () => {
+  bench = await workbench(1)
+  const systemId = await bench.registered('heron')
+  ids['bittern'] = await bench.registered('bittern')
+  const { drives } = await bench.estate(within(systemId))
+  bench.fleet.clock.setRate(36_000)
+  await bench.carriedOut('create-pool', {
+    systemId,
+    name: 'heron-fast-01',
+    driveIds: drives.slice(0, 12).map(each => each.id),
+    scheme: { kind: 'parity', parityDrives: 2 },
+    maxGroupDrives: 12,
+    spareCount: 0,
+    snapshotSharePercent: 10,
+  })
+  bench.fleet.clock.setRate(1)
+}, 60_000)
+afterAll(() => bench.close())
+
+const done = async (kind: string, intent: object) => {
+  const change = await bench.carriedOut(kind, intent)
+  expect([kind, change.state, change.refusal?.why]).toEqual([kind, 'proven', undefined])
+  return change
+}
+const broken = async (kind: string, intent: object) =>
+  (await bench.drafted(kind, intent)).plan.checks
+    .filter(check => !check.holds && check.level === 'must')
+    .map(check => check.rule)
+const snapshots = async () => (await bench.estate([those('snapshots', 'volumeId', ids['volume'])])).snapshots
+
+test('a class says what it promises, and what cannot be promised is refused by its rule', async () => {
+  const made = await done('define-class', blank)
+  ids['class'] = String(made.facts['classId'] as string)
+  expect(await broken('define-class', blank)).toEqual(['name-free'])
+  expect(await broken('define-class', { ...blank, name: ' ' })).toEqual(['name'])
+  expect(await broken('define-class', { ...blank, name: 'x', snapshotRule: 'FREQ=SECONDLY' })).toEqual(['schedule'])
+  expect(await broken('define-class', { ...blank, name: 'x', timeZone: 'Mars/Olympus' })).toEqual(['schedule'])
+  expect(await broken('define-class', { ...blank, name: 'x', keepLast: null, hourly: null })).toEqual(['retention'])
+  expect(await broken('define-class', { ...blank, name: 'x', snapshotRule: '' })).toEqual(['retention'])
+})
+
+test('a volume under a class finds its pool by the score, and those that are out say why', async () => {
+  const intent = {
+    name: 'register-data-01',
+    purpose: 'data',
+    size: '2 TiB',
+    poolId: '',
+    isThin: true,
+    hostGroupId: '',
+    classId: ids['class'],
+  }
+  const draft = await bench.drafted('provision-volume', intent)
+  const sketch = draft.plan.sketch
+  if (sketch?.of !== 'placement') throw new Error('No ranking is drawn.')
+  expect(sketch.pools.map(({ name, out }) => [name, out.length > 0])).toEqual([
+    ['heron-fast-01', false],
+    ['bittern-fast-01', true],
+    ['bittern-bulk-01', true],
+  ])
+  expect(sketch.pools[1]?.out).toEqual(['survives 1, 2 promised'])
+  expect(sketch.pools[2]?.out).toEqual(expect.arrayContaining(['of HDD, SSD promised']))
+  const made = await done('provision-volume', intent)
+  ids['volume'] = String(made.facts['volumeId'] as string)
+  const { volumes } = await bench.estate([one('volumes', ids['volume'])])
+  expect(volumes[0]).toMatchObject({ classId: ids['class'], poolId: sketch.chosenId })
+  expect(await broken('provision-volume', { ...intent, name: 'x', classId: ids['volume'] })).toEqual(
+    expect.arrayContaining(['class', 'pool']),
+  )
+})
+
+test('its snapshots are taken as they come due, once each, and go when no rule needs them', async () => {
+  await bench.until(
+    async () => (await snapshots()).some(each => each.dueAt !== null && each.state === 'consistent'),
+    'the first of the schedule',
+  )
+  for (let hour = 0; hour < 6; hour += 1) {
+    const before = Math.max(...(await snapshots()).map(each => Date.parse(each.dueAt ?? '')))
+    bench.fleet.clock.step(3600)
+    await bench.until(
+      async () => Math.max(...(await snapshots()).map(each => Date.parse(each.dueAt ?? '') || 0)) > before,
+      `hour ${hour}`,
+    )
+  }
+  await bench.until(async () => (await snapshots()).length === 3, 'the retention')
+  const due = (await snapshots()).map(each => Date.parse(each.dueAt ?? '')).sort((a, b) => a - b)
+  expect(due.map(at => at % 3_600_000)).toEqual([0, 0, 0])
+  expect(new Set(due).size).toBe(3)
+}, 180_000)
+
+test('two workers take no moment twice, and one that is held outlives its rules', async () => {
+  const [oldest] = await snapshots()
+  await done('hold-snapshot', { volumeId: ids['volume'], snapshotId: oldest?.id, reason: 'for the audit' })
+  const other = await bench.anotherWorker()
+  bench.fleet.clock.step(4 * 3600)
+  await bench.restartWorker()
+  const latest = async () => Math.max(...(await snapshots()).map(each => Date.parse(each.dueAt ?? '') || 0))
+  const before = await latest()
+  await bench.until(async () => (await latest()) > before, 'the next one')
+  await bench.until(
+    async () => (await snapshots()).filter(each => each.state === 'consistent').length >= 3,
+    'it is consistent',
+  )
+  const all = await snapshots()
+  expect(new Set(all.map(each => each.dueAt)).size).toBe(all.length)
+  expect(all.some(each => each.id === oldest?.id)).toBe(true)
+  await other.stop()
+}, 120_000)
+
+test('a class that would break promises says of which volumes, and what is removed promises nothing', async () => {
+  const three = { ...blank, classId: ids['class'], lossesSurvived: 3 }
+  const draft = await bench.drafted('define-class', three)
+  expect(draft.plan.checks.find(check => check.rule === 'promises')?.why).toContain(
+    'register-data-01: survives any 3 losses, but heron-fast-01 survives any 2 losses',
+  )
+  const { volumes } = await bench.estate([those('volumes', 'name', 'ticket-desk-01')])
+  const under = await bench.drafted('set-volume-class', { volumeIds: [volumes[0]?.id], classId: ids['class'] })
+  expect(under.plan.checks.find(check => check.rule === 'promises')?.holds).toBe(false)
+  await done('remove-class', { classId: ids['class'] })
+  const after = await bench.estate([one('volumes', ids['volume'])])
+  expect([after.serviceClasses, after.volumes[0]?.classId]).toEqual([[], null])
+})

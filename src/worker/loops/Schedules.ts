@@ -1,0 +1,129 @@
+import { latestDue } from '@/core/classes'
+import type { ServiceClass, Snapshot, Volume } from '@/core/estate'
+import { smeared } from '@/core/schedule'
+import { judged, mayGo, snapshotName } from '@/core/snapshots'
+import { RequestRefused } from '@/ports'
+import { inTransaction } from '@/records'
+import { audit } from '@/records/audit'
+import { estateNow, gone, idAt, noteSnapshots, snapshotsPast, volumesDue, volumesUnder } from '@/records/inventory'
+import { objects } from '@/records/objects'
+import { collectSystem } from '../collect/collectSystem'
+import type { World } from '../World'
+
+/** Starts are spread over so long after they are due, so that a system does not do all at once. */
+const toleranceSeconds = 300
+/** What is asked of a system in one look; the rest comes with the next. */
+const mostAtOnce = 16
+const mostLookedAt = 2000
+const mostJudged = 64
+
+/**
+ * Keeps the schedules of one system: takes the snapshots of its volumes that have come due by their classes, and removes those that
+ * nothing needs any more or whose time in holding is over. A moment that was missed is not made up for: the latest that is due is
+ * taken. What a process has begun when it dies bears the name of its moment, by which the next one knows it.
+ */
+export class Schedules {
+  /** Moments of which nothing is left to take, by class. */
+  readonly #taken = new Map<string, string>()
+  /** Volumes whose snapshots are to be judged by their retention. */
+  readonly #judge = new Set<string>()
+  /** Classes as they were when their volumes were judged last. */
+  readonly #judged = new Map<string, number>()
+
+  constructor(
+    private readonly world: World,
+    private readonly systemId: string,
+  ) {}
+
+  async keep(): Promise<void> {
+    const { world, systemId } = this
+    const scope = { database: world.database }
+    const now = await estateNow(scope)
+    await remove(world, systemId, await snapshotsPast(scope, systemId, now, mostAtOnce), 'Its time in holding is over.')
+    const classes = await objects(scope, 'serviceClasses')
+    for (const serviceClass of classes) {
+      await this.#takeDue(serviceClass, now)
+      // All are judged once when a worker begins, and when what the class keeps has changed; else those of which one was taken.
+      if (this.#judged.get(serviceClass.id) === serviceClass.revision) continue
+      for (const { id } of await volumesUnder(scope, systemId, serviceClass.id)) this.#judge.add(id)
+      this.#judged.set(serviceClass.id, serviceClass.revision)
+    }
+    if (this.#judge.size > 0) await this.#prune(classes)
+  }
+
+  async #takeDue(serviceClass: ServiceClass, now: Date): Promise<void> {
+    const { world, systemId } = this
+    if (serviceClass.snapshotRule === null) return
+    const due = latestDue(serviceClass.snapshotRule, serviceClass.timeZone, now)
+    const moment = `${due?.toISOString()} ${serviceClass.revision}`
+    if (due === undefined || this.#taken.get(serviceClass.id) === moment) return
+    const scope = { database: world.database }
+    const waiting = await volumesDue(scope, systemId, serviceClass.id, due, mostLookedAt)
+    const begin = waiting.filter(({ id }) => smeared(due, id, toleranceSeconds) <= now).slice(0, mostAtOnce)
+    if (begin.length > 0) await take(world, systemId, begin, due, serviceClass.name)
+    for (const { id } of begin) this.#judge.add(id)
+    const isOver = now.getTime() > due.getTime() + toleranceSeconds * 1000
+    if (waiting.length === 0 && isOver) this.#taken.set(serviceClass.id, moment)
+  }
+
+  async #prune(classes: readonly ServiceClass[]): Promise<void> {
+    const { world, systemId } = this
+    const scope = { database: world.database }
+    const ids = [...this.#judge].slice(0, mostJudged)
+    const volumes = await objects(scope, 'volumes', { where: { id: ids } })
+    const snapshots = await objects(scope, 'snapshots', { where: { volumeId: ids } })
+    const clones = await objects(scope, 'volumes', { where: { cloneOfId: snapshots.map(({ id }) => id) } })
+    const mappings = await objects(scope, 'mappings', { where: { snapshotId: snapshots.map(({ id }) => id) } })
+    for (const id of ids) {
+      const own = snapshots.filter(({ volumeId }) => volumeId === id)
+      const serviceClass = classes.find(each => each.id === volumes.find(volume => volume.id === id)?.classId)
+      const unneeded = mayGo(judged(own, { serviceClass, volumes: clones, mappings }), serviceClass)
+      const why = `No rule of ${serviceClass?.name ?? 'its class'} needs it any more.`
+      await remove(world, systemId, unneeded.slice(0, mostAtOnce), why)
+      // What is pending counts only once it is consistent: until then the one before it stays.
+      if (unneeded.length <= mostAtOnce && own.every(({ state }) => state !== 'pending')) this.#judge.delete(id)
+    }
+  }
+}
+
+async function take(world: World, systemId: string, volumes: readonly Volume[], due: Date, reason: string) {
+  const scope = { database: world.database }
+  const pools = new Map((await objects(scope, 'pools', { where: { systemId } })).map(each => [each.id, each.locator]))
+  const system = await (await world.system(systemId)).of('snapshots')
+  const taken: string[] = []
+  for (const volume of volumes) {
+    const name = snapshotName(volume.name, due)
+    const made = await system
+      .take(volume.locator, volume.naa, pools.get(volume.poolId) ?? '', name)
+      .catch(async (cause: unknown) => {
+        // A process that died may have taken it: then it is there under its name.
+        const there = cause instanceof RequestRefused ? await system.named(volume.locator, name) : undefined
+        if (there === undefined) throw cause
+        return there
+      })
+    taken.push(made.locator)
+  }
+  await collectSystem(world, systemId)
+  for (const locator of taken) {
+    const id = await idAt(scope, systemId, locator)
+    if (id !== undefined) await noteSnapshots(scope, [id], { dueAt: due, reason })
+  }
+}
+
+async function remove(world: World, systemId: string, unneeded: readonly Snapshot[], why: string): Promise<void> {
+  if (unneeded.length === 0) return
+  const scope = { database: world.database }
+  const system = await (await world.system(systemId)).of('snapshots')
+  for (const { id, name, naa, locator } of unneeded) {
+    await system.remove(locator, naa)
+    await inTransaction(world.database, inside =>
+      audit(inside, { who: 'Wendrel', address: null, action: 'snapshot.removed', subject: id, detail: { name, why } }),
+    )
+  }
+  await collectSystem(world, systemId)
+  await gone(
+    scope,
+    systemId,
+    unneeded.map(({ locator }) => locator),
+  )
+}

@@ -1,4 +1,5 @@
 import type { FieldChoices, IntentKind } from '@/core/intents'
+import { objects } from '@/records/objects'
 import { hostGroups, sites } from '@/records/queries'
 import { reader } from './guard'
 
@@ -10,7 +11,9 @@ export async function choicesFor({ form }: IntentKind): Promise<Partial<Record<F
   const { scope } = await reader()
   const groups = [...wanted].some(each => each.includes('host groups')) ? await hostGroups(scope) : []
   const places = wanted.has('sites') ? await sites(scope) : []
+  const classes = wanted.has('service classes') ? await objects(scope, 'serviceClasses') : []
   return {
+    'service classes': [{ value: '', words: 'none' }, ...classes.map(({ id, name }) => ({ value: id, words: name }))],
     'host groups': groups.map(({ id, name }) => ({ value: id, words: name })),
     'names of host groups': groups.map(({ name }) => ({ value: name, words: name })),
     sites: places.map(({ id, name }) => ({ value: id, words: name })),

@@ -1,6 +1,6 @@
 import type { Pool, ServiceClass, Snapshot, Volume } from '../estate'
 import { fillRatioOf } from '../estate'
-import { occurrences } from '../schedule'
+import { occurrences, ruleInWords } from '../schedule'
 import { lossesSurvived } from './poolDurabilityOf'
 
 export type PromiseName = 'resilience' | 'media' | 'latency' | 'snapshots' | 'headroom'
@@ -70,7 +70,7 @@ const latency = (promised: number): PromiseKept => ({
 })
 
 function snapshotsInTime(rule: string, { serviceClass, snapshots, now }: Around): PromiseKept {
-  const line = { promise: 'snapshots', promised: rule } as const
+  const line = { promise: 'snapshots', promised: `a snapshot ${ruleInWords(rule)}` } as const
   const due = latestDue(rule, serviceClass.timeZone, new Date(now.getTime() - lateMilliseconds))
   if (due === undefined) return { ...line, state: 'kept', measured: 'none has come due yet' }
   const moments = snapshots

@@ -111,7 +111,7 @@ function durabilityPart(pool: Pool): MeasureOf {
   const loss = poolDurabilityOf(pool)?.fiveYears
   if (loss === undefined) return part('durability', 0.5, 'not measured for this layout')
   const place = Math.log10(worstLoss / Math.max(loss, 1e-300)) / Math.log10(worstLoss / bestLoss)
-  return part('durability', place, `${oddsInWords(loss)} lost in 5 years`)
+  return part('durability', place, `${oddsInWords(loss).replace('about ', '')} in 5 years`)
 }
 
 function commitmentPart(pool: Pool, { sizeBytes }: Asked): MeasureOf {

@@ -8,12 +8,11 @@ import type {
   Pool,
   Port,
   Probe,
-  ServiceClass,
   Site,
-  Snapshot,
   System,
   Volume,
 } from './schemas'
+import type { ServiceClass, Snapshot } from './promiseSchemas'
 import type {
   Catalogue,
   NameAnswer,

@@ -9,7 +9,7 @@ export const idOrBlankSchema = { type: 'string', pattern: '^([0-9a-f]{8}(-[0-9a-
 export const nullableId = { type: ['string', 'null'], format: 'uuid' } as const
 export const nullableText = { type: ['string', 'null'], maxLength: 2000 } as const
 export const instant = { type: 'string', format: 'date-time' } as const
-const nullableInstant = { type: ['string', 'null'], format: 'date-time' } as const
+export const nullableInstant = { type: ['string', 'null'], format: 'date-time' } as const
 export const locator = { type: 'string', minLength: 1, maxLength: 2048 } as const
 export const revision = { type: 'integer', minimum: 1 } as const
 export const count = { type: 'integer', minimum: 0 } as const
@@ -223,79 +223,6 @@ export const volumeSchema = object({
   revision,
 })
 
-/** Bytes within what is kept as JSON: they stay text. */
-const bytesInText = { type: 'string', pattern: '^(0|[1-9][0-9]{0,24})$' } as const
-
-/** What a volume was at one moment. */
-export const snapshotSchema = object({
-  id: idSchema,
-  systemId: idSchema,
-  locator,
-  /** Null where the system states none that is known. */
-  volumeId: nullableId,
-  name: nameSchema,
-  naa: { type: 'string', pattern: '^[0-9a-f]{32}$' },
-  sizeBytes: bytesSchema,
-  /** The moment that it holds: all that had been acknowledged by then. Null until the system says. */
-  takenAt: nullableInstant,
-  /** Pending until the system says that it is consistent. */
-  state: { enum: ['pending', 'consistent', 'failed'] },
-  /** What only it holds. */
-  ownBytes: bytesSchema,
-  /** Bytes whose first holder it is, by the last that holds them; null where the system tells each one's own space only. */
-  heldUntil: {
-    oneOf: [
-      { type: 'null' },
-      { type: 'array', items: object({ locator: { type: 'string', maxLength: 2048 }, bytes: bytesInText }) },
-    ],
-  },
-  /** Why it was taken: what somebody gave as the reason. */
-  reason: nullableText,
-  /** The moment of the schedule for which it was taken; null for one that somebody took. */
-  dueAt: nullableInstant,
-  /** Why it must not go, whatever the retention says. */
-  heldReason: nullableText,
-  /** When it goes, where it has been removed and can still be brought back; null otherwise. */
-  goesAt: nullableInstant,
-  revision,
-})
-
-export const retentionSchema = {
-  type: 'object',
-  additionalProperties: false,
-  properties: Object.fromEntries(
-    (['keepLast', 'hourly', 'daily', 'weekly', 'monthly', 'yearly'] as const).map(rule => [
-      rule,
-      { type: 'integer', minimum: 0, maximum: 1000 },
-    ]),
-  ) as Readonly<
-    Record<
-      'keepLast' | 'hourly' | 'daily' | 'weekly' | 'monthly' | 'yearly',
-      { readonly type: 'integer'; readonly minimum: 0; readonly maximum: 1000 }
-    >
-  >,
-} as const
-
-/** A named set of promises. What is null is not promised. */
-export const serviceClassSchema = object({
-  id: idSchema,
-  name: nameSchema,
-  /** Losses at once of drives, or of whatever the pool spreads over, after which everything can still be read. */
-  lossesSurvived: { type: ['integer', 'null'], minimum: 0, maximum: 4 },
-  media: { enum: ['any', 'SSD', 'HDD'] },
-  /** 95 of 100 requests are answered within it. */
-  latencyMilliseconds: { type: ['number', 'null'], minimum: 0.05, maximum: 10_000 },
-  /** Of what a pool can give, what stays free. */
-  headroomRatio: { type: ['number', 'null'], minimum: 0, maximum: 0.9 },
-  /** RRULE of RFC 5545 by which snapshots are taken. */
-  snapshotRule: nullableText,
-  timeZone: { type: 'string', maxLength: 60 },
-  retention: retentionSchema,
-  /** Days in which a removed volume can be brought back; null goes by the estate's setting. */
-  holdingDays: { type: ['integer', 'null'], minimum: 1, maximum: 365 },
-  revision,
-})
-
 export const hostGroupSchema = object({ id: idSchema, name: nameSchema, revision })
 
 export const hostSchema = object({
@@ -355,8 +282,6 @@ export type Drive = Readonly<FromSchema<typeof driveSchema, Bytes>>
 export type Port = Readonly<FromSchema<typeof portSchema>>
 export type Pool = Readonly<FromSchema<typeof poolSchema, Bytes>>
 export type Volume = Readonly<FromSchema<typeof volumeSchema, Bytes>>
-export type Snapshot = Readonly<FromSchema<typeof snapshotSchema, Bytes>>
-export type ServiceClass = Readonly<FromSchema<typeof serviceClassSchema>>
 export type HostGroup = Readonly<FromSchema<typeof hostGroupSchema>>
 export type Host = Readonly<FromSchema<typeof hostSchema>>
 export type Mapping = Readonly<FromSchema<typeof mappingSchema>>

@@ -39,7 +39,7 @@ test.each(intents.map(each => [each.kind, each] as const))('what is said of %s i
 test.each(intents.flatMap(each => [each.place ?? '', each.begins ?? '']).filter(Boolean))(
   '%s is the address of a page',
   place => {
-    const path = place.split('?')[0]?.replace(/\{systemId\}/, '[id]') ?? ''
+    const path = place.split('?')[0]?.replace(/\{(systemId|volumeId)\}/, '[id]') ?? ''
     const isKindPage = kindList.some(each => each.list?.place === path)
     expect(isKindPage || existsSync(join(process.cwd(), 'src/app/(signed)', path, 'page.tsx'))).toBe(true)
   },

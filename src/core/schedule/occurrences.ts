@@ -1,4 +1,4 @@
-import { RRule } from 'rrule'
+import { RRule } from './rule'
 import { instantOf } from './zoneOffsets'
 
 /** When something happens again and again. Source: RFC 5545, section 3.3.10. */

@@ -1,4 +1,4 @@
-import { RRule } from 'rrule'
+import { RRule } from './rule'
 import { basicTime, occurrences, type Recurrence } from './occurrences'
 import { isZone } from './zoneOffsets'
 
@@ -24,5 +24,14 @@ export function scheduleTrouble(recurrence: Recurrence): string | undefined {
     return undefined
   } catch (cause) {
     return `The rule cannot be read (RFC 5545): ${cause instanceof Error ? cause.message : String(cause)}.`
+  }
+}
+
+/** A rule as a sentence says it: `every day at 6 and 18`; the rule itself where it cannot be read. */
+export function ruleInWords(rule: string): string {
+  try {
+    return new RRule(RRule.parseString(rule)).toText()
+  } catch {
+    return rule
   }
 }

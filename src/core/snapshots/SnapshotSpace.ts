@@ -57,7 +57,10 @@ export class SnapshotSpace {
     runs: readonly HeldRun[],
   ) {
     this.#within = new BigUint64Array((count * (count + 1)) / 2)
-    for (const { first, last, bytes } of runs) this.#within[this.#place(first, last)]! += bytes
+    for (const { first, last, bytes } of runs) {
+      const place = this.#place(first, last)
+      this.#within[place] = (this.#within[place] ?? 0n) + bytes
+    }
     for (let a = count - 1; a >= 0; a -= 1) {
       let row = 0n
       for (let b = a; b < count; b += 1) {

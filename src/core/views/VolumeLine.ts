@@ -9,6 +9,8 @@ export interface VolumeLine {
   readonly writtenBytes: string
   readonly isThin: boolean
   readonly state: 'in use' | 'holding'
+  /** The service class that it stands under; null for none. */
+  readonly className: string | null
   readonly groupNames: readonly string[]
   /** Since when its system does not state it any more; null while it does. */
   readonly missingSince: string | null

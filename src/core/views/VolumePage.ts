@@ -1,5 +1,7 @@
 import type { ChangeLine } from './ChangeLine'
-import type { Mapping, Pool, System, Volume } from '../estate'
+import type { Mapping, Pool, ServiceClass, Snapshot, System, Volume } from '../estate'
+import type { PromiseKept } from '../classes'
+import type { Judged } from '../snapshots'
 
 /** One volume with its neighbours and the latest changes that touched it. */
 export interface VolumePage {
@@ -11,4 +13,16 @@ export interface VolumePage {
   readonly mappings: readonly Mapping[]
   readonly targets: readonly { readonly name: string; readonly address: string }[]
   readonly changes: readonly ChangeLine[]
+  readonly serviceClass: ServiceClass | null
+  readonly promises: readonly PromiseKept[]
+  readonly snapshotCount: number
+  /** The snapshot with which a clone still shares. */
+  readonly cloneOf: Snapshot | null
+}
+
+/** What a volume was, and what has been made of that. */
+export interface VolumeCopies {
+  readonly snapshots: readonly Judged[]
+  /** Clones that still share with one of them. */
+  readonly clones: readonly Volume[]
 }

@@ -6,6 +6,7 @@ export interface VolumeQuestion {
   readonly filter?: string
   readonly state?: 'in use' | 'holding'
   readonly poolId?: string
+  readonly classId?: string
   readonly sort?: VolumeSort
   readonly isDescending?: boolean
   readonly offset?: number
@@ -35,7 +36,7 @@ export async function volumeList(
 ): Promise<{ readonly total: number; readonly items: readonly VolumeLine[] }> {
   const direction = question.isDescending === true ? 'desc' : 'asc'
   const column = orderBy[question.sort ?? 'name']
-  const where = `($1 = '' or volumes.name ilike $2 or ($3 <> '' and volumes.naa like $3)) and ($4::text is null or volumes.state = $4) and ($5::uuid is null or volumes.pool_id = $5)`
+  const where = `($1 = '' or volumes.name ilike $2 or ($3 <> '' and volumes.naa like $3)) and ($4::text is null or volumes.state = $4) and ($5::uuid is null or volumes.pool_id = $5) and ($6::uuid is null or volumes.class_id = $6)`
   const filter = storable(question.filter ?? '').trim()
   const bind = [
     filter,
@@ -43,6 +44,7 @@ export async function volumeList(
     naaPattern(filter),
     question.state ?? null,
     question.poolId ?? null,
+    question.classId ?? null,
   ]
   const total = await row<{ readonly total: number }>(
     scope,
@@ -61,15 +63,17 @@ export async function volumeList(
     is_thin: boolean
     state: VolumeLine['state']
     group_names: string[] | null
+    class_name: string | null
     missing_since: Date | null
   }>(
     scope,
     `with page as (
-       select id from volumes where ${where} order by ${column} ${direction}, id ${direction} offset $6 limit $7)
+       select id from volumes where ${where} order by ${column} ${direction}, id ${direction} offset $7 limit $8)
      select volumes.id, volumes.name, volumes.naa, systems.name as system_name, pools.name as pool_name, volumes.size_bytes::text,
-       volumes.written_bytes::text, volumes.is_thin, volumes.state, volumes.missing_since,
+       volumes.written_bytes::text, volumes.is_thin, volumes.state, volumes.missing_since, service_classes.name as class_name,
        (select array_agg(group_name order by group_name) from mappings where volume_id = volumes.id and missing_since is null) as group_names
      from page join volumes using (id) join systems on systems.id = volumes.system_id join pools on pools.id = volumes.pool_id
+       left join service_classes on service_classes.id = volumes.class_id
      order by volumes.${column} ${direction}, volumes.id ${direction}`,
     [...bind, Math.max(0, question.offset ?? 0), Math.min(mostLines, Math.max(1, question.limit ?? 200))],
   )
@@ -85,6 +89,7 @@ export async function volumeList(
       writtenBytes: each.written_bytes,
       isThin: each.is_thin,
       state: each.state,
+      className: each.class_name,
       groupNames: each.group_names ?? [],
       missingSince: each.missing_since?.toISOString() ?? null,
     })),

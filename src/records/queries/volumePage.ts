@@ -1,7 +1,10 @@
+import { promisesOf } from '@/core/classes'
 import type { VolumePage } from '@/core/views'
+import { Op } from 'sequelize'
 import { changesAbout } from '../changes'
 import { row, type Scope } from '../database'
-import { object, objects } from '../objects'
+import { estateNow } from '../inventory'
+import { object, objectCount, objects } from '../objects'
 
 const mostChanges = 20
 
@@ -19,6 +22,15 @@ export async function volumePage(scope: Scope, id: string): Promise<VolumePage |
   )
   const mappings = await objects(scope, 'mappings', { where: { volumeId: id }, order: [['groupName', 'ASC']] })
   const ports = await objects(scope, 'ports', { where: { systemId: volume.systemId } })
+  const serviceClass =
+    volume.classId === null ? null : ((await object(scope, 'serviceClasses', volume.classId)) ?? null)
+  const latest = await objects(scope, 'snapshots', {
+    where: { volumeId: id, state: 'consistent', goesAt: null },
+    and: { dueAt: { [Op.ne]: null } },
+    order: [['takenAt', 'DESC']],
+    limit: 1,
+  })
+  const now = await estateNow(scope)
   return {
     volume,
     missingSince: missing?.since?.toISOString() ?? null,
@@ -29,5 +41,9 @@ export async function volumePage(scope: Scope, id: string): Promise<VolumePage |
       targetName === null || address === null ? [] : [{ name: targetName, address }],
     ),
     changes: await changesAbout(scope, id, mostChanges),
+    serviceClass,
+    promises: serviceClass === null ? [] : promisesOf(volume, { serviceClass, pool, snapshots: latest, now }),
+    snapshotCount: await objectCount(scope, 'snapshots', { where: { volumeId: id } }),
+    cloneOf: volume.cloneOfId === null ? null : ((await object(scope, 'snapshots', volume.cloneOfId)) ?? null),
   }
 }

@@ -21,9 +21,13 @@ const begun = (array: SimulatedArray, volume: VolumeEntity): LineageEntity => ({
   dead: [],
 })
 
+/** Of what a workload overwrites, what it had written last: files that are open, logs, tables that are hot. */
+const hotShare = 0.7
+
 /**
- * Versions of a volume's accounted bytes as they are now. Its workload overwrites places evenly: of W bytes, W·(1 − e^(−r·Δ/W)) are
- * others after Δ at the rate r. A version dies with the latest snapshot as its last holder; one that no snapshot holds leaves nothing.
+ * Versions of a volume's accounted bytes as they are now. Of W bytes, W·(1 − e^(−r·Δ/W)) are others after Δ at the rate r: some of them
+ * what was written last, the others anywhere. A version dies with the latest snapshot as its last holder; one that no snapshot holds
+ * leaves nothing.
  */
 export function lineageOf(array: SimulatedArray, volume: VolumeEntity): LineageEntity {
   const known = array.maybe('lineages', volume.id) ?? begun(array, volume)
@@ -32,16 +36,19 @@ export function lineageOf(array: SimulatedArray, volume: VolumeEntity): LineageE
   const changed =
     total <= 0 ? 0 : 1 - Math.exp((-rateOf(volume) * Math.max(0, now - known.changedAt)) / dayMilliseconds / total)
   const before = known.live.reduce((sum, { bytes }) => sum + bytes, 0)
-  const kept: { first: number; bytes: number }[] = []
   const dead = known.dead.map(each => ({ ...each }))
+  const next = known.taken + 1
+  let hot = before * changed * hotShare
   let fresh = total - before
-  for (const { first, bytes } of known.live) {
-    const dies = Math.floor(bytes * changed)
+  const kept: { first: number; bytes: number }[] = []
+  for (const { first, bytes } of [...known.live].sort((a, b) => b.first - a.first)) {
+    const hit = Math.min(bytes, hot)
+    hot -= hit
+    const dies = Math.floor(hit + (bytes - hit) * changed * (1 - hotShare))
     fresh += dies
     if (dies < bytes) kept.push({ first, bytes: bytes - dies })
     if (dies > 0 && first <= known.taken) dead.push({ first, last: known.taken, bytes: dies })
   }
-  const next = known.taken + 1
   const own = kept.find(each => each.first === next)
   if (own === undefined) kept.push({ first: next, bytes: Math.max(0, fresh) })
   else own.bytes += Math.max(0, fresh)

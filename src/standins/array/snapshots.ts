@@ -172,9 +172,9 @@ export function endedCopy(array: SimulatedArray, task: TaskEntity): Entry[] {
     return snapshot === undefined ? [] : [array.entry('snapshots', { ...snapshot, isConsistent: true })]
   const volume = array.maybe('volumes', task.subjectId)
   if (task.work !== 'copy-clone' || volume?.cloneOf === undefined) return []
-  const source = array.one('snapshots', volume.cloneOf)
+  const { cloneOf, ...alone } = volume
+  const source = array.one('snapshots', cloneOf)
   copiesOf(array).separate(volume.id)
-  const { cloneOf: _, ...alone } = volume
   const whole = `${BigInt(volume.workloadBytes) + BigInt(source.workloadBytes)}`
   return [array.entry('volumes', { ...alone, workloadBytes: whole })]
 }

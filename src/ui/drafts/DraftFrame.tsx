@@ -1,9 +1,10 @@
 'use client'
-import type { ReactNode } from 'react'
+import { useEffect, type ReactNode } from 'react'
 import { Margin } from '../frame/Page'
 import { Refusal } from '../parts/Refusal'
 import { intentDifferences } from './intentDifferences'
 import { PlanView } from './PlanView'
+import { useSheetSketch } from './SheetSketch'
 import type { Draft } from './useDraft'
 
 interface DraftFrameProps<Intent> {
@@ -23,6 +24,12 @@ export function DraftFrame<Intent>({
   verb = 'Carry out',
   isSketchBeside = false,
 }: DraftFrameProps<Intent>) {
+  const { show } = useSheetSketch()
+  const sketch = draft.plan?.sketch
+  useEffect(() => {
+    show(sketch)
+    return () => show(undefined)
+  }, [sketch, show])
   return (
     <Margin foot={<Foot draft={draft} verb={verb} />}>
       <h2 className="pr-12 break-words">{title}</h2>

@@ -1,5 +1,5 @@
 'use client'
-import { provisionableBytes, type HostGroup, type Pool } from '@/core/estate'
+import { provisionableBytes, type HostGroup, type Pool, type ServiceClass } from '@/core/estate'
 import type { ProvisionVolumeIntent } from '@/core/intents'
 import type { ChangeRecord } from '@/core/views'
 import { formatBytes } from '@/core/units'
@@ -8,21 +8,27 @@ import { IntentForm } from './IntentForm'
 interface ProvisionProps {
   readonly pools: readonly (Pool & { readonly systemName: string })[]
   readonly groups: readonly HostGroup[]
+  readonly classes: readonly ServiceClass[]
   readonly kept?: ChangeRecord | undefined
   readonly poolId?: string | undefined
 }
 
-/** Drafting a volume: for whom, how large, from which pool. */
-export const ProvisionVolume = ({ pools, groups, kept, poolId = '' }: ProvisionProps) => (
+/** Drafting a volume: what is promised of it, for whom, how large, from which pool. Which pool, and why, is drawn on the sheet. */
+export const ProvisionVolume = ({ pools, groups, classes, kept, poolId = '' }: ProvisionProps) => (
   <IntentForm<ProvisionVolumeIntent>
     kind="provision-volume"
     title="Provision a volume"
-    begin={{ poolId, isThin: true }}
+    begin={{ classId: '', poolId, isThin: true }}
     choices={{
       'host groups': [{ value: '', words: 'none yet' }, ...groups.map(({ id, name }) => ({ value: id, words: name }))],
-      pools: pools.map(pool => ({ value: pool.id, words: poolWords(pool) })),
+      'service classes': [{ value: '', words: 'none' }, ...classes.map(({ id, name }) => ({ value: id, words: name }))],
+      pools: [
+        { value: '', words: 'left to the class' },
+        ...pools.map(pool => ({ value: pool.id, words: poolWords(pool) })),
+      ],
     }}
     kept={kept}
+    isSketchBeside
   />
 )
 

@@ -148,7 +148,7 @@ test('a volume is drafted for a group, from a pool of which one sees what is lef
     ...samplePool({ usableBytes: 10n << 40n, writtenBytes: 4n << 40n, state: 'degraded' }),
     systemName: 'heron',
   }
-  const { user } = shown(<ProvisionVolume pools={[pool]} groups={groups} />)
+  const { user } = shown(<ProvisionVolume classes={[]} pools={[pool]} groups={groups} />)
   await choose(user, screen.getByLabelText('Pool'), 'bulk on heron: 6 TiB left, 0% promised, degraded')
   await choose(user, screen.getByLabelText('Host group'), 'ct-scans')
   await user.type(screen.getByLabelText('Purpose'), 'kiln')
@@ -157,6 +157,7 @@ test('a volume is drafted for a group, from a pool of which one sees what is lef
   await user.click(await screen.findByRole('button', { name: 'Use ct-scans-01' }))
   await waitFor(() =>
     expect(last(asked)?.intent).toEqual({
+      classId: '',
       name: 'ct-scans-01',
       purpose: 'kiln',
       size: '500 GiB',

@@ -4,8 +4,11 @@ import { onlyTexts } from '@/app/server/onlyTexts'
 import { isUuid } from '@/core/input'
 import { countAtStart, countWords } from '@/core/units'
 import { volumeSorts } from '@/core/views'
+import { objects } from '@/records/objects'
 import { pools, volumeList } from '@/records/queries'
 import { Page as Frame, SubSections, Title } from '@/ui/frame'
+import { SheetSketch } from '@/ui/drafts'
+import { PlacementBoard } from '@/ui/provision/placement'
 import { PoolStand } from '@/ui/provision/pools'
 import { VolumeTable } from '@/ui/provision/volumes'
 import { provisionParts } from './parts'
@@ -14,7 +17,12 @@ import { volumeMargin } from './volumeMargin'
 export const metadata = { title: 'Provision' }
 
 type Search = Readonly<
-  Partial<Record<'draft' | 'change' | 'sel' | 'pool' | 'filter' | 'sort' | 'descending' | 'state' | 'poolId', string>>
+  Partial<
+    Record<
+      'draft' | 'change' | 'sel' | 'pool' | 'filter' | 'sort' | 'descending' | 'state' | 'poolId' | 'classId',
+      string
+    >
+  >
 >
 
 export default async function Page({ searchParams }: { readonly searchParams: Promise<Search> }) {
@@ -23,26 +31,30 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
   const question = questionOf(search)
   const first = await volumeList(scope, { ...question, limit: 200 })
   const allPools = await pools(scope)
+  const classes = await objects(scope, 'serviceClasses')
   const query = listQuery(question)
   return (
-    <Frame margin={await volumeMargin(search)}>
-      <Title words="Provision">
-        <SubSections of={provisionParts} />
-      </Title>
-      <Sentence volumes={first.total} pools={allPools.length} isFiltered={query.size > 0} />
-      <PoolStand pools={allPools} />
-      <VolumeTable
-        first={first}
-        question={query.toString()}
-        selected={search.sel}
-        pools={allPools.map(({ id, name }) => ({ id, name }))}
-      />
-    </Frame>
+    <SheetSketch>
+      <Frame margin={await volumeMargin(search)}>
+        <Title words="Provision">
+          <SubSections of={provisionParts} />
+        </Title>
+        <Sentence volumes={first.total} pools={allPools.length} isFiltered={query.size > 0} />
+        {search.draft === 'provision-volume' ? <PlacementBoard /> : <PoolStand pools={allPools} />}
+        <VolumeTable
+          first={first}
+          question={query.toString()}
+          selected={search.sel}
+          pools={allPools.map(({ id, name }) => ({ id, name }))}
+          classes={classes.map(({ id, name }) => ({ id, name }))}
+        />
+      </Frame>
+    </SheetSketch>
   )
 }
 
 /** What the list is asked for, as its address says; what it does not know is left out. */
-function questionOf({ filter = '', sort, descending, state, poolId }: Search) {
+function questionOf({ filter = '', sort, descending, state, poolId, classId }: Search) {
   const by = volumeSorts.find(each => each === sort)
   const known = (['in use', 'holding'] as const).find(each => each === state)
   return {
@@ -51,6 +63,7 @@ function questionOf({ filter = '', sort, descending, state, poolId }: Search) {
     ...(by === undefined ? {} : { sort: by }),
     ...(known === undefined ? {} : { state: known }),
     ...(poolId === undefined || !isUuid(poolId) ? {} : { poolId }),
+    ...(classId === undefined || !isUuid(classId) ? {} : { classId }),
   }
 }
 

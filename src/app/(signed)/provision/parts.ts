@@ -1,4 +1,8 @@
 import { kindParts } from '../kindParts'
 
 /** The parts of Provision. */
-export const provisionParts = [{ href: '/provision', words: 'Volumes' }, ...kindParts('/provision/')]
+export const provisionParts = [
+  { href: '/provision', words: 'Volumes' },
+  { href: '/provision/classes', words: 'Service classes' },
+  ...kindParts('/provision/'),
+]

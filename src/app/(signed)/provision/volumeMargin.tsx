@@ -4,13 +4,14 @@ import { NewDraft } from '@/app/(signed)/NewDraft'
 import { choicesFor } from '@/app/server/choices'
 import { reader } from '@/app/server/guard'
 import { draftsBelow, keptDraft } from '@/app/server/keptDraft'
-import { byId } from '@/core/estate'
+import { byId, type Snapshot } from '@/core/estate'
 import { isUuid } from '@/core/input'
-import { blankIntent, intents, isDrawn } from '@/core/intents'
+import { blankIntent, draftAddress, intents, isDrawn } from '@/core/intents'
 import { countWords } from '@/core/units'
 import type { VolumePage } from '@/core/views'
 import { hostGroups, pools, systems, volumeList, volumePage } from '@/records/queries'
 import { changeLines } from '@/records/changes'
+import { objects } from '@/records/objects'
 import { ChangeLines, LeftDrafts } from '@/ui/changes'
 import { IntentForm, KeyedDraft, ProvisionVolume } from '@/ui/drafts'
 import { Margin } from '@/ui/frame'
@@ -22,23 +23,25 @@ interface Asked {
   readonly change?: string
   readonly sel?: string
   readonly pool?: string
+  readonly isOwnPage?: boolean
 }
 
 /** The volume that is selected, what is drafted, or what matters of all volumes. */
-export async function volumeMargin({ draft, change, sel, pool }: Asked): Promise<ReactNode> {
+export async function volumeMargin({ draft, change, sel, pool, isOwnPage = false }: Asked): Promise<ReactNode> {
   const { scope } = await reader()
   const page = sel !== undefined && isUuid(sel) ? await volumePage(scope, sel) : undefined
   if (draft === 'provision-volume') {
-    const [allPools, allSystems, groups, kept] = await Promise.all([
+    const [allPools, allSystems, groups, classes, kept] = await Promise.all([
       pools(scope),
       systems(scope),
       hostGroups(scope),
+      objects(scope, 'serviceClasses'),
       keptDraft(change, draft),
     ])
     const named = allPools.map(each => ({ ...each, systemName: byId(allSystems, each.systemId)?.name ?? '' }))
     return (
       <KeyedDraft id={change}>
-        <ProvisionVolume pools={named} groups={groups} kept={kept} poolId={pool} />
+        <ProvisionVolume pools={named} groups={groups} classes={classes} kept={kept} poolId={pool} />
       </KeyedDraft>
     )
   }
@@ -59,23 +62,34 @@ export async function volumeMargin({ draft, change, sel, pool }: Asked): Promise
     const form = await volumeDraft(draft, change, page)
     if (form !== undefined) return form
   }
-  return page === undefined ? <ProvisionMargin /> : <VolumeMargin page={page} offered={offeredFor(page)} />
+  return page === undefined ? (
+    <ProvisionMargin />
+  ) : (
+    <VolumeMargin page={page} offered={offeredFor(page)} isOwnPage={isOwnPage} />
+  )
 }
 
-/** Where a draft about one volume stands. */
-const place = '/provision?sel={volumeId}'
+/** Where drafts about one volume stand: beside the list, or on the volume's own page. */
+const places: readonly (string | undefined)[] = ['/provision?sel={volumeId}', '/provision/volumes/{volumeId}']
 /** What is drafted about several at once. */
 const aboutSeveral = intents.filter(
   each => each.place === '/provision' && !isDrawn(each) && each.kind !== 'provision-volume',
 )
-const aboutVolumes = intents.filter(each => each.place === place)
+const aboutVolumes = intents.filter(each => places.includes(each.place))
+
+const momentWords = ({ name, takenAt, state }: Snapshot) =>
+  `${name}: ${takenAt === null ? 'no moment yet' : `${takenAt.slice(0, 19).replace('T', ' ')} UTC`}${state === 'consistent' ? '' : `, ${state}`}`
 
 /** What is offered beside a volume as it is now. */
 function offeredFor({ volume, mappings }: VolumePage) {
-  const state: Readonly<Record<string, unknown>> = { ...volume, isMapped: mappings.length > 0 }
-  return aboutVolumes.flatMap(({ kind, offer }) =>
-    offer !== undefined && Object.entries(offer.when).every(([field, is]) => state[field] === is)
-      ? [{ kind, words: offer.words }]
+  const state: Readonly<Record<string, unknown>> = {
+    ...volume,
+    isMapped: mappings.length > 0,
+    isClone: volume.cloneOfId !== null,
+  }
+  return aboutVolumes.flatMap(each =>
+    each.offer !== undefined && Object.entries(each.offer.when).every(([field, is]) => state[field] === is)
+      ? [{ kind: each.kind, words: each.offer.words, href: draftAddress(each, { volumeId: volume.id }) ?? '' }]
       : [],
   )
 }
@@ -90,8 +104,16 @@ async function volumeDraft(
   if (drafted === undefined) return undefined
   const { scope } = await reader()
   const groups = await hostGroups(scope)
+  const asks = new Set(drafted.form?.fields.map(field => field.choices))
+  const snapshots = asks.has('snapshots of it')
+    ? await objects(scope, 'snapshots', { where: { volumeId: volume.id }, order: [['takenAt', 'DESC']] })
+    : []
+  const ownPools = asks.has('pools of its system')
+    ? (await pools(scope)).filter(each => each.systemId === volume.systemId)
+    : []
   const seeing = groups.filter(group => mappings.some(mapping => mapping.hostGroupId === group.id))
-  const asChoices = (all: typeof groups) => all.map(({ id, name }) => ({ value: id, words: name }))
+  const asChoices = (all: readonly { readonly id: string; readonly name: string }[]) =>
+    all.map(({ id, name }) => ({ value: id, words: name }))
   const isOfSeeing = drafted.form?.fields.find(field => field.choices === 'host groups that see it')
   return (
     <KeyedDraft id={change} of={volume.id}>
@@ -105,7 +127,14 @@ async function volumeDraft(
         }}
         name={volume.name}
         choices={{
-          'host groups': asChoices(groups),
+          'snapshots of it': [
+            // What a clone may be made of without one: what the volume is now.
+            ...(kind === 'clone-volume' ? [{ value: '', words: 'what it is now' }] : []),
+            ...snapshots.map(each => ({ value: each.id, words: momentWords(each) })),
+          ],
+          'pools of its system': [{ value: '', words: 'that of its source' }, ...asChoices(ownPools)],
+          'host groups':
+            kind === 'clone-volume' ? [{ value: '', words: 'none yet' }, ...asChoices(groups)] : asChoices(groups),
           'host groups that see it': asChoices(seeing),
           'names of host groups': groups.map(({ name }) => ({ value: name, words: name })),
         }}

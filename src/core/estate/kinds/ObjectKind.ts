@@ -7,12 +7,11 @@ import type {
   Mapping,
   Pool,
   Port,
-  ServiceClass,
   Site,
-  Snapshot,
   System,
   Volume,
 } from '../schemas'
+import type { ServiceClass, Snapshot } from '../promiseSchemas'
 import type { Node, NodePort, Switch, SwitchPort } from '../nodeSchemas'
 
 /** The model's type of each kind of object, by the name of all of a kind. */

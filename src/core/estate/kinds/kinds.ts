@@ -1,4 +1,5 @@
 import { nodePortSchema, nodeSchema, switchPortSchema, switchSchema } from '../nodeSchemas'
+import { serviceClassSchema, snapshotSchema } from '../promiseSchemas'
 import {
   controllerSchema,
   driveSchema,
@@ -8,9 +9,7 @@ import {
   mappingSchema,
   poolSchema,
   portSchema,
-  serviceClassSchema,
   siteSchema,
-  snapshotSchema,
   systemSchema,
   volumeSchema,
 } from '../schemas'

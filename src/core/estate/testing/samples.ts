@@ -1,4 +1,4 @@
-import type { Drive, Node, NodePort, Pool, Switch, SwitchPort, System, Volume } from '..'
+import type { Drive, Node, NodePort, Pool, ServiceClass, Snapshot, Switch, SwitchPort, System, Volume } from '..'
 
 /** Ids that differ by a number, for estates that tests make up. */
 export const sampleId = (number: number) => `00000000-0000-4000-8000-${String(number).padStart(12, '0')}`
@@ -95,6 +95,41 @@ export const sampleVolume = (more: Partial<Volume> = {}): Volume => ({
   cloneOfId: null,
   classId: null,
   revision: 5,
+  ...more,
+})
+
+export const sampleSnapshot = (number: number, more: Partial<Snapshot> = {}): Snapshot => ({
+  id: sampleId(number),
+  systemId: sampleId(1),
+  locator: `/v/${number}`,
+  volumeId: sampleId(20),
+  name: `photos-01.${number}`,
+  naa: `6${number}`.padEnd(32, '0'),
+  sizeBytes: 1_099_511_627_776n,
+  takenAt: new Date(Date.UTC(2026, 4, 1, number)).toISOString(),
+  state: 'consistent',
+  ownBytes: 0n,
+  heldUntil: null,
+  reason: null,
+  dueAt: new Date(Date.UTC(2026, 4, 1, number)).toISOString(),
+  heldReason: null,
+  goesAt: null,
+  revision: 1,
+  ...more,
+})
+
+export const sampleClass = (more: Partial<ServiceClass> = {}): ServiceClass => ({
+  id: sampleId(80),
+  name: 'Nothing lost',
+  lossesSurvived: 2,
+  media: 'SSD',
+  latencyMilliseconds: 2,
+  headroomRatio: 0.2,
+  snapshotRule: 'FREQ=HOURLY',
+  timeZone: 'UTC',
+  retention: { keepLast: 2, daily: 1 },
+  holdingDays: null,
+  revision: 1,
   ...more,
 })
 

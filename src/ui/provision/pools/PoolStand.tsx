@@ -14,7 +14,7 @@ export function PoolStand({ pools }: { readonly pools: readonly Pool[] }) {
   const sorted = [...pools].sort((a, b) => fillRatioOf(b) - fillRatioOf(a))
   if (sorted.length === 0) return null
   return (
-    <figure className="m-0">
+    <figure className="m-0 mb-4">
       <h3>
         Where what you gave out stands <span>what each pool can give volumes, drawn to one length</span>
       </h3>

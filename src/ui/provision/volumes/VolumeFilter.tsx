@@ -9,8 +9,24 @@ const states = [
   { value: 'holding', words: 'holding' },
 ]
 
-/** Filters the list by pool and by state; the address keeps it. */
-export function VolumeFilter({ pools }: { readonly pools: readonly { readonly id: string; readonly name: string }[] }) {
+export interface Named {
+  readonly id: string
+  readonly name: string
+}
+
+const among = (every: string, all: readonly Named[]) => [
+  { value: '', words: every },
+  ...all.map(({ id, name }) => ({ value: id, words: name })),
+]
+
+/** Filters the list by pool, class and state; the address keeps it. */
+export function VolumeFilter({
+  pools,
+  classes,
+}: {
+  readonly pools: readonly Named[]
+  readonly classes: readonly Named[]
+}) {
   const router = useRouter()
   const { query, withChanges } = useAddress()
   const put = (name: string, value: string) => router.replace(withChanges({ [name]: value }), { scroll: false })
@@ -18,14 +34,23 @@ export function VolumeFilter({ pools }: { readonly pools: readonly { readonly id
     <>
       <Select
         aria-label="Pool"
-        className="w-[150px]"
+        className="w-[118px]"
         value={query.get('poolId') ?? ''}
-        options={[{ value: '', words: 'every pool' }, ...pools.map(({ id, name }) => ({ value: id, words: name }))]}
+        options={among('every pool', pools)}
         onChange={value => put('poolId', value)}
       />
+      {classes.length > 0 && (
+        <Select
+          aria-label="Service class"
+          className="w-[118px]"
+          value={query.get('classId') ?? ''}
+          options={among('every class', classes)}
+          onChange={value => put('classId', value)}
+        />
+      )}
       <Select
         aria-label="State"
-        className="w-[120px]"
+        className="w-[104px]"
         value={query.get('state') ?? ''}
         options={states}
         onChange={value => put('state', value)}

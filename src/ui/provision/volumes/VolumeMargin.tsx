@@ -1,7 +1,7 @@
 import Link from 'next/link'
 import type { Mapping, Volume } from '@/core/estate'
 import { linuxCommands } from '@/core/hosts'
-import { formatBytes } from '@/core/units'
+import { countAtStart, formatBytes } from '@/core/units'
 import type { VolumePage } from '@/core/views'
 import { ChangeLines, HostCommands } from '../../changes'
 import { Margin } from '../../frame'
@@ -9,20 +9,23 @@ import { Ago } from '../../parts/Ago'
 import { Bytes } from '../../parts/Bytes'
 import { Copied } from '../../parts/Copied'
 import { State } from '../../parts/State'
+import { keptWords, PromiseLines } from '../classes'
 
 interface VolumeMarginProps {
   readonly page: VolumePage
+  /** The sheet is the volume's own page: what stands there is not said again. */
+  readonly isOwnPage?: boolean
   /** What can be drafted about the volume as it is now. */
-  readonly offered: readonly { readonly kind: string; readonly words: string }[]
+  readonly offered: readonly { readonly kind: string; readonly words: string; readonly href: string }[]
 }
 
 /** A volume: where it comes from, its space, who sees it, and what has been done with it. */
-export const VolumeMargin = ({ page, offered }: VolumeMarginProps) => {
+export const VolumeMargin = ({ page, offered, isOwnPage = false }: VolumeMarginProps) => {
   const { volume, pool, system, mappings, changes, targets } = page
   return (
     <Margin
-      foot={offered.map(({ kind, words }) => (
-        <Link key={kind} className="button quiet" href={`/provision?sel=${volume.id}&draft=${kind}`} scroll={false}>
+      foot={offered.map(({ kind, words, href }) => (
+        <Link key={kind} className="button quiet" href={href} scroll={false}>
           {words}
         </Link>
       ))}
@@ -43,6 +46,15 @@ export const VolumeMargin = ({ page, offered }: VolumeMarginProps) => {
         <VolumeState page={page} />
       </div>
       <Space volume={volume} />
+      {!isOwnPage && <Copies page={page} />}
+      {!isOwnPage && page.serviceClass !== null && (
+        <>
+          <h3>
+            {page.serviceClass.name} <span>{keptWords(page.promises)}</span>
+          </h3>
+          <PromiseLines promises={page.promises} />
+        </>
+      )}
       <SeenBy mappings={mappings} />
       {mappings.length > 0 && (
         <HostCommands commands={linuxCommands({ name: volume.name, naa: volume.naa, targets })} />
@@ -93,6 +105,32 @@ const Space = ({ volume }: { readonly volume: Volume }) => (
         </tr>
       </tbody>
     </table>
+  </>
+)
+
+/** What it was, and of what it is a copy; the page of its own shows each. */
+const Copies = ({ page: { volume, snapshotCount, cloneOf } }: Pick<VolumeMarginProps, 'page'>) => (
+  <>
+    <h3>Snapshots</h3>
+    <div className="flex justify-between gap-3 py-[2px]">
+      <span>{snapshotCount === 0 ? 'None.' : countAtStart(snapshotCount, 'snapshot', 'snapshots')}</span>
+      <Link className="textlink" href={`/provision/volumes/${volume.id}`}>
+        {snapshotCount === 0 ? 'The volume by itself' : 'Which rule keeps which'}
+      </Link>
+    </div>
+    {cloneOf !== null && (
+      <p className="my-1 text-second">
+        A clone that still shares with{' '}
+        {cloneOf.volumeId === null ? (
+          cloneOf.name
+        ) : (
+          <Link className="textlink" href={`/provision/volumes/${cloneOf.volumeId}`}>
+            {cloneOf.name}
+          </Link>
+        )}
+        .
+      </p>
+    )}
   </>
 )
 

@@ -19,11 +19,14 @@ const line = (number: number, more: Partial<VolumeLine> = {}): VolumeLine => ({
   isThin: true,
   state: 'in use',
   groupNames: [],
+  className: null,
   missingSince: null,
   ...more,
 })
 const rows = [line(1), line(2, { groupNames: ['desk', 'kiosk'] }), line(3, { state: 'holding' })]
-const table = <VolumeTable first={{ total: rows.length, items: rows }} question="" selected={undefined} pools={[]} />
+const table = (
+  <VolumeTable first={{ total: rows.length, items: rows }} question="" selected={undefined} classes={[]} pools={[]} />
+)
 
 test('a row says who sees a volume and how it stands', () => {
   shown(table, '/provision')

@@ -5,7 +5,7 @@ import { BulkBar } from '../../drafts/BulkBar'
 import { Bytes } from '../../parts/Bytes'
 import { State, type Gravity } from '../../parts/State'
 import { ServerTable, type ServerColumn, type ServerPage } from '../../table'
-import { VolumeFilter } from './VolumeFilter'
+import { VolumeFilter, type Named } from './VolumeFilter'
 import { volumeDrafts } from './volumeDrafts'
 
 interface VolumeTableProps {
@@ -13,7 +13,8 @@ interface VolumeTableProps {
   /** What the list was asked for, as a query without offset and limit. */
   readonly question: string
   readonly selected: string | undefined
-  readonly pools: readonly { readonly id: string; readonly name: string }[]
+  readonly pools: readonly Named[]
+  readonly classes: readonly Named[]
 }
 
 const stateOf = ({ missingSince, state }: VolumeLine) => (missingSince === null ? state : 'missing')
@@ -25,7 +26,7 @@ const gravity: Readonly<Record<ReturnType<typeof stateOf>, Gravity>> = {
 const bytesColumn = (id: string, head: string, bytes: (line: VolumeLine) => string): ServerColumn<VolumeLine> => ({
   id,
   head,
-  track: '84px',
+  track: '78px',
   sort: id,
   isNumber: true,
   text: line => bytes(line),
@@ -33,7 +34,7 @@ const bytesColumn = (id: string, head: string, bytes: (line: VolumeLine) => stri
 })
 
 const columns: readonly ServerColumn<VolumeLine>[] = [
-  { id: 'name', head: 'Volume', track: 'minmax(120px,2.1fr)', sort: 'name', text: line => line.name },
+  { id: 'name', head: 'Volume', track: 'minmax(150px,2.2fr)', sort: 'name', text: line => line.name },
   {
     id: 'pool',
     head: 'Pool',
@@ -42,16 +43,23 @@ const columns: readonly ServerColumn<VolumeLine>[] = [
     cell: line => line.poolName,
   },
   {
+    id: 'class',
+    head: 'Class',
+    track: 'minmax(80px,1.1fr)',
+    text: line => line.className ?? '',
+    cell: line => line.className ?? <span className="text-faint">none</span>,
+  },
+  {
     id: 'seen',
     head: 'Seen by',
-    track: 'minmax(90px,1.5fr)',
+    track: 'minmax(90px,1.4fr)',
     text: line => line.groupNames.join(', '),
     cell: line =>
       line.groupNames.length === 0 ? <span className="text-faint">nobody</span> : line.groupNames.join(', '),
   },
   bytesColumn('size', 'Size', line => line.sizeBytes),
   bytesColumn('written', 'Written', line => line.writtenBytes),
-  { id: 'space', head: 'Space', track: '52px', text: line => (line.isThin ? 'thin' : 'thick') },
+  { id: 'space', head: 'Space', track: '52px', text: line => (line.isThin ? 'thin' : 'thick'), isAtFirstHidden: true },
   {
     id: 'state',
     head: 'State',
@@ -74,7 +82,7 @@ const chosenWords = (volumes: readonly VolumeLine[]) =>
   `${countWords(volumes.length, 'volume', 'volumes')} chosen, ${formatBytes(volumes.reduce((sum, each) => sum + BigInt(each.sizeBytes), 0n))}`
 
 /** All volumes, filtered by name, WWN, pool and state. */
-export function VolumeTable({ first, question, selected, pools }: VolumeTableProps) {
+export function VolumeTable({ first, question, selected, pools, classes }: VolumeTableProps) {
   return (
     <ServerTable
       label="Volumes"
@@ -86,7 +94,7 @@ export function VolumeTable({ first, question, selected, pools }: VolumeTablePro
       sortAtFirst="name"
       selected={selected}
       filterWords="Filter by name or WWN"
-      filters={<VolumeFilter pools={pools} />}
+      filters={<VolumeFilter pools={pools} classes={classes} />}
       bulk={chosen => <BulkBar words={chosenWords(chosen)} drafts={volumeDrafts(chosen)} />}
     />
   )

@@ -1,4 +1,4 @@
-import { mapVolumesIntent } from '@/core/intents'
+import { mapVolumesIntent, setVolumeClassIntent } from '@/core/intents'
 import type { VolumeLine } from '@/core/views'
 import type { BulkDraft } from '../../drafts/BulkBar'
 
@@ -15,5 +15,8 @@ export function volumeDrafts(volumes: readonly ChosenVolume[]): readonly BulkDra
   const held = volumes.find(each => each.state !== 'in use')
   if (held !== undefined) return `${held.name} is in holding; bring it back first.`
   const volumeIds = volumes.map(each => each.id)
-  return [{ words: 'Map to a host group', drafted: mapVolumesIntent, intent: { volumeIds, hostGroupId: '' } }]
+  return [
+    { words: 'Map to a host group', drafted: mapVolumesIntent, intent: { volumeIds, hostGroupId: '' } },
+    { words: 'Put under a class', drafted: setVolumeClassIntent, intent: { volumeIds, classId: '' } },
+  ]
 }

@@ -25,6 +25,7 @@ const volumeLine = object({
   writtenBytes: bytesSchema,
   isThin: { type: 'boolean' },
   state: { enum: ['in use', 'holding'] },
+  className: { type: ['string', 'null'] },
   groupNames: list(text()),
   missingSince: { type: ['string', 'null'] },
 })
@@ -98,6 +99,7 @@ export const estateOperations = {
       filter: text(120),
       state: { enum: ['in use', 'holding'] },
       poolId: idSchema,
+      classId: idSchema,
       sort: { enum: ['name', 'size', 'written'] },
       descending: { enum: ['true', 'false'] },
       offset: whole,

@@ -45,7 +45,7 @@ export const estateHandlers = {
     })
   },
   listVolumes({ scope, query }: Asked) {
-    const { sort, state, poolId } = query
+    const { sort, state, poolId, classId } = query
     const question: VolumeQuestion = {
       filter: text(query['filter']) ?? '',
       isDescending: query['descending'] === 'true',
@@ -55,6 +55,7 @@ export const estateHandlers = {
       ...(sort === undefined ? {} : { sort: sort as VolumeSort }),
       ...(state === undefined ? {} : { state: state as 'in use' | 'holding' }),
       ...(poolId === undefined ? {} : { poolId: String(poolId) }),
+      ...(classId === undefined ? {} : { classId: String(classId) }),
     }
     return volumeList(scope, question)
   },

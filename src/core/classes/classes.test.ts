@@ -1,0 +1,144 @@
+import fc from 'fast-check'
+import { sampleClass, sampleId, samplePool, sampleSnapshot, sampleVolume } from '../estate/testing/samples'
+import { latestDue, lossesSurvived, measures, promisesOf, rankPools, type Asked } from '.'
+
+const tebibyte = 1024n ** 4n
+const pool = (number: number, more: object = {}) =>
+  samplePool({
+    id: sampleId(number),
+    name: `pool-${number}`,
+    rawBytes: 14n * tebibyte,
+    usableBytes: 10n * tebibyte,
+    groupSizes: [12],
+    ...more,
+  })
+const asked = (more: Partial<Asked> = {}): Asked => ({
+  sizeBytes: tebibyte,
+  isThin: true,
+  serviceClass: sampleClass(),
+  answering: new Set([sampleId(1)]),
+  ...more,
+})
+const now = new Date('2026-05-02T12:30:00Z')
+const around = (more: object = {}) => ({ serviceClass: sampleClass(), pool: pool(1), snapshots: [], now, ...more })
+const statesOf = (lines: ReturnType<typeof promisesOf>) =>
+  Object.fromEntries(lines.map(each => [each.promise, each.state]))
+
+test('each promise has its state and what was measured; what is not promised has no line', () => {
+  const inTime = [sampleSnapshot(1, { takenAt: '2026-05-02T12:00:10.000Z' })]
+  expect(statesOf(promisesOf(sampleVolume(), around({ snapshots: inTime })))).toEqual({
+    resilience: 'kept',
+    media: 'kept',
+    latency: 'not measured',
+    snapshots: 'kept',
+    headroom: 'kept',
+  })
+  const bare = sampleClass({
+    lossesSurvived: null,
+    media: 'any',
+    latencyMilliseconds: null,
+    headroomRatio: null,
+    snapshotRule: null,
+  })
+  expect(promisesOf(sampleVolume(), around({ serviceClass: bare }))).toEqual([])
+})
+
+test.each([
+  [
+    'a pool that survives less',
+    { pool: pool(1, { scheme: { kind: 'mirror', copies: 2 } }) },
+    {},
+    'resilience',
+    'broken',
+  ],
+  [
+    'a pool of a layout that nobody knows',
+    { pool: pool(1, { scheme: { kind: 'unknown', stated: '?' } }) },
+    {},
+    'resilience',
+    'not measured',
+  ],
+  ['a pool that is degraded', { pool: pool(1, { state: 'degraded' }) }, {}, 'resilience', 'at risk'],
+  ['bytes that are lost', {}, { lostBytes: 1n }, 'resilience', 'broken'],
+  ['a pool of other media', { pool: pool(1, { driveKind: { media: 'HDD', protocol: 'SAS' } }) }, {}, 'media', 'broken'],
+  ['a pool that nobody knows', { pool: undefined }, {}, 'media', 'not measured'],
+  [
+    'a pool that is nearly at its limit',
+    { pool: pool(1, { writtenBytes: (78n * tebibyte) / 10n }) },
+    {},
+    'headroom',
+    'at risk',
+  ],
+  ['a pool beyond its limit', { pool: pool(1, { writtenBytes: 9n * tebibyte }) }, {}, 'headroom', 'broken'],
+  ['no snapshot yet', {}, {}, 'snapshots', 'at risk'],
+  ['the latest too old', { snapshots: [sampleSnapshot(1)] }, {}, 'snapshots', 'broken'],
+  [
+    'the latest on its way out',
+    { snapshots: [sampleSnapshot(1, { takenAt: '2026-05-02T12:00:10.000Z', goesAt: '2026-05-09T00:00:00Z' })] },
+    {},
+    'snapshots',
+    'at risk',
+  ],
+] as const)('%s', (_, more, volume, promise, state) => {
+  expect(statesOf(promisesOf(sampleVolume(volume), around(more)))[promise]).toBe(state)
+})
+
+test('losses survived follow the layout', () => {
+  const survived = (scheme: object) => lossesSurvived(pool(1, { scheme }))
+  expect([
+    survived({ kind: 'parity', parityDrives: 2 }),
+    survived({ kind: 'mirror', copies: 3 }),
+    survived({ kind: 'erasure', dataPieces: 8, parityPieces: 3 }),
+    survived({ kind: 'copies', copies: 2 }),
+    survived({ kind: 'unknown', stated: 'x' }),
+  ]).toEqual([2, 2, 3, 1, undefined])
+})
+
+test('the latest moment that was due is found however seldom the rule is', () => {
+  expect(latestDue('FREQ=HOURLY', 'UTC', now)?.toISOString()).toBe('2026-05-02T12:00:00.000Z')
+  expect(latestDue('FREQ=WEEKLY;BYDAY=SU', 'UTC', now)?.toISOString()).toBe('2026-04-26T00:00:00.000Z')
+  expect(latestDue('FREQ=YEARLY;BYMONTH=2', 'UTC', now)?.toISOString()).toBe('2026-02-01T00:00:00.000Z')
+  expect(latestDue('FREQ=YEARLY;BYMONTH=2', 'UTC', new Date('2026-01-09T00:00:00Z'))).toBeUndefined()
+})
+
+test('what bars a pool is said of each, and pools that are barred stand last', () => {
+  const ranked = rankPools(
+    [
+      pool(1, { driveKind: { media: 'HDD', protocol: 'SAS' } }),
+      pool(2, { scheme: { kind: 'mirror', copies: 2 } }),
+      pool(3, { state: 'starting' }),
+      pool(4, { writtenBytes: 9n * tebibyte }),
+      pool(5, { systemId: sampleId(2) }),
+      pool(6),
+    ],
+    asked({ isThin: false, sizeBytes: 2n * tebibyte }),
+  )
+  expect(ranked[0]).toMatchObject({ name: 'pool-6', out: [] })
+  expect(Object.fromEntries(ranked.map(({ name, out }) => [name, out]))).toMatchObject({
+    'pool-1': ['of HDD, SSD promised'],
+    'pool-2': ['survives 1, 2 promised'],
+    'pool-3': ['still being initialised'],
+    'pool-4': ['1 TiB too little room', '10% free, 20% promised'],
+    'pool-5': ['its system does not answer'],
+  })
+})
+
+test('scores are sums of their parts, within what each weighs; more room never scores less', () => {
+  expect(measures.reduce((sum, { of }) => sum + of, 0)).toBe(100)
+  const written = fc.bigInt(0n, 10n * tebibyte)
+  fc.assert(
+    fc.property(written, written, (one, other) => {
+      const [first, second] = rankPools(
+        [pool(1, { writtenBytes: one }), pool(2, { writtenBytes: other })],
+        asked({ serviceClass: undefined }),
+      )
+      for (const each of [first, second]) {
+        expect(each?.score).toBeCloseTo(each?.parts.reduce((sum, { points }) => sum + points, 0) ?? NaN)
+        for (const { measure, points } of each?.parts ?? [])
+          expect(points).toBeLessThanOrEqual(measures.find(known => known.measure === measure)?.of ?? 0)
+      }
+      if (first !== undefined && second !== undefined && first.out.length === 0 && second.out.length === 0)
+        expect(first.score).toBeGreaterThanOrEqual(second.score)
+    }),
+  )
+})

@@ -1,0 +1,63 @@
+/** @jest-environment jsdom */
+import { screen } from '@testing-library/react'
+import { sampleClass, sampleId } from '@/core/estate/testing/samples'
+import { shown, wordsOf } from '../../testing/browser'
+import { ClassTable, KeptBars, keptInWords, keptWords, PromiseLines } from '.'
+
+test('classes stand with what they promise; what is not promised is a dash', () => {
+  const bare = sampleClass({
+    id: sampleId(81),
+    name: 'Scratch',
+    lossesSurvived: null,
+    media: 'any',
+    latencyMilliseconds: null,
+    headroomRatio: null,
+    snapshotRule: null,
+    retention: {},
+  })
+  const rows = [
+    { serviceClass: sampleClass(), volumes: 1204, size: `${2n * 1024n ** 4n}` },
+    { serviceClass: bare, volumes: 0, size: '0' },
+  ]
+  shown(<ClassTable rows={rows} selected={sampleId(81)} />)
+  const [, first, second] = screen.getAllByRole('row')
+  expect(wordsOf(first)).toBe('Nothing lost2 lossesSSD2 ms20%every hourkeeps 2 last, 1 daily1,2042 TiB')
+  expect(wordsOf(second)).toBe('Scratch—any———00 B')
+  expect(second?.getAttribute('data-selected')).toBe('true')
+  expect(keptInWords(bare)).toBeNull()
+})
+
+test('each promise stands with its state and the measurement behind it', () => {
+  const promises = [
+    {
+      promise: 'resilience',
+      promised: 'survives any 2 losses',
+      measured: 'heron survives any 2 losses',
+      state: 'kept',
+    },
+    { promise: 'latency', promised: 'within 2 ms', measured: 'no system states it', state: 'not measured' },
+    { promise: 'headroom', promised: '20% stays free', measured: '7% is free', state: 'broken' },
+  ] as const
+  shown(<PromiseLines promises={promises} />)
+  expect(screen.getAllByRole('row').map(wordsOf)).toEqual([
+    'survives any 2 lossesheron survives any 2 losses[fine] kept',
+    'within 2 msno system states it[unknown] not measured',
+    '20% stays free7% is free[now] broken',
+  ])
+  expect(keptWords(promises)).toBe('1 of 2 kept, 1 not measured')
+})
+
+test('how promises are kept says the gravest, and for how many; a class of nothing is left out', () => {
+  const line = (counts: object) => ({
+    promise: 'headroom' as const,
+    promised: '20% stays free',
+    counts: { kept: 0, 'at risk': 0, broken: 0, 'not measured': 0, ...counts },
+  })
+  const classes = [
+    { id: 'a', name: 'Nothing lost', volumes: 5, promises: [line({ broken: 1, kept: 4 }), line({ kept: 5 })] },
+    { id: 'b', name: 'Empty', volumes: 0, promises: [line({})] },
+  ]
+  shown(<KeptBars classes={classes.map(each => ({ ...each, promises: each.promises.slice(0, 1) }))} />)
+  expect(screen.getAllByRole('row').map(wordsOf)).toEqual(['Nothing lost20% stays free[now] 1 broken'])
+  expect(screen.getByRole('img').getAttribute('aria-label')).toBe('1 broken, 4 kept')
+})

@@ -1,0 +1,3 @@
+export { ClassTable, keptInWords } from './ClassTable'
+export { keptWords, PromiseLines } from './PromiseLines'
+export { KeptBars } from './KeptBars'

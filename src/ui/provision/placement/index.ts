@@ -1,0 +1,1 @@
+export { PlacementBoard } from './PlacementBoard'

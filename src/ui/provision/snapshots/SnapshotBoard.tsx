@@ -1,0 +1,158 @@
+'use client'
+import { useMemo, useState } from 'react'
+import { spaceOf, type Judged } from '@/core/snapshots'
+import { countAtStart, countWords, formatBytes } from '@/core/units'
+import { BulkBar } from '../../drafts/BulkBar'
+import { Copied } from '../../parts/Copied'
+import { Moment } from '../../parts/Moment'
+import { State } from '../../parts/State'
+import { keptInWords } from './snapshotColumns'
+import { snapshotDrafts } from './snapshotDrafts'
+import { SnapshotRules } from './SnapshotRules'
+
+interface SnapshotBoardProps {
+  readonly volumeId: string
+  readonly all: readonly Judged[]
+  readonly timeZone: string
+}
+
+/** A volume's snapshots: which rule keeps each, what those that are chosen would give back, and what can be done with them. */
+export function SnapshotBoard({ volumeId, all, timeZone }: SnapshotBoardProps) {
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
+  const [focused, focus] = useState<string>()
+  const present = useMemo(() => new Set(all.map(({ snapshot }) => snapshot.id)), [all])
+  const kept = useMemo(() => new Set([...chosen].filter(id => present.has(id))), [chosen, present])
+  const choose = (id: string, isRun: boolean) => {
+    if (!isRun || focused === undefined) {
+      const next = new Set(kept)
+      if (!next.delete(id)) next.add(id)
+      return setChosen(next)
+    }
+    const places = [id, focused]
+      .map(each => all.findIndex(({ snapshot }) => snapshot.id === each))
+      .sort((a, b) => a - b)
+    setChosen(new Set([...kept, ...all.slice(places[0], (places[1] ?? 0) + 1).map(({ snapshot }) => snapshot.id)]))
+  }
+  const chosenOnes = all.filter(({ snapshot }) => kept.has(snapshot.id))
+  const shown = all.find(({ snapshot }) => snapshot.id === focused) ?? chosenOnes.at(-1) ?? all.at(-1)
+  return (
+    <figure className="m-0">
+      <h3>
+        Which rule keeps which snapshot <span>oldest at the left · a note on every rule that needs it</span>
+      </h3>
+      <SnapshotRules {...{ all, timeZone, focused, choose, focus }} chosen={kept} />
+      <div className="flex flex-wrap items-center gap-2 py-1">
+        <span className="hint">
+          Click chooses one, <kbd>Shift</kbd> a run; arrow keys move, <kbd>Space</kbd> chooses.
+        </span>
+        <BulkBar
+          words={chosenWords(chosenOnes)}
+          drafts={snapshotDrafts(
+            volumeId,
+            chosenOnes.map(({ snapshot }) => snapshot),
+          )}
+        />
+      </div>
+      <div className="grid grid-cols-2 gap-6 max-md:grid-cols-1">
+        {shown !== undefined && <InFocus judged={shown} />}
+        <GivenBack all={all} chosen={kept} />
+      </div>
+    </figure>
+  )
+}
+
+const chosenWords = (chosen: readonly Judged[]) =>
+  chosen.length === 0 ? '' : `${countAtStart(chosen.length, 'snapshot', 'snapshots')} chosen`
+
+function InFocus({ judged }: { readonly judged: Judged }) {
+  const { snapshot } = judged
+  return (
+    <div>
+      <h3>
+        In focus <span className="min-w-0 truncate">{snapshot.name}</span>
+      </h3>
+      <table className="plain">
+        <tbody>
+          <tr>
+            <td className="text-second">Moment</td>
+            <td>{snapshot.takenAt === null ? 'not stated yet' : <Moment at={snapshot.takenAt} />}</td>
+          </tr>
+          <tr>
+            <td className="text-second">State</td>
+            <td>
+              <State gravity={snapshot.state === 'consistent' ? 'fine' : snapshot.state === 'pending' ? 'note' : 'now'}>
+                {snapshot.state === 'pending'
+                  ? 'pending: what was acknowledged is still reaching the drives'
+                  : snapshot.state}
+              </State>
+            </td>
+          </tr>
+          <tr>
+            <td className="text-second">Kept by</td>
+            <td>{keptInWords(judged)}</td>
+          </tr>
+          <tr>
+            <td className="text-second">Taken for</td>
+            <td>{snapshot.reason ?? 'no reason was given'}</td>
+          </tr>
+          <tr>
+            <td className="text-second">Own space</td>
+            <td>
+              <span className="mono">{`${formatBytes(snapshot.ownBytes)} of ${formatBytes(snapshot.sizeBytes)}`}</span>
+            </td>
+          </tr>
+          <tr>
+            <td className="text-second">WWN</td>
+            <td>
+              <Copied text={snapshot.naa} />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+/** What those that are chosen give back together, which is more than each alone where several hold the same. */
+function GivenBack({ all, chosen }: { readonly all: readonly Judged[]; readonly chosen: ReadonlySet<string> }) {
+  const space = useMemo(() => spaceOf(all.map(({ snapshot }) => snapshot)), [all])
+  const alone = all.reduce((sum, { snapshot }) => (chosen.has(snapshot.id) ? sum + snapshot.ownBytes : sum), 0n)
+  const together = space.reclaim(chosen)
+  return (
+    <div>
+      <h3>
+        What they give back{' '}
+        <span>{chosen.size === 0 ? 'all of them' : countWords(chosen.size, 'chosen', 'chosen')}</span>
+      </h3>
+      <table className="plain">
+        <tbody>
+          {chosen.size > 0 && (
+            <>
+              <tr>
+                <td>Held by one of them only</td>
+                <td className="number mono">{formatBytes(alone)}</td>
+              </tr>
+              <tr>
+                <td>Held by several of them, by no other</td>
+                <td className="number mono">{space.isExact ? formatBytes(together - alone) : 'not stated'}</td>
+              </tr>
+              <tr>
+                <td className="font-semibold">The chosen together{space.isExact ? '' : ', at the least'}</td>
+                <td className="number mono font-semibold">{formatBytes(together)}</td>
+              </tr>
+            </>
+          )}
+          <tr>
+            <td>
+              All {all.length.toLocaleString('en')} together{space.isExact ? '' : ', at the least'}
+            </td>
+            <td className="number mono">{formatBytes(space.totalBytes)}</td>
+          </tr>
+        </tbody>
+      </table>
+      {!space.isExact && (
+        <p className="hint mt-1">This system states each one&rsquo;s own space only, not what several hold together.</p>
+      )}
+    </div>
+  )
+}

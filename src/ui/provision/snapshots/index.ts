@@ -1,0 +1,1 @@
+export { SnapshotBoard } from './SnapshotBoard'

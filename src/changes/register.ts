@@ -29,6 +29,7 @@ import { cloneVolume } from './provision/clone-volume'
 import { defineClass } from './provision/define-class'
 import { removeClass } from './provision/remove-class'
 import { setVolumeClass } from './provision/set-volume-class'
+import { provisionVolumes } from './provision/provision-volumes'
 import { holdSnapshot } from './provision/hold-snapshot'
 import { keepSnapshots } from './provision/keep-snapshots'
 import { removeSnapshots } from './provision/remove-snapshots'
@@ -49,6 +50,7 @@ export const kinds: readonly AnyKind[] = [
   shrinkCluster,
   createPool,
   provisionVolume,
+  provisionVolumes,
   mapVolume,
   mapVolumes,
   unmapVolume,

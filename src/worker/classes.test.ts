@@ -127,7 +127,7 @@ test('two workers take no moment twice, and one that is held outlives its rules'
   expect(new Set(all.map(each => each.dueAt)).size).toBe(all.length)
   expect(all.some(each => each.id === oldest?.id)).toBe(true)
   await other.stop()
-}, 120_000)
+}, 40_000)
 
 test('a class that would break promises says of which volumes, and what is removed promises nothing', async () => {
   const three = { ...blank, classId: ids['class'], lossesSurvived: 3 }
@@ -142,3 +142,40 @@ test('a class that would break promises says of which volumes, and what is remov
   const after = await bench.estate([one('volumes', ids['volume'])])
   expect([after.serviceClasses, after.volumes[0]?.classId]).toEqual([[], null])
 })
+
+test('many volumes in one draft: all of them, each once, whatever dies in between', async () => {
+  bench.fleet.clock.setRate(60)
+  const host = `http://127.0.0.1:${bench.fleet.ports.hosts['desk-1']}`
+  await done('register-host', { agentAddress: host, groupName: 'reading-room' })
+  const hostGroupId = (await bench.estate()).hostGroups.find(each => each.name === 'reading-room')?.id
+  const made = await done('define-class', {
+    ...blank,
+    name: 'Desktops',
+    snapshotRule: '',
+    keepLast: null,
+    hourly: null,
+  })
+  const many = {
+    list: 'name,size\ndesk-{01..60}, 80 GiB\ndesk-meta, 10 GiB',
+    classId: made.facts['classId'],
+    poolId: '',
+    isThin: true,
+    isTogether: false,
+    hostGroupId,
+  }
+  expect(await broken('provision-volumes', { ...many, list: '' })).toEqual(['lines', 'pool'])
+  expect(await broken('provision-volumes', { ...many, list: 'ticket-desk-01, 4 GiB' })).toEqual(['names-free'])
+  expect(await broken('provision-volumes', { ...many, list: 'a, 4' })).toEqual(['lines', 'pool'])
+  const id = await bench.begun('provision-volumes', many)
+  await bench.restartWorker()
+  await bench.restartWorker()
+  const change = await bench.ended(id)
+  expect([change.state, change.refusal?.why]).toEqual(['proven', undefined])
+  const heron = bench.fleet.arrays.find(each => each.model.name === 'heron')
+  const desks = heron?.all('volumes').filter(each => each.name.startsWith('desk-')) ?? []
+  expect(desks).toHaveLength(61)
+  expect(new Set(desks.map(each => each.name)).size).toBe(61)
+  expect(heron?.all('connections').filter(each => desks.some(desk => desk.id === each.volumeId))).toHaveLength(61)
+  const { volumes } = await bench.estate([those('volumes', 'classId', String(made.facts['classId'] as string))])
+  expect(volumes).toHaveLength(61)
+}, 40_000)

@@ -86,6 +86,8 @@ async function queueLoop(world: World, log: (line: string) => void): Promise<voi
       failures = 0
       const begun = runner
       const end = () => void begun.stop().catch(() => undefined)
+      // Stopped while it was beginning: nobody will tell it again.
+      if (world.stop.aborted) end()
       world.stop.addEventListener('abort', end, { once: true })
       await runner.promise.finally(() => world.stop.removeEventListener('abort', end))
     } catch (cause) {

@@ -1,6 +1,6 @@
 import type { FieldChoices, IntentKind } from '@/core/intents'
 import { objects } from '@/records/objects'
-import { hostGroups, sites } from '@/records/queries'
+import { hostGroups, pools, sites } from '@/records/queries'
 import { reader } from './guard'
 
 type Option = { readonly value: string; readonly words: string }
@@ -11,9 +11,18 @@ export async function choicesFor({ form }: IntentKind): Promise<Partial<Record<F
   const { scope } = await reader()
   const groups = [...wanted].some(each => each.includes('host groups')) ? await hostGroups(scope) : []
   const places = wanted.has('sites') ? await sites(scope) : []
+  const allPools = wanted.has('pools or none') ? await pools(scope) : []
   const classes = wanted.has('service classes') ? await objects(scope, 'serviceClasses') : []
   return {
     'service classes': [{ value: '', words: 'none' }, ...classes.map(({ id, name }) => ({ value: id, words: name }))],
+    'host groups or none': [
+      { value: '', words: 'none yet' },
+      ...groups.map(({ id, name }) => ({ value: id, words: name })),
+    ],
+    'pools or none': [
+      { value: '', words: 'left to the class' },
+      ...allPools.map(({ id, name }) => ({ value: id, words: name })),
+    ],
     'host groups': groups.map(({ id, name }) => ({ value: id, words: name })),
     'names of host groups': groups.map(({ name }) => ({ value: name, words: name })),
     sites: places.map(({ id, name }) => ({ value: id, words: name })),

@@ -58,50 +58,61 @@ const costOf = (pool: Pool) =>
  * estate gives the same answer.
  */
 export function rankPools(pools: readonly Pool[], asked: Asked): RankedPool[] {
-  const cheapest = Math.min(...pools.map(costOf))
+  const cheapest = cheapestOf(pools)
   return pools
-    .map((pool): RankedPool => {
-      const parts = [
-        roomPart(pool, asked),
-        durabilityPart(pool),
-        commitmentPart(pool, asked),
-        costPart(costOf(pool), cheapest),
-      ]
-      return {
-        poolId: pool.id,
-        name: pool.name,
-        score: parts.reduce((sum, { points }) => sum + points, 0),
-        parts,
-        out: reasonsAgainst(pool, asked),
-      }
-    })
+    .map(pool => rankedPool(pool, asked, fixedParts(pool, cheapest)))
     .sort(
       (a, b) =>
         Number(a.out.length > 0) - Number(b.out.length > 0) || b.score - a.score || a.name.localeCompare(b.name),
     )
 }
 
+/** What a byte costs where it costs least. */
+export const cheapestOf = (pools: readonly Pool[]) => Math.min(...pools.map(costOf))
+
+/** Measures that do not depend on what is asked for. */
+export const fixedParts = (pool: Pool, cheapest: number): MeasureOf[] => [
+  durabilityPart(pool),
+  costPart(costOf(pool), cheapest),
+]
+
+/** A pool for what is asked for, with its measures in their order. */
+export function rankedPool(pool: Pool, asked: Asked, fixed: readonly MeasureOf[]): RankedPool {
+  const [durability, cost] = fixed
+  const parts = [roomPart(pool, asked), durability, commitmentPart(pool, asked), cost].filter(
+    each => each !== undefined,
+  )
+  return {
+    poolId: pool.id,
+    name: pool.name,
+    score: parts.reduce((sum, { points }) => sum + points, 0),
+    parts,
+    out: reasonsAgainst(pool, asked),
+  }
+}
+
 const part = (measure: Measure, place: number, words: string, least: number | null = null): MeasureOf => ({
   measure,
   place: clamp(place),
-  points: clamp(place) * (measures.find(each => each.measure === measure)?.of ?? 0),
+  points: clamp(place) * pointsOf(measure),
   words,
   least: least === null ? null : clamp(least),
 })
 
-/** What is free of a pool once all that is asked for has been written. */
-function freeAfter(pool: Pool, { sizeBytes }: Asked): number {
-  const capacity = Number(provisionableBytes(pool))
-  return capacity <= 0 ? 0 : 1 - (Number(pool.writtenBytes) + Number(sizeBytes)) / capacity
-}
+/** The place of what is free of a pool, by what is written of what it can give. */
+export const roomPlace = (capacity: number, written: number) =>
+  clamp((capacity <= 0 ? 0 : 1 - written / capacity) / roomEnough)
+/** The place of what is promised of a pool. */
+export const commitmentPlace = (capacity: number, promised: number) => clamp(1.2 - promised / Math.max(1, capacity))
+/** How many points a measure has. */
+export const pointsOf = (measure: Measure) => measures.find(each => each.measure === measure)?.of ?? 0
 
 function roomPart(pool: Pool, asked: Asked): MeasureOf {
-  const free = freeAfter(pool, asked)
   const left = provisionableBytes(pool) - pool.writtenBytes - asked.sizeBytes
   const least = asked.serviceClass?.headroomRatio
   return part(
     'room',
-    free / roomEnough,
+    roomPlace(Number(provisionableBytes(pool)), Number(pool.writtenBytes) + Number(asked.sizeBytes)),
     left < 0n ? `${formatBytes(-left)} too little` : `${formatBytes(left)} free`,
     least == null ? null : least / roomEnough,
   )
@@ -116,8 +127,12 @@ function durabilityPart(pool: Pool): MeasureOf {
 
 function commitmentPart(pool: Pool, { sizeBytes }: Asked): MeasureOf {
   const capacity = Math.max(1, Number(provisionableBytes(pool)))
-  const promised = (Number(pool.provisionedBytes) + Number(sizeBytes)) / capacity
-  return part('commitment', 1.2 - promised, `${(promised * 100).toFixed(0)}% promised`)
+  const promised = Number(pool.provisionedBytes) + Number(sizeBytes)
+  return part(
+    'commitment',
+    commitmentPlace(capacity, promised),
+    `${((promised / capacity) * 100).toFixed(0)}% promised`,
+  )
 }
 
 const costPart = (cost: number, cheapest: number): MeasureOf =>

@@ -11,3 +11,4 @@ export { estateLadder, fillRatioOf, poolLadder, provisionableBytes, unassignedBy
 export { suffixOf } from './suffixOf'
 export { sequentialBytesPerSecond } from './driveRate'
 export { driveKinds, kindWords, type DriveKind } from './driveKinds'
+export { mostVolumes, readVolumeLines, type ReadLines, type VolumeLineAsked } from './volumeLines'

@@ -64,10 +64,12 @@ export interface FormField {
 
 export type FieldChoices =
   | 'host groups'
+  | 'host groups or none'
   | 'host groups that see it'
   | 'names of host groups'
   | 'pools'
   | 'pools of its system'
+  | 'pools or none'
   | 'service classes'
   | 'snapshots of it'
   | 'sites'

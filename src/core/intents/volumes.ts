@@ -75,6 +75,63 @@ export const provisionVolumeIntent = {
   intentSchema: provisionVolumeSchema,
 } as const satisfies IntentKind
 
+const provisionVolumesSchema = {
+  type: 'object',
+  required: ['list', 'classId', 'poolId', 'isThin', 'isTogether', 'hostGroupId'],
+  additionalProperties: false,
+  properties: {
+    list: { type: 'string', maxLength: 100_000 },
+    classId: idOrBlankSchema,
+    poolId: idOrBlankSchema,
+    isThin: { type: 'boolean' },
+    /** All in one pool: what belongs to one application. */
+    isTogether: { type: 'boolean' },
+    hostGroupId: idOrBlankSchema,
+  },
+} as const
+export type ProvisionVolumesIntent = IntentOf<typeof provisionVolumesSchema>
+
+export const provisionVolumesIntent = {
+  kind: 'provision-volumes',
+  title: 'Provision several volumes',
+  verb: 'Carry out',
+  place: '/provision',
+  form: {
+    lead: 'A line each: a name and a size. A range stands for many: desk-{01..60}, 80 GiB.',
+    fields: [
+      { field: 'list', label: 'Volumes', hint: 'Lines of CSV, as a table gives them.', as: 'lines' },
+      {
+        field: 'classId',
+        label: 'Service class',
+        hint: 'It finds the pool of each.',
+        as: 'one of',
+        choices: 'service classes',
+      },
+      {
+        field: 'hostGroupId',
+        label: 'Host group',
+        hint: 'Who shall see all of them.',
+        as: 'one of',
+        choices: 'host groups or none',
+        isBeside: true,
+      },
+      { field: 'poolId', label: 'Pool', hint: 'None leaves it to the class.', as: 'one of', choices: 'pools or none' },
+      {
+        field: 'isThin',
+        label: 'Space',
+        as: 'side by side',
+        options: [
+          { value: true, words: 'thin' },
+          { value: false, words: 'thick' },
+        ],
+        isBeside: true,
+      },
+      { field: 'isTogether', label: 'All in one pool, as what belongs to one application', as: 'tick' },
+    ],
+  },
+  intentSchema: provisionVolumesSchema,
+} as const satisfies IntentKind
+
 const mapVolumeSchema = {
   type: 'object',
   required: ['volumeId', 'hostGroupId'],
@@ -251,6 +308,7 @@ export const deleteHeldVolumeIntent = {
 /** Volumes and who sees them. */
 export const volumeIntents: readonly IntentKind[] = [
   provisionVolumeIntent,
+  provisionVolumesIntent,
   mapVolumeIntent,
   mapVolumesIntent,
   unmapVolumeIntent,

@@ -19,6 +19,8 @@ export interface VolumeSeen {
 
 export interface Volumes {
   readonly byKey: (key: string) => Promise<Made | undefined>
+  /** What each of several keys marks, looked for at once. */
+  readonly byKeys: (keys: readonly string[]) => Promise<ReadonlyMap<string, Made>>
   readonly create: (wanted: VolumeWanted, key: string) => Promise<Made>
   readonly at: (locator: string) => Promise<VolumeSeen | undefined>
   /** @throws {OtherObject} where another volume stands there than the one that is expected */

@@ -52,7 +52,9 @@ export async function volumeMargin({ draft, change, sel, pool, isOwnPage = false
         <IntentForm
           kind={together.kind}
           title={together.title}
-          begin={blankIntent(together)}
+          begin={
+            together.kind === 'provision-volumes' ? { ...blankIntent(together), isThin: true } : blankIntent(together)
+          }
           choices={await choicesFor(together)}
           kept={await keptDraft(change, together.kind)}
         />
@@ -152,7 +154,16 @@ async function ProvisionMargin() {
   const { scope } = await reader()
   const held = await volumeList(scope, { state: 'holding', limit: 5 })
   return (
-    <Margin foot={<NewDraft href="/provision?draft=provision-volume">Provision a volume</NewDraft>}>
+    <Margin
+      foot={
+        <>
+          <NewDraft href="/provision?draft=provision-volume">Provision a volume</NewDraft>
+          <Link className="button quiet" href="/provision?draft=provision-volumes" scroll={false}>
+            Several
+          </Link>
+        </>
+      }
+    >
       <h2>Lately and in holding</h2>
       <LeftDrafts drafts={await draftsBelow('/provision')} />
       <h3>

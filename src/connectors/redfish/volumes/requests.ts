@@ -1,4 +1,4 @@
-import type { Volumes } from '@/ports'
+import type { Made, Volumes } from '@/ports'
 import type { Connection } from '../Connection'
 import { OtherObject } from '../errors'
 import { keyMark } from '../keyMark'
@@ -15,6 +15,18 @@ export const volumes: Offer<'volumes'> = ({ connection, map }): Volumes => ({
     const found = all.find(volume => volume.Description?.includes(keyMark(key)))
     if (found === undefined) return undefined
     return { locator: found['@odata.id'], task: await taskMaking(connection, map.tasks, found['@odata.id']) }
+  },
+  async byKeys(keys) {
+    const found = new Map<string, Made>()
+    const byMark = new Map(keys.map(key => [keyMark(key), key]))
+    for (const volume of await connection.members(map.volumes, isVolume)) {
+      const key = byMark.get(volume.Description ?? '')
+      if (key === undefined) continue
+      const isReady = (volume.Status?.State ?? 'Enabled') === 'Enabled'
+      const task = isReady ? null : await taskMaking(connection, map.tasks, volume['@odata.id'])
+      found.set(key, { locator: volume['@odata.id'], task })
+    }
+    return found
   },
   async create(wanted, key) {
     const answer = await connection.change('POST', map.volumes, {

@@ -1,0 +1,21 @@
+import { readVolumeLines, those } from '@/core/estate'
+import { provisionVolumesIntent, type ProvisionVolumesIntent as Intent } from '@/core/intents'
+import type { ChangeKind } from '../../ChangeKind'
+import { plan } from './plan'
+import { prove } from './proof'
+import { runStep, undoStep, type Step } from './steps'
+
+/** Many volumes in one change: all of them, or none. */
+export const provisionVolumes: ChangeKind<Intent, Step> = {
+  ...provisionVolumesIntent,
+  needs: ({ list }) => {
+    const names = readVolumeLines(list).volumes.map(({ name }) => name)
+    return [those('volumes', 'name', ...names), those('snapshots', 'name', ...names)]
+  },
+  plan,
+  runStep,
+  undoStep,
+  prove,
+  collects: () => [],
+  reverse: () => undefined,
+}

@@ -1,0 +1,273 @@
+import { placeTogether, rankPools } from '@/core/classes'
+import {
+  byId,
+  mostVolumes,
+  readVolumeLines,
+  type Estate,
+  type Pool,
+  type ReadLines,
+  type ServiceClass,
+  type VolumeLineAsked,
+} from '@/core/estate'
+import type { ProvisionVolumesIntent as Intent } from '@/core/intents'
+import type { Effect, Plan, PlanCheck } from '@/core/plan'
+import { countAtStart, countWords, formatBytes } from '@/core/units'
+import { beyond, beyondCheck } from '../../parts/beyond'
+import { advise, answers, must, rule, there, warn } from '../../parts/checks'
+import { freeBytesOf, overcommitOf } from '../../parts/fill'
+import { lookInto } from '../../parts/look'
+import { initiatorsOf } from '../../parts/mapping'
+import { outlined, type Outlined } from '../../parts/outline'
+import type { Step } from './steps'
+
+/** Volumes that one step makes: it gives its place back between such steps, and can be stopped there. */
+const inOneStep = 25
+/** For a system to answer to what one volume needs. */
+const requestSeconds = 0.12
+const shownTroubles = 5
+/** Sizes go to systems as JSON numbers, which state whole bytes exactly up to here. */
+const largestBytes = BigInt(Number.MAX_SAFE_INTEGER)
+
+interface Placed {
+  readonly volume: VolumeLineAsked
+  readonly pool: Pool | undefined
+}
+
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
+  const look = lookInto(estate)
+  const read = readVolumeLines(intent.list)
+  const serviceClass = look.one('serviceClasses', intent.classId)
+  const group = look.one('hostGroups', intent.hostGroupId)
+  const placed = placesOf(estate, intent, read, serviceClass)
+  const pools = look.some(
+    'pools',
+    placed.flatMap(({ pool }) => pool?.id ?? []),
+  )
+  const systems = look.some(
+    'systems',
+    pools.map(({ systemId }) => systemId),
+  )
+  return { estate, group, intent, look, placed, pools, read, serviceClass, systems }
+}
+type Seen = ReturnType<typeof see>
+
+const sumOf = (placed: readonly Placed[], pool: Pool) =>
+  placed.reduce((sum, each) => (each.pool?.id === pool.id ? sum + each.volume.sizeBytes : sum), 0n)
+
+/** The pool of each: the one that was chosen; or the best for all; or, under a class, the best for each with all of them placed. */
+function placesOf(estate: Estate, intent: Intent, read: ReadLines, serviceClass: ServiceClass | undefined): Placed[] {
+  const { volumes } = read
+  const chosen = byId(estate.pools, intent.poolId)
+  const answering = new Set(estate.systems.filter(({ reach }) => reach === 'answering').map(({ id }) => id))
+  const asked = { isThin: intent.isThin, serviceClass, answering }
+  if (chosen !== undefined || serviceClass === undefined) return volumes.map(volume => ({ volume, pool: chosen }))
+  if (intent.isTogether) {
+    const sizeBytes = volumes.reduce((sum, each) => sum + each.sizeBytes, 0n)
+    const [best] = rankPools(estate.pools, { ...asked, sizeBytes })
+    const pool = best === undefined || best.out.length > 0 ? undefined : byId(estate.pools, best.poolId)
+    return volumes.map(volume => ({ volume, pool }))
+  }
+  const { poolIds } = placeTogether(volumes, estate.pools, asked)
+  return volumes.map((volume, index) => ({ volume, pool: byId(estate.pools, poolIds[index]) }))
+}
+
+export function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { group, look, placed, pools, read } = seen
+  return outlined<Step>(estate, {
+    title: `Provision ${countWords(read.volumes.length, 'volume', 'volumes')}${group === undefined ? '' : ` to ${group.name}`}`,
+    checks: checksOf(seen),
+    effects: effectsOf(seen),
+    oneWay: ['A volume can be made larger later, never smaller.'],
+    undo: {
+      possible: true,
+      how: `Each can be removed; for ${estate.settings.holdingDays} days it can then be brought back.`,
+    },
+    steps: stepsOf(seen),
+    reads: look.reads,
+    claims: [
+      ...placed.flatMap(({ volume, pool }) => (pool === undefined ? [] : [`volume:${pool.systemId}/${volume.name}`])),
+      ...(intent.isThin ? [] : pools.map(({ id }) => id)),
+    ],
+    proof:
+      group === undefined
+        ? 'Every volume is read again from its system, with its name and size.'
+        : `Every volume is read again from its system, with its name and size; a host of ${group.name} logs in and finds all of them by their WWNs.`,
+  })
+}
+
+function checksOf(seen: Seen): readonly PlanCheck[] {
+  const { estate, group, intent, placed, pools, read, serviceClass, systems } = seen
+  const initiators = initiatorsOf(estate, group)
+  const taken = [...estate.volumes, ...estate.snapshots]
+  const namesakes = read.volumes.filter(({ name }) => taken.some(each => each.name === name))
+  const homeless = placed.filter(({ pool }) => pool === undefined)
+  const tooLarge = read.volumes.filter(({ sizeBytes }) => sizeBytes <= 0n || sizeBytes > largestBytes)
+  return [
+    linesCheck(read),
+    rule(
+      'names-free',
+      namesakes.length === 0,
+      'All names are free.',
+      `${namesakes
+        .slice(0, shownTroubles)
+        .map(({ name }) => name)
+        .join(
+          ', ',
+        )}${namesakes.length > shownTroubles ? ` and ${namesakes.length - shownTroubles} more` : ''} ${namesakes.length === 1 ? 'exists' : 'exist'} already, in use or in holding.`,
+      { field: 'list' },
+    ),
+    rule(
+      'sizes',
+      tooLarge.length === 0,
+      'All sizes can be stated exactly.',
+      'A size is above zero and at most 8 PiB.',
+      { field: 'list' },
+    ),
+    ...(intent.classId === ''
+      ? []
+      : [
+          there('class', serviceClass, each => `${each.name} is there.`, 'The class is not there any more.', {
+            field: 'classId',
+          }),
+        ]),
+    rule(
+      'pool',
+      read.volumes.length > 0 && homeless.length === 0,
+      `They come from ${countWords(pools.length, 'pool', 'pools')}: ${pools.map(({ name }) => name).join(', ')}.`,
+      homeless.length > 0 && serviceClass !== undefined
+        ? `${countAtStart(homeless.length, 'volume finds', 'volumes find')} no pool that keeps ${serviceClass.name} with all of them placed.`
+        : 'Choose the pool that they come from, or a class that finds it.',
+      { field: 'poolId' },
+    ),
+    ...pools.flatMap(pool => [stateCheck(pool), roomCheck(pool, sumOf(placed, pool), intent.isThin)]),
+    ...systems.map(answers),
+    group === undefined
+      ? warn('mapped', false, 'No host group: nobody will see them until they are mapped.', { field: 'hostGroupId' })
+      : rule(
+          'initiators',
+          initiators.length > 0,
+          `${group.name} has ${countWords(initiators.length, 'initiator', 'initiators')}.`,
+          `${group.name} has no host with an initiator: nothing could log in.`,
+          {
+            field: 'hostGroupId',
+          },
+        ),
+    ...systems.flatMap(system => beyondCheck(system, group, beyond(estate, system, group))),
+  ]
+}
+
+function linesCheck({ volumes, troubles }: ReadLines): PlanCheck {
+  const [first] = troubles
+  if (first !== undefined) {
+    const shown = troubles.slice(0, shownTroubles).map(({ line, why }) => `Line ${line}: ${why}`)
+    const more = troubles.length > shownTroubles ? ` And ${troubles.length - shownTroubles} more.` : ''
+    return must('lines', false, `${shown.join(' ')}${more}`, { field: 'list' })
+  }
+  return rule(
+    'lines',
+    volumes.length > 0,
+    `${countAtStart(volumes.length, 'volume is', 'volumes are')} asked for; ${mostVolumes.toLocaleString('en')} is the most.`,
+    'Write a name and a size in each line.',
+    { field: 'list' },
+  )
+}
+
+const stateCheck = (pool: Pool) =>
+  rule(
+    'pool-ready',
+    pool.state === 'fine' || pool.state === 'degraded',
+    `${pool.name} is ready.`,
+    pool.state === 'starting' ? `${pool.name} is still being initialised.` : `${pool.name} has failed.`,
+    { field: 'poolId' },
+  )
+
+function roomCheck(pool: Pool, addedBytes: bigint, isThin: boolean): PlanCheck {
+  const free = freeBytesOf(pool)
+  if (!isThin)
+    return rule(
+      'fits',
+      addedBytes <= free,
+      `${pool.name} has ${formatBytes(free)} left.`,
+      `${pool.name} has ${formatBytes(free)} left; ${formatBytes(addedBytes)} would be taken at once.`,
+      {
+        field: 'list',
+      },
+    )
+  const after = overcommitOf(pool, pool.provisionedBytes + addedBytes)
+  const percent = `${pool.name} will have promised ${(after * 100).toFixed(0)}% of its capacity`
+  return advise(
+    'overcommit',
+    after <= 1,
+    `${percent}.`,
+    `${percent}: hosts can fill it before they reach their sizes.`,
+    { field: 'list' },
+  )
+}
+
+const effectsOf = ({ placed, pools }: Seen): readonly Effect[] =>
+  pools.flatMap(pool => [
+    {
+      figure: `volumes/${pool.id}`,
+      label: `New in ${pool.name}`,
+      unit: 'count' as const,
+      before: null,
+      after: placed.filter(each => each.pool?.id === pool.id).length,
+    },
+    {
+      figure: `provisionedBytes/${pool.id}`,
+      label: `Provisioned from ${pool.name}`,
+      unit: 'bytes' as const,
+      before: `${pool.provisionedBytes}`,
+      after: `${pool.provisionedBytes + sumOf(placed, pool)}`,
+    },
+  ])
+
+/** Steps of as many volumes as one step makes, system by system; the mappings of each after it. */
+function stepsOf({ estate, group, intent, placed, serviceClass, systems }: Seen): Outlined<Step>[] {
+  const initiators = initiatorsOf(estate, group)
+  return systems.flatMap(system => {
+    const own = placed.filter(({ pool }) => pool?.systemId === system.id)
+    const batches = Array.from({ length: Math.ceil(own.length / inOneStep) }, (_, index) =>
+      own.slice(index * inOneStep, (index + 1) * inOneStep),
+    )
+    return batches.flatMap((batch, index): Outlined<Step>[] => {
+      const words = `${batch[0]?.volume.name ?? ''}${batch.length > 1 ? ` to ${batch.at(-1)?.volume.name ?? ''}` : ''}`
+      const volumes = batch.map(({ volume, pool }) => ({
+        name: volume.name,
+        sizeBytes: `${volume.sizeBytes}`,
+        poolLocator: pool?.locator ?? '',
+      }))
+      return [
+        {
+          words: `Create ${words} on ${system.name}`,
+          seconds: requestSeconds * batch.length,
+          step: {
+            step: 'create',
+            batch: `${system.id}/${index}`,
+            systemId: system.id,
+            volumes,
+            isThin: intent.isThin,
+            ...(serviceClass === undefined ? {} : { classId: serviceClass.id }),
+          },
+        },
+        ...(group === undefined
+          ? []
+          : [
+              {
+                words: `Map ${words} to ${group.name}`,
+                seconds: requestSeconds * 2 * batch.length,
+                step: {
+                  step: 'map' as const,
+                  batch: `${system.id}/${index}`,
+                  systemId: system.id,
+                  groupName: group.name,
+                  initiators,
+                },
+              },
+            ]),
+      ]
+    })
+  })
+}

@@ -1,0 +1,54 @@
+import type { ProvisionVolumesIntent as Intent } from '@/core/intents'
+import type { Plan } from '@/core/plan'
+import type { ChangePorts, VolumeSeen } from '@/ports'
+import type { Evidence, Facts } from '../../ChangeKind'
+import { lookFrom } from '../../parts/hostProof'
+import { placesIn, type Step } from './steps'
+
+const shown = 5
+
+/** Reads every volume again, and asks a host of the group whether it finds all of them. */
+export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
+  const { hosts } = await ports.estate()
+  const seen: { readonly systemId: string; readonly asked: string; readonly volume: VolumeSeen | undefined }[] = []
+  for (const { step } of plan.steps) {
+    if (step.step !== 'create') continue
+    const volumes = await ports.of(step.systemId, 'volumes')
+    const places = placesIn(facts, step.batch)
+    for (const [index, { name, sizeBytes }] of step.volumes.entries()) {
+      const found = await volumes.at(places[index] ?? '')
+      const isAsked = found?.name === name && `${found.sizeBytes}` === sizeBytes && found.isReady
+      seen.push({ systemId: step.systemId, asked: name, volume: isAsked ? found : undefined })
+    }
+  }
+  const lacking = seen.filter(({ volume }) => volume === undefined).map(({ asked }) => asked)
+  const stated: Evidence = {
+    claim: 'Their systems state all of them, with the names and sizes that were asked for',
+    holds: seen.length > 0 && lacking.length === 0,
+    measured: {
+      stated: `${seen.length - lacking.length} of ${seen.length}`,
+      lacking: lacking.slice(0, shown).join(', ') || 'none',
+    },
+  }
+  const host = hosts.find(each => each.hostGroupId === intent.hostGroupId && each.initiators.length > 0)
+  if (host === undefined) return [stated]
+  const evidence: Evidence[] = [stated]
+  for (const systemId of new Set(seen.map(each => each.systemId))) {
+    const wanted = seen.flatMap(each =>
+      each.systemId === systemId && each.volume !== undefined ? [each.volume.naa] : [],
+    )
+    const targets = await (await ports.of(systemId, 'mappings')).targets()
+    const { agent } = await lookFrom(ports, host, targets, wanted[0] ?? '')
+    const found = new Set((await agent.rescan()).map(({ naa }) => naa))
+    const unseen = wanted.filter(naa => !found.has(naa))
+    evidence.push({
+      claim: `${host.name} finds all of them by their WWNs`,
+      holds: wanted.length > 0 && unseen.length === 0,
+      measured: {
+        found: `${wanted.length - unseen.length} of ${wanted.length}`,
+        unseen: unseen.slice(0, shown).join(', ') || 'none',
+      },
+    })
+  }
+  return evidence
+}

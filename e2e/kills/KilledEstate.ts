@@ -81,10 +81,21 @@ export class KilledEstate {
     const draft = await this.#drafted(kind, intent)
     await this.post(`/changes/${draft.id}/carry-out`, { planDigest: draft.planDigest })
     await this.kill()
-    let found = await this.get<Followed>(`/changes/${draft.id}`)
+    return this.#ended(kind, draft.id)
+  }
+
+  /** Carries a change out that has been killed often enough; it must end proven too. */
+  async carried(kind: string, intent: object): Promise<Change> {
+    const draft = await this.#drafted(kind, intent)
+    await this.post(`/changes/${draft.id}/carry-out`, { planDigest: draft.planDigest })
+    return this.#ended(kind, draft.id)
+  }
+
+  async #ended(kind: string, id: string): Promise<Change> {
+    let found = await this.get<Followed>(`/changes/${id}`)
     for (let waited = 0; found.change.state === 'running' && waited < 90_000; waited += 250) {
       await pause(250)
-      found = await this.get<Followed>(`/changes/${draft.id}`)
+      found = await this.get<Followed>(`/changes/${id}`)
     }
     const { change, journal, evidence } = found
     expect([change.state, change.refusal?.why ?? ''], `${kind}: ${JSON.stringify(journal)}`).toEqual(['proven', ''])

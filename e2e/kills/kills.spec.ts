@@ -20,6 +20,70 @@ interface Network {
 
 test.describe.configure({ mode: 'serial' })
 
+interface Copied {
+  readonly volumeId: string
+  readonly poolId: string
+  readonly groups: readonly { readonly id: string; readonly name: string }[]
+}
+
+/** Snapshots, clones and classes, with the process killed in every change. */
+async function copies(estate: KilledEstate, victim: string, { volumeId, poolId, groups }: Copied): Promise<void> {
+  const idOf = (name: string) => groups.find(group => group.name === name)?.id ?? ''
+  const taken = await estate.proven('take-snapshot', { volumeId, name: `before-${victim}`, reason: 'before the kills' })
+  const snapshotId = taken.facts['snapshotId'] ?? ''
+  const one = { volumeId, snapshotId }
+  for (const reason of ['for the audit', '']) await estate.proven('hold-snapshot', { ...one, reason })
+  for (const kind of ['show-snapshot', 'hide-snapshot'])
+    await estate.proven(kind, { ...one, hostGroupId: idOf('backup') })
+  const clone = await estate.proven('clone-volume', {
+    ...one,
+    name: `clone-${victim}`,
+    poolId: '',
+    hostGroupId: idOf('ct-scans'),
+  })
+  const cloneId = clone.facts['cloneId'] ?? ''
+  await estate.proven('split-clone', { volumeId: cloneId })
+  await estate.proven('restore-volume', { ...one, confirmedName: `thin-${victim}` })
+  const some = { volumeId, snapshotIds: [snapshotId] }
+  await estate.proven('remove-snapshots', { ...some, reason: '' })
+  await estate.proven('keep-snapshots', some)
+  await estate.proven('remove-volume', { volumeId: cloneId, confirmedName: `clone-${victim}` })
+  const made = await estate.proven('define-class', { ...bareClass, name: `Class ${victim}` })
+  const classId = made.facts['classId'] ?? ''
+  await estate.proven('set-volume-class', { volumeIds: [volumeId], classId })
+  await estate.proven('provision-volumes', {
+    list: `many-${victim}-{01..30}, 1 GiB`,
+    classId,
+    poolId,
+    isThin: true,
+    isTogether: false,
+    hostGroupId: idOf('ct-scans'),
+  })
+  await estate.proven('remove-class', { classId })
+  const { items } = await estate.get<{ items: { id: string; name: string }[] }>(
+    `/volumes?filter=many-${victim}&limit=100`,
+  )
+  expect(items.map(each => each.name)).toHaveLength(30)
+  for (const { id, name } of items) await estate.carried('remove-volume', { volumeId: id, confirmedName: name })
+}
+
+const bareClass = {
+  classId: '',
+  lossesSurvived: 2,
+  media: 'any',
+  latencyMilliseconds: null,
+  headroomPercent: 1,
+  snapshotRule: '',
+  timeZone: 'UTC',
+  keepLast: null,
+  hourly: null,
+  daily: null,
+  weekly: null,
+  monthly: null,
+  yearly: null,
+  holdingDays: null,
+}
+
 for (const victim of victims) {
   test(`an array's life, with ${victim} killed in every change`, async ({ request }) => {
     const estate = new KilledEstate(request, victim)
@@ -84,6 +148,7 @@ for (const victim of victims) {
     await estate.proven('map-volumes', { volumeIds, hostGroupId })
     for (const [index, name] of [`one-${victim}`, `two-${victim}`].entries())
       await estate.proven('remove-volume', { volumeId: volumeIds[index], confirmedName: name })
+    await copies(estate, victim, { volumeId: thinId, poolId, groups })
     await estate.proven('remove-volume', { volumeId: thinId, confirmedName: `thin-${victim}` })
     await estate.proven('bring-back-volume', { volumeId: thinId, groupNames: ['accession-register'] })
     await estate.proven('remove-volume', { volumeId: thinId, confirmedName: `thin-${victim}` })

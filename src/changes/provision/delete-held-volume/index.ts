@@ -1,13 +1,21 @@
 import { deleteHeldVolumeIntent, type DeleteHeldVolumeIntent as Intent } from '@/core/intents'
-import { type Estate, one } from '@/core/estate'
+import { type Estate, one, those } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, rule } from '../../parts/checks'
+import { heldBack } from '../../parts/copies'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 import { fact, firstStep } from '../../parts/known'
 
-type Step = Readonly<{ step: 'delete'; systemId: string; volumeLocator: string; naa: string }>
+type Step = Readonly<{
+  step: 'delete'
+  systemId: string
+  volumeLocator: string
+  naa: string
+  /** They go before it. */
+  snapshots: readonly { readonly locator: string; readonly naa: string }[]
+}>
 
 /** What the plan looks at, and what follows from it. */
 function see(estate: Estate, intent: Intent, now: Date) {
@@ -17,7 +25,8 @@ function see(estate: Estate, intent: Intent, now: Date) {
   const pool = look.one('pools', volume?.poolId)
   const isOver = volume?.holdingUntil != null && Date.parse(volume.holdingUntil) <= now.getTime()
   const claims = volume === undefined ? [] : [volume.id]
-  return { claims, isOver, look, pool, system, volume }
+  const snapshots = estate.snapshots.filter(each => each.volumeId === volume?.id)
+  return { claims, estate, isOver, look, pool, snapshots, system, volume }
 }
 type Seen = ReturnType<typeof see>
 
@@ -38,7 +47,7 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   })
 }
 
-function checksOf({ isOver, system }: Seen): readonly PlanCheck[] {
+function checksOf({ estate, isOver, system, volume }: Seen): readonly PlanCheck[] {
   return [
     rule(
       'holding-over',
@@ -47,6 +56,7 @@ function checksOf({ isOver, system }: Seen): readonly PlanCheck[] {
       'Its time in holding is not over: it can still be brought back.',
     ),
     ...(system === undefined ? [] : [answers(system)]),
+    ...heldBack(estate, volume),
   ]
 }
 
@@ -64,17 +74,18 @@ function effectsOf({ pool, volume }: Seen): readonly Effect[] {
       ]
 }
 
-function stepsOf({ system, volume }: Seen): Outlined<Step>[] {
+function stepsOf({ snapshots, system, volume }: Seen): Outlined<Step>[] {
   if (system === undefined || volume === undefined) return []
   return [
     {
-      words: 'Delete it from its pool',
+      words: snapshots.length === 0 ? 'Delete it from its pool' : 'Delete its snapshots, and it from its pool',
       seconds: 0.5,
       step: {
         step: 'delete',
         systemId: system.id,
         volumeLocator: volume.locator,
         naa: volume.naa,
+        snapshots: snapshots.map(({ locator, naa }) => ({ locator, naa })),
       },
     },
   ]
@@ -83,12 +94,17 @@ function stepsOf({ system, volume }: Seen): Outlined<Step>[] {
 /** Drafted by the worker alone, when a holding has ended. */
 export const deleteHeldVolume: ChangeKind<Intent, Step> = {
   ...deleteHeldVolumeIntent,
-  needs: ({ volumeId }) => [one('volumes', volumeId)],
+  needs: ({ volumeId }) => [one('volumes', volumeId), those('snapshots', 'volumeId', volumeId)],
+  needsAlso: ({ snapshots }) => [those('volumes', 'cloneOfId', ...snapshots.map(({ id }) => id))],
   plan,
   async runStep(step, _context, ports) {
+    if (step.snapshots.length > 0) {
+      const system = await ports.of(step.systemId, 'snapshots')
+      for (const { locator, naa } of step.snapshots) await system.remove(locator, naa)
+    }
     await (await ports.of(step.systemId, 'volumes')).remove(step.volumeLocator, step.naa)
     await ports.records.collect(step.systemId)
-    await ports.records.gone(step.systemId, [step.volumeLocator])
+    await ports.records.gone(step.systemId, [step.volumeLocator, ...step.snapshots.map(({ locator }) => locator)])
     return { systemId: step.systemId, volumeLocator: step.volumeLocator }
   },
   undoStep: async () => 'The volume has been deleted.',

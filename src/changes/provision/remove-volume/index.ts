@@ -1,10 +1,11 @@
 import { DateTime } from 'luxon'
 import { removeVolumeIntent, type RemoveVolumeIntent as Intent } from '@/core/intents'
-import { type Estate, type Mapping, one } from '@/core/estate'
+import { type Estate, type Mapping, one, those } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
 import { advise, answers, rule } from '../../parts/checks'
+import { heldBack, snapshotsGo } from '../../parts/copies'
 import { lookFrom, seesItNot } from '../../parts/hostProof'
 import { inUse } from '../../parts/inUse'
 import { lookInto } from '../../parts/look'
@@ -28,7 +29,9 @@ function see(estate: Estate, intent: Intent) {
   const volume = look.one('volumes', intent.volumeId)
   const system = look.one('systems', volume?.systemId)
   const mappings = estate.mappings.filter(mapping => mapping.volumeId === volume?.id)
-  const days = estate.settings.holdingDays
+  // A class may keep what was removed longer, or for less time, than the estate does.
+  const serviceClass = look.one('serviceClasses', volume?.classId)
+  const days = serviceClass?.holdingDays ?? estate.settings.holdingDays
   const claims = volume === undefined ? [] : [volume.id]
   const access = mappings.map((mapping: Mapping) => ({
     locator: mapping.locator,
@@ -36,7 +39,7 @@ function see(estate: Estate, intent: Intent) {
     initiators: estate.hosts.filter(host => host.hostGroupId === mapping.hostGroupId).flatMap(host => host.initiators),
   }))
   const isNamed = volume !== undefined && intent.confirmedName === volume.name
-  return { access, claims, days, intent, isNamed, look, mappings, system, volume }
+  return { access, claims, days, estate, intent, isNamed, look, mappings, system, volume }
 }
 type Seen = ReturnType<typeof see>
 
@@ -56,7 +59,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
-function checksOf({ isNamed, mappings, system, volume }: Seen): readonly PlanCheck[] {
+function checksOf({ estate, isNamed, mappings, system, volume }: Seen): readonly PlanCheck[] {
   return [
     inUse(volume, volume => `${volume.name} holds ${formatBytes(volume.writtenBytes)}.`),
     ...(system === undefined ? [] : [answers(system)]),
@@ -73,6 +76,8 @@ function checksOf({ isNamed, mappings, system, volume }: Seen): readonly PlanChe
       'No host sees it.',
       `${mappings.map(mapping => mapping.groupName).join(', ')} will lose it at once.`,
     ),
+    ...heldBack(estate, volume),
+    ...snapshotsGo(estate, volume),
   ]
 }
 
@@ -111,7 +116,8 @@ function stepsOf({ access, days, intent, mappings, system, volume }: Seen): Outl
 
 export const removeVolume: ChangeKind<Intent, Step> = {
   ...removeVolumeIntent,
-  needs: ({ volumeId }) => [one('volumes', volumeId)],
+  needs: ({ volumeId }) => [one('volumes', volumeId), those('snapshots', 'volumeId', volumeId)],
+  needsAlso: ({ snapshots }) => [those('volumes', 'cloneOfId', ...snapshots.map(({ id }) => id))],
   plan,
   async runStep(step, _context, ports): Promise<Facts> {
     if (step.step === 'hold') {

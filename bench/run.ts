@@ -10,6 +10,7 @@ import type { Figure } from './measure'
 import { probeFigures } from './probeFigures'
 import { growth } from './growth'
 import { recordsFigures } from './recordsFigures'
+import { snapshotFigures } from './snapshotFigures'
 import { webFigures } from './webFigures'
 import { workerFigures } from './workerFigures'
 
@@ -27,6 +28,7 @@ export async function bench(folder: string): Promise<number> {
       ...(await recordsFigures(postgres.ownerUrl)),
       ...(await webFigures(postgres.ownerUrl)),
       ...(await workerFigures(postgres.ownerUrl)),
+      ...(await snapshotFigures(postgres.ownerUrl)),
       ...(await bayFigures(folder)),
     )
     grown.push(...(await growth(postgres.ownerUrl)))

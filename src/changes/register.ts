@@ -29,6 +29,7 @@ import { cloneVolume } from './provision/clone-volume'
 import { defineClass } from './provision/define-class'
 import { removeClass } from './provision/remove-class'
 import { setVolumeClass } from './provision/set-volume-class'
+import { prepareVolume } from './provision/prepare-volume'
 import { provisionVolumes } from './provision/provision-volumes'
 import { holdSnapshot } from './provision/hold-snapshot'
 import { keepSnapshots } from './provision/keep-snapshots'
@@ -61,6 +62,7 @@ export const kinds: readonly AnyKind[] = [
   defineClass,
   removeClass,
   setVolumeClass,
+  prepareVolume,
   takeSnapshot,
   cloneVolume,
   splitClone,

@@ -11,6 +11,22 @@ export interface HostDevice {
   readonly path: string
 }
 
+export const fileSystems = ['xfs', 'ext4'] as const
+export type FileSystem = (typeof fileSystems)[number]
+
+/** A file system on a disk of a host. */
+export interface HostFileSystem {
+  readonly naa: string
+  readonly fileSystem: FileSystem
+  readonly uuid: string
+  readonly sizeBytes: bigint
+  readonly usedBytes: bigint
+  /** Where it is mounted now; null while it is not. */
+  readonly mountedAt: string | null
+  /** Where the host mounts it by itself when it starts; null where it does not. */
+  readonly mountsAt: string | null
+}
+
 /** A host, through its own agent: the only way to prove that storage is what its user would find. */
 export interface Host {
   readonly identity: () => Promise<HostIdentity>
@@ -20,5 +36,24 @@ export interface Host {
   readonly write: (naa: string, offsetBytes: bigint, lengthBytes: number, seed: string) => Promise<string>
   /** @returns the SHA-256 of what is stored */
   readonly read: (naa: string, offsetBytes: bigint, lengthBytes: number) => Promise<string>
+  /** What stands on the disks that it sees. */
+  readonly fileSystems: () => Promise<readonly HostFileSystem[]>
+  /** Makes a file system; refused where one stands there already. */
+  readonly format: (naa: string, fileSystem: FileSystem, label: string) => Promise<void>
+  /** Mounts it now and at every start; safe to repeat. */
+  readonly mount: (naa: string, path: string) => Promise<void>
+  /** Unmounts it, and forgets that it was to be mounted at every start; safe to repeat. */
+  readonly unmount: (path: string) => Promise<void>
+  /** Makes a file system as large as its disk. @returns its size now */
+  readonly grow: (path: string) => Promise<bigint>
+  /** Writes a file whose bytes follow from a seed; @returns the SHA-256 of what was sent */
+  readonly writeFile: (path: string, lengthBytes: number, seed: string) => Promise<string>
+  /** @returns the SHA-256 of what the file holds */
+  readonly readFile: (path: string) => Promise<string>
+  readonly removeFile: (path: string) => Promise<void>
+  /** Restarts it. @returns when it has begun to */
+  readonly reboot: () => Promise<void>
+  /** Of this start of it: another one after each restart. */
+  readonly bootId: () => Promise<string>
   readonly discard: (naa: string, offsetBytes: bigint, lengthBytes: number) => Promise<void>
 }

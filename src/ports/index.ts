@@ -6,5 +6,12 @@ export type { Made } from './Made'
 export type { NodeAgent } from './NodeAgent'
 export type { NameServer, NamesFound } from './NameServer'
 export type { Inventory, InventoryParts, SystemIdentity, SensorReading } from './Inventory'
-export type { Host, HostDevice, HostIdentity } from './Host'
+export {
+  fileSystems,
+  type FileSystem,
+  type HostFileSystem,
+  type Host,
+  type HostDevice,
+  type HostIdentity,
+} from './Host'
 export type { ChangePorts, EstateWriter } from './ChangePorts'

@@ -1,6 +1,6 @@
 import type { ValidateFunction } from 'ajv'
 import Ajv from 'ajv/dist/2020.js'
-import type { Host } from '@/ports'
+import { fileSystems, type FileSystem, type Host } from '@/ports'
 import { ask } from './ask'
 import { HostRefused } from './errors'
 
@@ -39,6 +39,45 @@ const isSum = ajv.compile<{ sha256: string }>({
   required: ['sha256'],
   properties: { sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' } },
 })
+const isFileSystems = ajv.compile<{
+  fileSystems: {
+    naa: string
+    fileSystem: FileSystem
+    uuid: string
+    sizeBytes: string
+    usedBytes: string
+    mountedAt: string | null
+    mountsAt: string | null
+  }[]
+}>({
+  type: 'object',
+  required: ['fileSystems'],
+  properties: {
+    fileSystems: {
+      type: 'array',
+      maxItems: 4096,
+      items: {
+        type: 'object',
+        required: ['naa', 'fileSystem', 'uuid', 'sizeBytes', 'usedBytes', 'mountedAt', 'mountsAt'],
+        properties: {
+          naa: text,
+          fileSystem: { enum: [...fileSystems] },
+          uuid: text,
+          sizeBytes: { type: 'string', pattern: '^[0-9]{1,25}$' },
+          usedBytes: { type: 'string', pattern: '^[0-9]{1,25}$' },
+          mountedAt: { type: ['string', 'null'], maxLength: 4096 },
+          mountsAt: { type: ['string', 'null'], maxLength: 4096 },
+        },
+      },
+    },
+  },
+})
+const isSize = ajv.compile<{ sizeBytes: string }>({
+  type: 'object',
+  required: ['sizeBytes'],
+  properties: { sizeBytes: { type: 'string', pattern: '^[0-9]{1,25}$' } },
+})
+const isBoot = ajv.compile<{ bootId: string }>({ type: 'object', required: ['bootId'], properties: { bootId: text } })
 const isAnything = ajv.compile<object>({ type: 'object' })
 export { ask, HostRefused }
 
@@ -64,6 +103,23 @@ export function hostAgent(address: string, stop: AbortSignal, allowedNetworks?: 
       ).sha256,
     read: async (naa, offset, length) =>
       (await asked('POST', `/agent/devices/${encodeURIComponent(naa)}/read`, isSum, range(offset, length))).sha256,
+    fileSystems: async () =>
+      (await asked('GET', '/agent/file-systems', isFileSystems)).fileSystems.map(each => ({
+        ...each,
+        sizeBytes: BigInt(each.sizeBytes),
+        usedBytes: BigInt(each.usedBytes),
+      })),
+    format: async (naa, fileSystem, label) =>
+      void (await asked('POST', `/agent/devices/${encodeURIComponent(naa)}/format`, isAnything, { fileSystem, label })),
+    mount: async (naa, path) => void (await asked('POST', '/agent/mounts', isAnything, { naa, path })),
+    unmount: async path => void (await asked('POST', '/agent/mounts/remove', isAnything, { path })),
+    grow: async path => BigInt((await asked('POST', '/agent/mounts/grow', isSize, { path })).sizeBytes),
+    writeFile: async (path, lengthBytes, seed) =>
+      (await asked('POST', '/agent/files/write', isSum, { path, lengthBytes, seed })).sha256,
+    readFile: async path => (await asked('POST', '/agent/files/read', isSum, { path })).sha256,
+    removeFile: async path => void (await asked('POST', '/agent/files/remove', isAnything, { path })),
+    reboot: async () => void (await asked('POST', '/agent/reboot', isAnything, {})),
+    bootId: async () => (await asked('GET', '/agent/boot', isBoot)).bootId,
     discard: async (naa, offset, length) =>
       void (await asked(
         'POST',

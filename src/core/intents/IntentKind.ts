@@ -66,6 +66,7 @@ export type FieldChoices =
   | 'host groups'
   | 'host groups or none'
   | 'host groups that see it'
+  | 'hosts that see it'
   | 'names of host groups'
   | 'pools'
   | 'pools of its system'

@@ -1,3 +1,4 @@
+import { idOrBlankSchema } from '../estate'
 import type { IntentKind, IntentOf } from './IntentKind'
 
 const registerHostSchema = {
@@ -33,5 +34,51 @@ export const registerHostIntent = {
   intentSchema: registerHostSchema,
 } as const satisfies IntentKind
 
-/** Hosts. */
-export const hostIntents: readonly IntentKind[] = [registerHostIntent]
+const prepareVolumeSchema = {
+  type: 'object',
+  required: ['volumeId', 'hostId', 'fileSystem', 'path', 'isRestarted'],
+  additionalProperties: false,
+  properties: {
+    volumeId: idOrBlankSchema,
+    hostId: idOrBlankSchema,
+    fileSystem: { enum: ['xfs', 'ext4'] },
+    path: { type: 'string', maxLength: 200 },
+    isRestarted: { type: 'boolean' },
+  },
+} as const
+export type PrepareVolumeIntent = IntentOf<typeof prepareVolumeSchema>
+
+export const prepareVolumeIntent = {
+  kind: 'prepare-volume',
+  title: 'Make a volume ready on a host',
+  verb: 'Make ready',
+  place: '/provision?sel={volumeId}',
+  offer: { words: 'Make ready', when: { state: 'in use', isMapped: true } },
+  form: {
+    lead: 'The host logs in, makes a file system where none stands, mounts it now and at every start, and is tested.',
+    fields: [
+      { field: 'hostId', label: 'Host', as: 'one of', choices: 'hosts that see it' },
+      {
+        field: 'path',
+        label: 'Mounted at',
+        hint: 'Left empty: /srv and the name of the volume.',
+        as: 'identifier',
+        isBeside: true,
+      },
+      {
+        field: 'fileSystem',
+        label: 'File system',
+        as: 'side by side',
+        options: [
+          { value: 'xfs', words: 'xfs' },
+          { value: 'ext4', words: 'ext4' },
+        ],
+      },
+      { field: 'isRestarted', label: 'Restart the host, to prove that it comes back with it', as: 'tick' },
+    ],
+  },
+  intentSchema: prepareVolumeSchema,
+} as const satisfies IntentKind
+
+/** Hosts, and what is made ready on them. */
+export const hostIntents: readonly IntentKind[] = [registerHostIntent, prepareVolumeIntent]

@@ -25,6 +25,11 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     const { what = 'The agent failed.', why = String(cause), remedy = 'See its log.' } = isRefusal ? cause : {}
     return reply.code(status).send({ what, why, remedy })
   })
+  // A host that is starting answers nothing.
+  server.addHook('onRequest', (request, _reply, done) => {
+    if (host.isStarting) request.raw.destroy()
+    else done()
+  })
   server.get('/agent', () => ({
     name: host.model.name,
     operatingSystem: host.model.operatingSystem,
@@ -49,7 +54,73 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     host.discard(params.naa, offset, length)
     return {}
   })
+  fileRoutes(server, host)
   return server
+}
+
+/** Routes for file systems, files and restarts; the body of each is checked by the one schema of all their parts. */
+function fileRoutes(server: FastifyInstance, host: SimulatedHost): void {
+  server.get('/agent/file-systems', () => ({ fileSystems: host.fileSystems() }))
+  server.post<{ Params: { naa: string } }>('/agent/devices/:naa/format', ({ params, body }) => {
+    const { fileSystem, label } = asked(body)
+    host.format(params.naa, fileSystem, label)
+    return {}
+  })
+  server.post('/agent/mounts', ({ body }) => {
+    const { naa, path } = asked(body)
+    host.mount(naa, path)
+    return {}
+  })
+  server.post('/agent/mounts/remove', ({ body }) => {
+    host.unmount(asked(body).path)
+    return {}
+  })
+  server.post('/agent/mounts/grow', ({ body }) => ({ sizeBytes: `${host.grow(asked(body).path)}` }))
+  server.post('/agent/files/write', ({ body }) => {
+    const { path, lengthBytes, seed } = asked(body)
+    return { sha256: host.writeFile(path, lengthBytes, seed) }
+  })
+  server.post('/agent/files/read', ({ body }) => ({ sha256: host.readFile(asked(body).path) }))
+  server.post('/agent/files/remove', ({ body }) => {
+    host.removeFile(asked(body).path)
+    return {}
+  })
+  server.get('/agent/boot', () => ({ bootId: host.bootId }))
+  server.post('/agent/reboot', (_, reply) => {
+    reply.raw.once('finish', () => host.reboot())
+    return {}
+  })
+}
+
+const path = { type: 'string', pattern: '^/[A-Za-z0-9._/-]{1,200}$' } as const
+const isAsked = new Ajv().compile<{
+  naa?: string
+  path?: string
+  fileSystem?: 'xfs' | 'ext4'
+  label?: string
+  lengthBytes?: number
+  seed?: string
+}>({
+  type: 'object',
+  properties: {
+    naa: { type: 'string', maxLength: 64 },
+    path,
+    fileSystem: { enum: ['xfs', 'ext4'] },
+    label: { type: 'string', maxLength: 12 },
+    lengthBytes: { type: 'integer' },
+    seed: { type: 'string', maxLength: 200 },
+  },
+})
+
+/** The parts of a request that are about files; what is missing is empty, and refused by what needs it. */
+function asked(body: unknown) {
+  if (isAsked(body))
+    return { naa: '', path: '', fileSystem: 'xfs' as const, label: '', lengthBytes: 0, seed: '', ...body }
+  throw new HostRefused(400, {
+    what: 'Nothing was done.',
+    why: 'The request is not understood: paths are absolute, of letters, digits, dots, hyphens and underscores.',
+    remedy: 'Ask as the interface says.',
+  })
 }
 
 /** The range that a request names. */

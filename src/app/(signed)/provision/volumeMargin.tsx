@@ -113,6 +113,7 @@ async function volumeDraft(
   const ownPools = asks.has('pools of its system')
     ? (await pools(scope)).filter(each => each.systemId === volume.systemId)
     : []
+  const allHosts = asks.has('hosts that see it') ? await objects(scope, 'hosts') : []
   const seeing = groups.filter(group => mappings.some(mapping => mapping.hostGroupId === group.id))
   const asChoices = (all: readonly { readonly id: string; readonly name: string }[]) =>
     all.map(({ id, name }) => ({ value: id, words: name }))
@@ -124,6 +125,8 @@ async function volumeDraft(
         title={`${drafted.offer?.words ?? drafted.title} ${volume.name}`}
         begin={{
           volumeId: volume.id,
+          // What most Linux hosts make where nothing is said.
+          ...(kind === 'prepare-volume' ? { fileSystem: 'xfs' } : {}),
           // There is nothing to choose where only one sees it.
           ...(isOfSeeing !== undefined && seeing.length === 1 ? { [isOfSeeing.field]: seeing[0]?.id } : {}),
         }}
@@ -138,6 +141,9 @@ async function volumeDraft(
           'host groups':
             kind === 'clone-volume' ? [{ value: '', words: 'none yet' }, ...asChoices(groups)] : asChoices(groups),
           'host groups that see it': asChoices(seeing),
+          'hosts that see it': asChoices(
+            allHosts.filter(each => seeing.some(({ id }) => id === each.hostGroupId) && each.initiators.length > 0),
+          ),
           'names of host groups': groups.map(({ name }) => ({ value: name, words: name })),
         }}
         kept={await keptDraft(change, kind)}

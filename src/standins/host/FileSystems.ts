@@ -1,0 +1,97 @@
+import { createHash } from 'node:crypto'
+import { seededHex } from '../fleet'
+import type { DiskBytes } from './SimulatedHost'
+
+const mebibyte = 1_048_576
+const magic = 'stand-in file system'
+
+interface Entry {
+  readonly path: string
+  readonly at: number
+  readonly length: number
+}
+
+/** What stands in the first mebibyte of a disk: the file system's own account of itself. */
+export interface Superblock {
+  readonly magic: typeof magic
+  readonly fileSystem: 'xfs' | 'ext4'
+  readonly uuid: string
+  readonly label: string
+  readonly sizeBytes: string
+  readonly files: readonly Entry[]
+}
+
+/**
+ * File systems on disks, as far as size, fullness and files go: an account in the first mebibyte, files in whole mebibytes behind it. All
+ * of it is in the disk's own bytes, so that snapshots and clones hold it as they hold anything else.
+ */
+export function readSuperblock(disk: DiskBytes): Superblock | undefined {
+  const text = disk.read(0n, mebibyte).toString('utf8').replace(/\0+$/, '')
+  if (!text.startsWith('{')) return undefined
+  try {
+    const found = JSON.parse(text) as Superblock
+    return found.magic === magic ? found : undefined
+  } catch {
+    return undefined
+  }
+}
+
+function writeSuperblock(disk: DiskBytes, superblock: Superblock): void {
+  const data = Buffer.alloc(mebibyte)
+  data.write(JSON.stringify(superblock))
+  disk.write(0n, data)
+}
+
+export function format(disk: DiskBytes, fileSystem: Superblock['fileSystem'], label: string, uuid: string): void {
+  writeSuperblock(disk, { magic, fileSystem, uuid, label, sizeBytes: `${disk.sizeBytes}`, files: [] })
+}
+
+/** As large as its disk; it is never made smaller. */
+export function grow(disk: DiskBytes, superblock: Superblock): bigint {
+  if (disk.sizeBytes > BigInt(superblock.sizeBytes))
+    writeSuperblock(disk, { ...superblock, sizeBytes: `${disk.sizeBytes}` })
+  return disk.sizeBytes
+}
+
+const mebibytesOf = (length: number) => Math.ceil(length / mebibyte)
+export const usedBytes = ({ files }: Superblock) =>
+  BigInt(1 + files.reduce((sum, { length }) => sum + mebibytesOf(length), 0)) * BigInt(mebibyte)
+
+/** Writes a file whose bytes follow from a seed. @returns their SHA-256; undefined where it has no room */
+export function writeFile(
+  disk: DiskBytes,
+  superblock: Superblock,
+  path: string,
+  length: number,
+  seed: string,
+): string | undefined {
+  const others = superblock.files.filter(each => each.path !== path)
+  const at = freeAt(superblock, others, mebibytesOf(length))
+  if (at === undefined) return undefined
+  const data = Buffer.from(seededHex(seed, path, 64).repeat(Math.ceil(length / 64))).subarray(0, length)
+  disk.write(BigInt(at) * BigInt(mebibyte), data)
+  writeSuperblock(disk, { ...superblock, files: [...others, { path, at, length }] })
+  return createHash('sha256').update(data).digest('hex')
+}
+
+/** Where so many mebibytes lie free. */
+function freeAt({ sizeBytes }: Superblock, files: readonly Entry[], count: number): number | undefined {
+  const ordered = [...files].sort((a, b) => a.at - b.at)
+  let at = 1
+  for (const file of ordered) {
+    if (file.at - at >= count) break
+    at = file.at + mebibytesOf(file.length)
+  }
+  return BigInt(at + count) * BigInt(mebibyte) <= BigInt(sizeBytes) ? at : undefined
+}
+
+export function readFile(disk: DiskBytes, { files }: Superblock, path: string): string | undefined {
+  const file = files.find(each => each.path === path)
+  if (file === undefined) return undefined
+  return createHash('sha256')
+    .update(disk.read(BigInt(file.at) * BigInt(mebibyte), file.length))
+    .digest('hex')
+}
+
+export const removeFile = (disk: DiskBytes, superblock: Superblock, path: string): void =>
+  writeSuperblock(disk, { ...superblock, files: superblock.files.filter(each => each.path !== path) })

@@ -164,8 +164,8 @@ export async function sameBytes(
 }
 
 /**
- * Shows a snapshot to hosts while something is asked of them, and takes it from them again; one that they were shown before stays.
- * They are only ever hosts that see, or are to see, all that it holds.
+ * Shows a snapshot to hosts while something is asked of them, and takes it from them again; one that somebody has shown them stays. What
+ * was shown under the key by a process that died is taken away too. They are only ever hosts that see, or are to see, all that it holds.
  */
 export async function whileShown<T>(
   ports: ChangePorts,
@@ -175,12 +175,12 @@ export async function whileShown<T>(
   ask: (targets: readonly string[]) => Promise<T>,
 ): Promise<T> {
   const mappings = await ports.of(shown.systemId, 'mappings')
-  const before = (await mappings.of(shown.snapshotLocator)).some(each => each.groupName === shown.groupName)
   const { locator } = await mappings.make(shown.snapshotLocator, shown.groupName, initiators, key, true)
+  const isOurs = await mappings.isMadeBy(locator, key)
   try {
     return await ask(await mappings.targets())
   } finally {
-    if (!before) await unmapped(shown.snapshotLocator, { locator, groupName: shown.groupName }, shown.systemId, ports)
+    if (isOurs) await unmapped(shown.snapshotLocator, { locator, groupName: shown.groupName }, shown.systemId, ports)
   }
 }
 

@@ -26,6 +26,8 @@ export interface Mappings {
     isReadOnly?: boolean,
   ) => Promise<MappingMade>
   readonly of: (volumeLocator: string) => Promise<readonly MappingSeen[]>
+  /** Whether a mapping was made under a key, however often and by whichever process. */
+  readonly isMadeBy: (mappingLocator: string, key: string) => Promise<boolean>
   /** @throws {OtherObject} where the mapping is of another volume or group than is expected */
   readonly remove: (mappingLocator: string, expected: MappingExpected) => Promise<void>
   /** Names of the initiators that a group has now; none where there is no such group. */

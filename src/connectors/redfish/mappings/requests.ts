@@ -36,6 +36,7 @@ export const mappings: Offer<'mappings'> = ({ connection, map: { fabrics } }): M
   make: (volume, group, initiators, key, isReadOnly = false) =>
     mapVolume(connection, fabrics, volume, group, initiators, key, isReadOnly),
   of: volume => mappingsOf(connection, fabrics, volume),
+  isMadeBy: async (locator, key) => (await connection.readIfThere(locator, isConnection))?.Description === keyMark(key),
   remove: (locator, expected) => unmapVolume(connection, fabrics, locator, expected),
   initiatorsOf: group => groupInitiators(connection, fabrics, group),
   targets: () => targets(connection, fabrics),

@@ -42,8 +42,9 @@ export function SnapshotBoard({ volumeId, all, timeZone }: SnapshotBoardProps) {
       </h3>
       <SnapshotRules {...{ all, timeZone, focused, choose, focus }} chosen={kept} />
       <div className="flex flex-wrap items-center gap-2 py-1">
-        <span className="hint">
-          Click chooses one, <kbd>Shift</kbd> a run; arrow keys move, <kbd>Space</kbd> chooses.
+        <span className="text-sm text-second">
+          Click chooses one, <kbd className="opacity-100">Shift</kbd> a run; arrow keys move,{' '}
+          <kbd className="opacity-100">Space</kbd> chooses.
         </span>
         <BulkBar
           words={chosenWords(chosenOnes)}

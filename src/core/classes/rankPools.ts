@@ -159,7 +159,7 @@ function reasonsAgainst(pool: Pool, asked: Asked): string[] {
       ? []
       : [survived === undefined ? 'what it survives is not known' : `survives ${survived}, ${promised} promised`]),
     ...(serviceClass?.headroomRatio != null && 1 - fillRatioOf(pool) < headroom
-      ? [`${((1 - fillRatioOf(pool)) * 100).toFixed(0)}% free, ${(headroom * 100).toFixed(0)}% promised`]
+      ? [`${(Math.max(0, 1 - fillRatioOf(pool)) * 100).toFixed(0)}% free, ${(headroom * 100).toFixed(0)}% promised`]
       : []),
   ]
 }

@@ -35,7 +35,14 @@ function columnOf({ field, words, as, isWide, isFolded }: ListColumn, index: num
     id: field,
     head: words,
     // The name stands first, and is what a row is known by.
-    track: index === 0 ? 'minmax(112px,1fr)' : isWide === true ? 'minmax(150px,3.2fr)' : tracks[as ?? 'text'],
+    track:
+      index === 0
+        ? isWide === true
+          ? 'minmax(230px,2fr)'
+          : 'minmax(112px,1fr)'
+        : isWide === true
+          ? 'minmax(150px,3.2fr)'
+          : tracks[as ?? 'text'],
     sort: field,
     text,
     cell: (row, nameOf) => {

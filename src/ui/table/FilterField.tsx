@@ -31,7 +31,7 @@ export function FilterField({ words }: { readonly words: string }) {
   return (
     <input
       aria-label={words}
-      className="field w-[180px]"
+      className="field w-[160px]"
       placeholder={words}
       value={text}
       onFocus={() => setHere(true)}

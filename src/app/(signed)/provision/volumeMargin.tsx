@@ -122,7 +122,9 @@ async function volumeDraft(
     <KeyedDraft id={change} of={volume.id}>
       <IntentForm
         kind={kind}
-        title={`${drafted.offer?.words ?? drafted.title} ${volume.name}`}
+        title={
+          drafted.offer === undefined ? `${drafted.title}: ${volume.name}` : `${drafted.offer.words} ${volume.name}`
+        }
         begin={{
           volumeId: volume.id,
           // What most Linux hosts make where nothing is said.

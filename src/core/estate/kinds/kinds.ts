@@ -190,7 +190,7 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
       concern: { field: 'state', is: 'pending', words: 'not consistent yet' },
       columns: [
         { field: 'name', words: 'Snapshot', isWide: true },
-        { field: 'volumeId', words: 'Volume', as: 'name of' },
+        { field: 'volumeId', words: 'Volume', as: 'name of', isFolded: true },
         { field: 'takenAt', words: 'Moment that it holds', as: 'instant' },
         { field: 'state', words: 'State' },
         { field: 'ownBytes', words: 'Own space', as: 'bytes' },

@@ -39,6 +39,15 @@ test('what is chosen gives back more together than each alone; a run is chosen b
   expect(screen.getAllByRole('option', { selected: true })).toHaveLength(2)
 })
 
+test('a run is chosen by pointer from where one was chosen last', async () => {
+  const { user } = shown(board())
+  await user.click(column(2))
+  await user.keyboard('{Shift>}')
+  await user.click(column(4))
+  await user.keyboard('{/Shift}')
+  expect(screen.getAllByRole('option', { selected: true })).toHaveLength(3)
+})
+
 test('a draft begins with those that are chosen', async () => {
   const asked = answering(() => ({ body: { id: 'c1' } }))
   const { user } = shown(board())

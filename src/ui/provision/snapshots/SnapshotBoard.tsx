@@ -22,16 +22,19 @@ export function SnapshotBoard({ volumeId, all, timeZone }: SnapshotBoardProps) {
   const [focused, focus] = useState<string>()
   const present = useMemo(() => new Set(all.map(({ snapshot }) => snapshot.id)), [all])
   const kept = useMemo(() => new Set([...chosen].filter(id => present.has(id))), [chosen, present])
+  // A run begins where one was chosen last, not where the focus is: a press has moved that already.
+  const [anchor, setAnchor] = useState<string>()
   const choose = (id: string, isRun: boolean) => {
-    if (!isRun || focused === undefined) {
+    const from = anchor ?? focused
+    if (!isRun || from === undefined) {
       const next = new Set(kept)
       if (!next.delete(id)) next.add(id)
+      setAnchor(id)
       return setChosen(next)
     }
-    const places = [id, focused]
-      .map(each => all.findIndex(({ snapshot }) => snapshot.id === each))
-      .sort((a, b) => a - b)
-    setChosen(new Set([...kept, ...all.slice(places[0], (places[1] ?? 0) + 1).map(({ snapshot }) => snapshot.id)]))
+    const places = [id, from].map(each => all.findIndex(({ snapshot }) => snapshot.id === each)).sort((a, b) => a - b)
+    const run = all.slice(Math.max(0, places[0] ?? 0), (places[1] ?? 0) + 1)
+    setChosen(new Set([...kept, ...run.map(({ snapshot }) => snapshot.id)]))
   }
   const chosenOnes = all.filter(({ snapshot }) => kept.has(snapshot.id))
   const shown = all.find(({ snapshot }) => snapshot.id === focused) ?? chosenOnes.at(-1) ?? all.at(-1)

@@ -52,7 +52,7 @@ export function SnapshotRules({ all, timeZone, chosen, focused, choose, focus }:
         viewBox={`0 0 ${size.widthPixels} ${size.heightPixels}`}
         width={size.widthPixels}
         height={size.heightPixels}
-        className="block max-w-none"
+        className="block max-w-none select-none"
         role="listbox"
         aria-multiselectable
         aria-label="Snapshots, oldest first"

@@ -34,7 +34,7 @@ export function VolumeFilter({
     <>
       <Select
         aria-label="Pool"
-        className="w-[118px]"
+        className="w-[112px]"
         value={query.get('poolId') ?? ''}
         options={among('every pool', pools)}
         onChange={value => put('poolId', value)}
@@ -42,7 +42,7 @@ export function VolumeFilter({
       {classes.length > 0 && (
         <Select
           aria-label="Service class"
-          className="w-[118px]"
+          className="w-[112px]"
           value={query.get('classId') ?? ''}
           options={among('every class', classes)}
           onChange={value => put('classId', value)}
@@ -50,7 +50,7 @@ export function VolumeFilter({
       )}
       <Select
         aria-label="State"
-        className="w-[104px]"
+        className="w-[102px]"
         value={query.get('state') ?? ''}
         options={states}
         onChange={value => put('state', value)}

@@ -94,7 +94,7 @@ function headroom(promised: number, { pool }: Around): PromiseKept {
 }
 
 /** Schedules of classes are counted from here, local in their zone: a Thursday at midnight. */
-export const scheduleStart = '20260101T000000'
+const scheduleStart = '20260101T000000'
 
 /** A class's schedule as a recurrence. */
 export const recurrenceOf = (rule: string, timeZone: string) => ({ start: scheduleStart, timeZone, rule, except: [] })

@@ -49,7 +49,7 @@ export const snapshotSchema = object({
   revision,
 })
 
-export const retentionSchema = {
+const retentionSchema = {
   type: 'object',
   additionalProperties: false,
   properties: Object.fromEntries(

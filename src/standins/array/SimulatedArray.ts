@@ -11,7 +11,6 @@ import type {
   TaskEntity,
   VolumeEntity,
 } from './entities'
-import { heldBy } from './lineage'
 import { notFound } from './Refused'
 import type { VolumeBytes } from './BlockStore'
 
@@ -76,27 +75,6 @@ export class SimulatedArray {
     const extents =
       volume.cloneOf === undefined ? volume.storedExtents : (this.blocks.copies?.ownExtents(volume.id) ?? 0)
     return BigInt(volume.workloadBytes) + BigInt(extents) * extentBytes
-  }
-
-  /** What snapshots of a pool's volumes hold besides the volumes. */
-  poolSnapshotBytes(poolId: string): bigint {
-    const taken = new Set(this.all('snapshots').map(each => each.volumeId))
-    return this.all('volumes').reduce(
-      (sum, volume) =>
-        volume.poolId === poolId && taken.has(volume.id)
-          ? heldBy(this, volume.id).runs.reduce((held, run) => held + run.bytes, sum)
-          : sum,
-      0n,
-    )
-  }
-
-  /** What volumes have written, and what snapshots hold beyond the reserve that is set aside for them. */
-  poolWrittenBytes(poolId: string): bigint {
-    const beyond = this.poolSnapshotBytes(poolId) - BigInt(this.one('pools', poolId).snapshotReserveBytes)
-    return this.all('volumes').reduce(
-      (sum, volume) => (volume.poolId === poolId ? sum + this.writtenBytes(volume) : sum),
-      beyond > 0n ? beyond : 0n,
-    )
   }
 
   poolProvisionedBytes(poolId: string): bigint {

@@ -1,4 +1,5 @@
 import type { TaskEntity, VolumeEntity } from './entities'
+import { poolWrittenBytes } from './poolSpace'
 import { lanesOf } from './pools'
 import { badValue, conflict } from './Refused'
 import { naaFor, type SimulatedArray } from './SimulatedArray'
@@ -29,7 +30,7 @@ export function createVolume(
   }
   if (request.sizeBytes <= 0n)
     throw badValue('The volume was not made.', 'Its size must be above zero.', 'Give a size.')
-  const freeBytes = array.poolDataBytes(pool) - array.poolWrittenBytes(pool.id)
+  const freeBytes = array.poolDataBytes(pool) - poolWrittenBytes(array, pool.id)
   if (!request.isThin && request.sizeBytes > freeBytes) {
     throw conflict(
       `Volume ${request.name} was not made.`,
@@ -71,7 +72,7 @@ export function enlargeVolume(
   const addedBytes = sizeBytes - BigInt(volume.sizeBytes)
   if (addedBytes < 0n)
     throw badValue(`${volume.name} was not resized.`, 'A volume cannot be made smaller.', 'Give a larger size.')
-  if (!volume.isThin && addedBytes > array.poolDataBytes(pool) - array.poolWrittenBytes(pool.id)) {
+  if (!volume.isThin && addedBytes > array.poolDataBytes(pool) - poolWrittenBytes(array, pool.id)) {
     throw conflict(`${volume.name} was not resized.`, `Pool ${pool.name} has too little left.`, 'Ask for less.')
   }
   const larger = array.entry('volumes', { ...volume, sizeBytes: `${sizeBytes}` })

@@ -1,6 +1,12 @@
 import { createHash } from 'node:crypto'
 import { seededHex } from '../fleet'
-import type { DiskBytes } from './SimulatedHost'
+
+/** The bytes of a disk that a host sees, through its mapping. */
+export interface DiskBytes {
+  readonly sizeBytes: bigint
+  readonly read: (offset: bigint, length: number) => Buffer
+  readonly write: (offset: bigint, data: Buffer) => void
+}
 
 const mebibyte = 1_048_576
 const magic = 'stand-in file system'

@@ -1,17 +1,9 @@
 import { createHash } from 'node:crypto'
-import { WendrelError, type Refusal } from '@/core/errors'
 import { hostAccess, type SimulatedArray, type VolumeEntity } from '../array'
 import { seededHex, type Store } from '../fleet'
-import {
-  format,
-  grow,
-  readFile,
-  readSuperblock,
-  removeFile,
-  usedBytes,
-  writeFile,
-  type Superblock,
-} from './FileSystems'
+import type { DiskBytes } from './FileSystems'
+import { HostMounts, type Mount } from './HostMounts'
+import { refuse } from './HostRefused'
 
 export interface HostModel {
   readonly name: string
@@ -27,14 +19,6 @@ interface Device {
   readonly path: string
 }
 
-/** A line of the host's table of file systems: what it mounts by itself when it starts. */
-interface Mount {
-  readonly naa: string
-  readonly uuid: string
-  readonly path: string
-  readonly isMounted: boolean
-}
-
 interface HostState {
   readonly logins: readonly string[]
   readonly devices: readonly Device[]
@@ -44,25 +28,7 @@ interface HostState {
   readonly upAt?: number
 }
 
-/** The bytes of a disk that a host sees, through its mapping. */
-export interface DiskBytes {
-  readonly sizeBytes: bigint
-  readonly read: (offset: bigint, length: number) => Buffer
-  readonly write: (offset: bigint, data: Buffer) => void
-}
-
 const rebootMilliseconds = 1500
-
-/** What a host's agent refuses. */
-export class HostRefused extends WendrelError {
-  readonly code = 'standin.host-refused'
-  constructor(
-    readonly status: number,
-    refusal: Refusal,
-  ) {
-    super(refusal)
-  }
-}
 
 const most = 64 * 1024 * 1024
 
@@ -95,116 +61,17 @@ export class SimulatedHost {
     const { boots = 0, mounts = [] } = this.state
     const down = mounts.map(each => ({ ...each, isMounted: false }))
     this.#save({ ...this.state, boots: boots + 1, mounts: down, upAt: Date.now() + rebootMilliseconds })
-    const devices = this.rescan()
-    const up = down.map(each => ({
-      ...each,
-      isMounted: devices.some(({ naa }) => naa === each.naa) && this.#superblock(each.naa)?.uuid === each.uuid,
-    }))
-    this.#save({ ...this.state, mounts: up })
+    this.rescan()
+    this.files.mountAll()
   }
 
-  fileSystems() {
-    return this.state.devices.flatMap(({ naa }) => {
-      const found = this.#superblock(naa)
-      const mount = this.state.mounts?.find(each => each.naa === naa)
-      return found === undefined
-        ? []
-        : [
-            {
-              naa,
-              fileSystem: found.fileSystem,
-              uuid: found.uuid,
-              sizeBytes: found.sizeBytes,
-              usedBytes: `${usedBytes(found)}`,
-              mountedAt: mount?.isMounted === true ? mount.path : null,
-              mountsAt: mount?.path ?? null,
-            },
-          ]
-    })
-  }
-
-  format(naa: string, fileSystem: Superblock['fileSystem'], label: string): void {
-    const disk = this.#disk(naa)
-    if (readSuperblock(disk) !== undefined)
-      throw refuse(
-        409,
-        'No file system was made.',
-        'One stands on the disk already.',
-        'Mount it, or choose another disk.',
-      )
-    format(disk, fileSystem, label, seededHex('file system', `${naa}/${Date.now()}`, 32))
-  }
-
-  mount(naa: string, path: string): void {
-    const found = readSuperblock(this.#disk(naa))
-    if (found === undefined)
-      throw refuse(409, 'Nothing was mounted.', 'No file system stands on the disk.', 'Make one first.')
-    const others = (this.state.mounts ?? []).filter(each => each.naa !== naa)
-    const there = others.find(each => each.path === path)
-    if (there !== undefined)
-      throw refuse(409, 'Nothing was mounted.', `Another disk is mounted at ${path}.`, 'Choose another path.')
-    const twin = others.find(each => each.uuid === found.uuid && each.isMounted)
-    if (twin !== undefined)
-      throw refuse(
-        409,
-        'Nothing was mounted.',
-        `A file system of the same identifier is mounted at ${twin.path}.`,
-        'Give the copy a new identifier.',
-      )
-    this.#save({ ...this.state, mounts: [...others, { naa, uuid: found.uuid, path, isMounted: true }] })
-  }
-
-  unmount(path: string): void {
-    this.#save({ ...this.state, mounts: (this.state.mounts ?? []).filter(each => each.path !== path) })
-  }
-
-  grow(path: string): bigint {
-    const { disk, superblock } = this.#mounted(path)
-    return grow(disk, superblock)
-  }
-
-  writeFile(path: string, length: number, seed: string): string {
-    if (length <= 0 || length > most)
-      throw refuse(400, 'Nothing was written.', `A file has 1 to ${most} bytes.`, 'Ask for less.')
-    const { disk, superblock, within } = this.#mounted(path)
-    const sum = writeFile(disk, superblock, within, length, seed)
-    if (sum === undefined)
-      throw refuse(507, 'The file was not written.', 'The file system is full.', 'Make room, or grow it.')
-    return sum
-  }
-
-  readFile(path: string): string {
-    const { disk, superblock, within } = this.#mounted(path)
-    const sum = readFile(disk, superblock, within)
-    if (sum === undefined) throw refuse(404, 'The file was not read.', `No file is at ${path}.`, 'Look where it is.')
-    return sum
-  }
-
-  removeFile(path: string): void {
-    const { disk, superblock, within } = this.#mounted(path)
-    removeFile(disk, superblock, within)
-  }
-
-  /** The file system in which a path lies, and what the path is within it. */
-  #mounted(path: string) {
-    const mount = (this.state.mounts ?? [])
-      .filter(each => each.isMounted && (path === each.path || path.startsWith(`${each.path}/`)))
-      .sort((a, b) => b.path.length - a.path.length)[0]
-    const disk = mount === undefined ? undefined : this.#disk(mount.naa)
-    const superblock = disk === undefined ? undefined : readSuperblock(disk)
-    if (mount === undefined || disk === undefined || superblock === undefined)
-      throw refuse(404, 'Nothing was done.', `Nothing is mounted at ${path}.`, 'Mount it first.')
-    return { disk, superblock, within: path.slice(mount.path.length + 1) }
-  }
-
-  #superblock(naa: string): Superblock | undefined {
-    try {
-      return readSuperblock(this.#disk(naa))
-    } catch (cause) {
-      if (cause instanceof HostRefused) return undefined
-      throw cause
-    }
-  }
+  /** What stands on its disks, and where it is mounted. */
+  readonly files = new HostMounts({
+    devices: () => this.state.devices.map(({ naa }) => naa),
+    disk: naa => this.#disk(naa),
+    mounts: () => this.state.mounts ?? [],
+    keep: mounts => this.#save({ ...this.state, mounts }),
+  })
 
   /** A disk's bytes, each time through what the array shows this host now. */
   #disk(naa: string): DiskBytes {
@@ -329,8 +196,6 @@ export class SimulatedHost {
   }
 }
 
-const refuse = (status: number, what: string, why: string, remedy: string) =>
-  new HostRefused(status, { what, why, remedy })
 const sha256 = (data: Buffer) => createHash('sha256').update(data).digest('hex')
 
 /** Bytes that no block repeats: each block of an extent's 4 KiB is keyed by seed and place. */

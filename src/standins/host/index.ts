@@ -1,7 +1,8 @@
 import Fastify, { type FastifyInstance } from 'fastify'
 import Ajv from 'ajv/dist/2020.js'
 import { InputOutputRefused } from '../row'
-import { HostRefused, type SimulatedHost } from './SimulatedHost'
+import { HostRefused } from './HostRefused'
+import type { SimulatedHost } from './SimulatedHost'
 
 export { SimulatedHost, type HostModel } from './SimulatedHost'
 
@@ -60,29 +61,29 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
 
 /** Routes for file systems, files and restarts; the body of each is checked by the one schema of all their parts. */
 function fileRoutes(server: FastifyInstance, host: SimulatedHost): void {
-  server.get('/agent/file-systems', () => ({ fileSystems: host.fileSystems() }))
+  server.get('/agent/file-systems', () => ({ fileSystems: host.files.fileSystems() }))
   server.post<{ Params: { naa: string } }>('/agent/devices/:naa/format', ({ params, body }) => {
     const { fileSystem, label } = asked(body)
-    host.format(params.naa, fileSystem, label)
+    host.files.format(params.naa, fileSystem, label)
     return {}
   })
   server.post('/agent/mounts', ({ body }) => {
     const { naa, path } = asked(body)
-    host.mount(naa, path)
+    host.files.mount(naa, path)
     return {}
   })
   server.post('/agent/mounts/remove', ({ body }) => {
-    host.unmount(asked(body).path)
+    host.files.unmount(asked(body).path)
     return {}
   })
-  server.post('/agent/mounts/grow', ({ body }) => ({ sizeBytes: `${host.grow(asked(body).path)}` }))
+  server.post('/agent/mounts/grow', ({ body }) => ({ sizeBytes: `${host.files.grow(asked(body).path)}` }))
   server.post('/agent/files/write', ({ body }) => {
     const { path, lengthBytes, seed } = asked(body)
-    return { sha256: host.writeFile(path, lengthBytes, seed) }
+    return { sha256: host.files.writeFile(path, lengthBytes, seed) }
   })
-  server.post('/agent/files/read', ({ body }) => ({ sha256: host.readFile(asked(body).path) }))
+  server.post('/agent/files/read', ({ body }) => ({ sha256: host.files.readFile(asked(body).path) }))
   server.post('/agent/files/remove', ({ body }) => {
-    host.removeFile(asked(body).path)
+    host.files.removeFile(asked(body).path)
     return {}
   })
   server.get('/agent/boot', () => ({ bootId: host.bootId }))

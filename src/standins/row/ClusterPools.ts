@@ -1,5 +1,6 @@
 import { join } from 'node:path'
 import {
+  poolWrittenBytes,
   badValue,
   blockPools,
   conflict,
@@ -157,7 +158,7 @@ export class ClusterPools implements ExtraWork {
         'Too few failure domains would be left for a whole stripe.',
         'Leave more nodes in.',
       )
-    if (array.poolWrittenBytes(pool.id) > array.poolDataBytes(after))
+    if (poolWrittenBytes(array, pool.id) > array.poolDataBytes(after))
       throw conflict(
         'Nothing was taken out.',
         'What is written would not fit on what is left.',

@@ -24,7 +24,9 @@ export async function workbench(rate: number) {
   const fleet = await startFleet(folder, { control: 0, arrays: {}, hosts: {}, nodes: 0, names: 0 }, rate)
   const records = await freshDatabase()
   const { database } = records
-  let worker = await startWorker(records.url, key, line => process.env["WORKER_LOG"] === undefined ? undefined : process.stderr.write(`${line}\n`))
+  let worker = await startWorker(records.url, key, line =>
+    process.env['WORKER_LOG'] === undefined ? undefined : process.stderr.write(`${line}\n`),
+  )
   await setSetting({ database }, 'addresses', '127.0.0.0/8')
   await setSetting({ database }, 'estate-clock', 'systems')
   await setSetting({ database }, 'name-server', `127.0.0.1:${fleet.ports.names}`)

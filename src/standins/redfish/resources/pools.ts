@@ -1,4 +1,13 @@
-import { badValue, blockPools, raidTypes, type BankEntity, type PoolEntity, type SimulatedArray } from '../../array'
+import {
+  badValue,
+  blockPools,
+  poolSnapshotBytes,
+  poolWrittenBytes,
+  raidTypes,
+  type BankEntity,
+  type PoolEntity,
+  type SimulatedArray,
+} from '../../array'
 import { idIn, link, root, type Body } from '../body'
 import { accepts, placesOf, type Outcome, type Place } from '../Place'
 import { longText, reader, reference, references, text } from '../reader'
@@ -176,13 +185,13 @@ function poolBody(array: SimulatedArray, each: PoolEntity, nodes: RowService | u
     Capacity: {
       Data: {
         AllocatedBytes: Number(each.usableBytes),
-        ConsumedBytes: Number(array.poolWrittenBytes(each.id)),
+        ConsumedBytes: Number(poolWrittenBytes(array, each.id)),
         ProvisionedBytes: Number(array.poolProvisionedBytes(each.id)),
       },
       Metadata: { AllocatedBytes: Number(each.metadataBytes) },
       Snapshot: {
         GuaranteedBytes: Number(each.snapshotReserveBytes),
-        ConsumedBytes: Number(array.poolSnapshotBytes(each.id)),
+        ConsumedBytes: Number(poolSnapshotBytes(array, each.id)),
       },
     },
     CapacitySources: each.groups.map((group, index) => ({

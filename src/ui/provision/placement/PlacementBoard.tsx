@@ -1,4 +1,5 @@
 'use client'
+import type { ReactNode } from 'react'
 import type { PlacementSketch } from '@/core/plan'
 import { countWords } from '@/core/units'
 import { useSheetSketch } from '../../drafts/SheetSketch'
@@ -56,16 +57,7 @@ interface ThreadsProps {
 }
 
 function Threads({ sketch, chosen, other }: ThreadsProps) {
-  const { lanes, threads, heightPixels } = placementLines(sketch)
-  const part = (pool: Ranked | undefined, measure: string) => pool?.parts.find(each => each.measure === measure)
-  const points = (pool: Ranked | undefined, measure: string) => Math.round(part(pool, measure)?.points ?? 0)
-  const figures = (words: readonly (string | number)[], isLast = false) => (
-    <div className="grid grid-cols-[92px_92px_32px] gap-x-1 text-right">
-      <span className={`mono font-semibold ${isLast ? 'text-action' : ''}`}>{words[0]}</span>
-      <span className="mono">{words[1]}</span>
-      <span className="mono text-second">{words[2]}</span>
-    </div>
-  )
+  const drawn = placementLines(sketch)
   return (
     <div className="grid grid-cols-[150px_minmax(160px,1fr)_224px] gap-x-3">
       <div />
@@ -73,7 +65,7 @@ function Threads({ sketch, chosen, other }: ThreadsProps) {
         <span>worse</span>
         <span>better</span>
       </div>
-      <div className="grid grid-cols-[92px_92px_32px] gap-x-1 text-right text-sm text-second">
+      <div className={`${figureColumns} text-sm text-second`}>
         <span className="truncate text-action" title={chosen.name}>
           {chosen.name}
         </span>
@@ -82,79 +74,127 @@ function Threads({ sketch, chosen, other }: ThreadsProps) {
         </span>
         <span>of</span>
       </div>
-      <div className="relative" style={{ height: heightPixels }}>
-        {sketch.measures.map(({ measure, words }, index) => (
-          <div key={measure} className="absolute whitespace-nowrap" style={{ top: (lanes[index]?.y ?? 0) - 16 }}>
+      <AtLanes drawn={drawn} shiftPixels={16}>
+        {sketch.measures.map(({ measure, words }) => (
+          <div key={measure} className="whitespace-nowrap">
             <div className="leading-4 font-semibold">{words}</div>
-            <div className="text-xs leading-4 text-second">{part(chosen, measure)?.words}</div>
+            <div className="text-xs leading-4 text-second">{partOf(chosen, measure)?.words}</div>
           </div>
         ))}
-      </div>
-      <div
-        className="relative"
-        style={{ height: heightPixels }}
-        role="img"
-        aria-label={`${chosen.name} scores ${Math.round(chosen.score)} of 100`}
-      >
-        <svg
-          viewBox={`0 0 100 ${heightPixels}`}
-          className="absolute inset-0 block size-full overflow-visible"
-          preserveAspectRatio="none"
-          aria-hidden
-        >
-          {lanes.map(({ measure, y, least }) => (
-            <g key={measure} vectorEffect="non-scaling-stroke">
-              <line x1={0} x2={100} y1={y} y2={y} stroke="var(--rule)" vectorEffect="non-scaling-stroke" />
-              {least !== null && (
-                <>
-                  <rect x={0} y={y - 5} width={least} height={10} fill="var(--rule)" opacity={0.6} />
-                  <line
-                    x1={least}
-                    x2={least}
-                    y1={y - 9}
-                    y2={y + 9}
-                    stroke="var(--ink)"
-                    vectorEffect="non-scaling-stroke"
-                  />
-                </>
-              )}
-            </g>
-          ))}
-          {threads.map(({ id, points: at }) => (
-            <polyline
-              key={id}
-              points={at.map(({ x, y }) => `${x},${y}`).join(' ')}
-              fill="none"
-              {...strokeOf(id, chosen, other)}
-              vectorEffect="non-scaling-stroke"
-            />
-          ))}
-        </svg>
-        {threads.flatMap(({ id, points: at }) =>
-          at.map(({ measure, x, y }) => (
-            <i
-              key={`${id}/${measure}`}
-              className={`absolute -translate-x-1/2 -translate-y-1/2 rounded-full ${dotOf(id, chosen, other)}`}
-              style={{ left: `${x}%`, top: y }}
-            />
-          )),
-        )}
-      </div>
-      <div className="relative" style={{ height: heightPixels }}>
-        {sketch.measures.map(({ measure, of }, index) => (
-          <div key={measure} className="absolute" style={{ top: (lanes[index]?.y ?? 0) - 9 }}>
-            {figures([points(chosen, measure), other === undefined ? '' : points(other, measure), of])}
-          </div>
+      </AtLanes>
+      <Drawing drawn={drawn} chosen={chosen} other={other} />
+      <AtLanes drawn={drawn} shiftPixels={9}>
+        {sketch.measures.map(({ measure, of }) => (
+          <Figures
+            key={measure}
+            first={pointsOf(chosen, measure)}
+            second={other === undefined ? undefined : pointsOf(other, measure)}
+            of={of}
+          />
         ))}
-      </div>
+      </AtLanes>
       <div className="border-t border-rule py-1 font-semibold">Together</div>
       <div className="border-t border-rule py-1 text-second">{decisive(chosen, other, sketch)}</div>
-      <div className="border-t border-rule py-1">
-        {figures([Math.round(chosen.score), other === undefined ? '' : Math.round(other.score), 100], true)}
+      <div className="border-t border-rule py-1 [&_b]:text-action">
+        <Figures first={chosen.score} second={other?.score} of={100} />
       </div>
     </div>
   )
 }
+
+type Drawn = ReturnType<typeof placementLines>
+const figureColumns = 'grid grid-cols-[92px_92px_32px] gap-x-1 text-right'
+const partOf = (pool: Ranked, measure: string) => pool.parts.find(each => each.measure === measure)
+const pointsOf = (pool: Ranked, measure: string) => partOf(pool, measure)?.points ?? 0
+
+interface FiguresProps {
+  readonly first: number
+  readonly second: number | undefined
+  readonly of: number
+}
+
+const Figures = ({ first, second, of }: FiguresProps) => (
+  <div className={figureColumns}>
+    <b className="mono font-semibold">{Math.round(first)}</b>
+    <span className="mono">{second === undefined ? '' : Math.round(second)}</span>
+    <span className="mono text-second">{of}</span>
+  </div>
+)
+
+interface AtLanesProps {
+  readonly drawn: Drawn
+  /** How far above its lane each begins. */
+  readonly shiftPixels: number
+  readonly children: readonly ReactNode[]
+}
+
+/** Puts each of some things beside the lane of its measure. */
+const AtLanes = ({ drawn: { heightPixels, lanes }, shiftPixels, children }: AtLanesProps) => (
+  <div className="relative" style={{ height: heightPixels }}>
+    {lanes.map(({ measure, y }, index) => (
+      <div key={measure} className="absolute" style={{ top: y - shiftPixels }}>
+        {children[index]}
+      </div>
+    ))}
+  </div>
+)
+
+interface DrawingProps {
+  readonly drawn: Drawn
+  readonly chosen: Ranked
+  readonly other: Ranked | undefined
+}
+
+const Drawing = ({ drawn: { heightPixels, lanes, threads }, chosen, other }: DrawingProps) => (
+  <div
+    className="relative"
+    style={{ height: heightPixels }}
+    role="img"
+    aria-label={`${chosen.name} scores ${Math.round(chosen.score)} of 100`}
+  >
+    <svg
+      viewBox={`0 0 100 ${heightPixels}`}
+      className="absolute inset-0 block size-full overflow-visible"
+      preserveAspectRatio="none"
+      aria-hidden
+    >
+      {lanes.map(lane => (
+        <Lane key={lane.measure} {...lane} />
+      ))}
+      {threads.map(({ id, points }) => (
+        <polyline
+          key={id}
+          points={points.map(({ x, y }) => `${x},${y}`).join(' ')}
+          fill="none"
+          {...strokeOf(id, chosen, other)}
+          vectorEffect="non-scaling-stroke"
+        />
+      ))}
+    </svg>
+    {threads.flatMap(({ id, points }) =>
+      points.map(({ measure, x, y }) => (
+        <i
+          key={`${id}/${measure}`}
+          className={`absolute -translate-x-1/2 -translate-y-1/2 rounded-full ${dotOf(id, chosen, other)}`}
+          style={{ left: `${x}%`, top: y }}
+        />
+      )),
+    )}
+  </div>
+)
+
+/** A measure's line; what is less than promised is shaded up to a mark. */
+const Lane = ({ y, least }: Drawn['lanes'][number]) => (
+  <>
+    <line x1={0} x2={100} y1={y} y2={y} stroke="var(--rule)" vectorEffect="non-scaling-stroke" />
+    {least !== null && (
+      <>
+        <rect x={0} y={y - 5} width={least} height={10} fill="var(--rule)" opacity={0.6} />
+        <line x1={least} x2={least} y1={y - 9} y2={y + 9} stroke="var(--ink)" vectorEffect="non-scaling-stroke" />
+      </>
+    )}
+  </>
+)
 
 const strokeOf = (id: string, chosen: Ranked, other: Ranked | undefined) =>
   id === chosen.id

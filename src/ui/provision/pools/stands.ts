@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3-scale'
 import { provisionableBytes, type Pool } from '@/core/estate'
 
 /** Promised beyond what a pool can give is drawn up to this much of it; the rest is said in words. */
-export const mostRatio = 1.25
+const mostRatio = 1.25
 const widthPixels = 240
 
 /** Where a pool's bars end, in pixels; each pool's capacity for volumes is drawn to the same length. */

@@ -5,7 +5,7 @@ import { retentionRules, type RetentionRule } from '@/core/retention'
 import type { Judged } from '@/core/snapshots'
 
 /** Lanes from the longest reach to the shortest; only those that a class has, and the one for what keeps a snapshot besides. */
-export const laneOrder: readonly RetentionRule[] = [...retentionRules].reverse()
+const laneOrder: readonly RetentionRule[] = [...retentionRules].reverse()
 
 const leastStepPixels = 12
 const mostStepPixels = 44
@@ -83,7 +83,7 @@ export function snapshotColumns(all: readonly Judged[], widthPixels: number, tim
 }
 
 /** Whether something keeps a snapshot besides its rules. */
-export const isKeptBesides = ({ snapshot, clones, shownTo }: Judged): boolean =>
+const isKeptBesides = ({ snapshot, clones, shownTo }: Judged): boolean =>
   snapshot.heldReason !== null || clones.length > 0 || shownTo.length > 0
 
 const dayOf = (at: string, timeZone: string) => {

@@ -2,7 +2,7 @@ import { one, within } from '@/core/estate'
 import { setTimeout as pause } from 'node:timers/promises'
 import { carryOut, planNow, resume, stop, wendrel } from '@/drafting'
 import { inTransaction, rows } from '@/records/database'
-import { changeById, evidenceOf, heldVolumesPast, insertDraft, journalOf } from '@/records/changes'
+import { backToDraft, changeById, evidenceOf, heldVolumesPast, insertDraft, journalOf } from '@/records/changes'
 import { hold, noteReach, workerSilentSeconds } from '@/records/inventory'
 import { run } from '@/records/database'
 import { tester, workbench } from './testing/workbench'
@@ -240,3 +240,17 @@ test('what was altered since it was seen is not carried out; nor is an edit take
   )
   expect(both.map(each => each.status).sort()).toEqual(['fulfilled', 'rejected'])
 })
+
+test('a change that has begun in other hands is not put back to a draft by whoever has lost it', async () => {
+  bench.fleet.clock.setRate(1)
+  const id = await bench.begun('provision-volume', volume('slowly-zeroed', { isThin: false, size: '2 TiB' }))
+  await bench.until(async () => (await journalOf(scope(), id)).length > 0, 'its first step has begun')
+  const change = await changeById(scope(), id)
+  if (change === undefined) throw new Error('The change is gone.')
+  const back = () =>
+    inTransaction(bench.database, within => backToDraft(within, change, change.plan, ['the estate has changed']))
+  expect([await back(), await stateOf(id)]).toEqual([false, 'running'])
+  bench.fleet.clock.setRate(fast)
+  expect((await bench.ended(id)).state).toBe('proven')
+  expect([await back(), await stateOf(id)]).toEqual([false, 'proven'])
+}, 60_000)

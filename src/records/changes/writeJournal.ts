@@ -1,4 +1,4 @@
-import { fn, literal } from 'sequelize'
+import { fn, literal, Op } from 'sequelize'
 import type { ChangeState, Plan } from '@/core/plan'
 import type { CodedRefusal } from '@/core/errors'
 import type { EvidenceEntry, JournalEntry } from '@/core/views'
@@ -135,14 +135,18 @@ async function keepOutcome(scope: Required<Scope>, changeId: string): Promise<vo
   )
 }
 
-/** Puts a running change back to a draft with a new plan, before its first step: the estate was no longer what the plan rested on. */
+/**
+ * Puts a running change back to a draft with a new plan, before its first step: the estate was no longer what the plan rested on. One that
+ * has begun meanwhile in other hands is left to them.
+ * @returns whether it was put back
+ */
 export async function backToDraft(
   scope: Required<Scope>,
   { id, kind, intent }: { readonly id: string; readonly kind: string; readonly intent: object },
   plan: Plan,
   differences: readonly string[],
-): Promise<void> {
-  await changeModel(scope.database).update(
+): Promise<boolean> {
+  const [count] = await changeModel(scope.database).update(
     {
       state: 'draft',
       plan: asKept(plan),
@@ -151,7 +155,15 @@ export async function backToDraft(
       carriedOutAt: null,
       carriedOutEstateAt: null,
     },
-    { where: { id }, ...inside(scope) },
+    {
+      where: {
+        id,
+        state: 'running',
+        [Op.and]: literal(`not exists (select from change_journal where change_id = ${scope.database.escape(id)})`),
+      },
+      ...inside(scope),
+    },
   )
-  await giveClaimsBack(scope, id)
+  if (count > 0) await giveClaimsBack(scope, id)
+  return count > 0
 }

@@ -91,9 +91,12 @@ class Run {
   async #stillRests(): Promise<boolean> {
     const plan = await planNow(this.#scope, this.change.kind, this.change.intent, this.change.id)
     if (!isStale(this.change.plan, plan)) return true
-    await inTransaction(this.world.database, scope =>
+    // The plan may have taken until after the hold was lost: then it says what another process has made of the estate.
+    this.#throwIfLost()
+    const isBack = await inTransaction(this.world.database, scope =>
       backToDraft(scope, this.change, plan, planDifference(this.change.plan, plan)),
     )
+    if (!isBack) throw new HoldLost()
     return false
   }
 

@@ -18,6 +18,11 @@ test('a service class is defined by its form, after what cannot be promised was 
   await isProven(page)
   await page.goto(`${address()}/provision/classes`)
   await expect(page.getByRole('cell', { name: 'every day at 6 and 18' })).toBeVisible()
+  await page.getByRole('link', { name: 'Working files' }).click()
+  await expect(margin(page).getByText('What it promises')).toBeVisible()
+  await isAccessible(page)
+  await margin(page).getByRole('link', { name: 'Alter' }).click()
+  await expect(margin(page).getByLabel('Snapshots by')).toHaveValue('FREQ=DAILY;BYHOUR=6,18')
 })
 
 test('volumes are put under it from their list, and say how its promises are kept', async ({ page }) => {
@@ -79,6 +84,14 @@ test('a draft under a class finds its pool and says why not the others; many com
   await choose(page, 'Pool', 'bittern-fast-01')
   await expect(page.getByRole('row', { name: /New in bittern-fast-01.*12/ })).toBeVisible()
   await carryOut(page)
+  // The page of what the list leads to, and the form beside a volume that is mapped.
+  await page.goto(`${address()}/provision/snapshots`)
+  await expect(page.getByText(/snapshot on one system/)).toBeVisible()
+  await page.goto(`${address()}/provision?filter=ticket-desk`)
+  await page.getByRole('link', { name: 'ticket-desk-01' }).click()
+  await margin(page).getByRole('link', { name: 'Make ready' }).click()
+  await expect(page.locator('[data-check="host"]')).toContainText('Choose the host.')
+  await isAccessible(page)
   await page.goto(`${address()}/provision?draft=provision-volume`)
   await choose(page, 'Service class', 'Working files')
   await expect(page.getByText('Which pool, and why')).toBeVisible()

@@ -30,7 +30,7 @@ async function linesOf(scope: Scope, limit: number, where: WhereOptions<KeptChan
 export const changeLines = (
   scope: Scope,
   limit: number,
-  where: { readonly state?: ChangeState; readonly kind?: string[] } = {},
+  where: { readonly state?: ChangeState | ChangeState[]; readonly kind?: string[] } = {},
 ): Promise<ChangeLine[]> =>
   remembered(scope, `lines ${limit} ${JSON.stringify(where)}`, () => linesOf(scope, limit, where))
 

@@ -6,6 +6,7 @@ import { reader } from '@/app/server/guard'
 import { draftsBelow, keptDraft } from '@/app/server/keptDraft'
 import { byId, type Snapshot } from '@/core/estate'
 import { isUuid } from '@/core/input'
+import { changeStates } from '@/core/plan'
 import { blankIntent, draftAddress, intents, isDrawn } from '@/core/intents'
 import { countWords } from '@/core/units'
 import type { VolumePage } from '@/core/views'
@@ -155,6 +156,8 @@ async function volumeDraft(
 }
 
 const latestShown = 8
+/** Drafts stand by themselves. */
+const carriedOut = changeStates.filter(state => state !== 'draft' && state !== 'checked')
 const kindsHere = intents.filter(each => each.place?.startsWith('/provision') === true).map(({ kind }) => kind)
 
 /** What matters for volumes while none is selected. */
@@ -178,7 +181,7 @@ async function ProvisionMargin() {
         Latest changes <span>to volumes and hosts</span>
       </h3>
       <ChangeLines
-        changes={await changeLines(scope, latestShown, { kind: kindsHere })}
+        changes={await changeLines(scope, latestShown, { kind: kindsHere, state: carriedOut })}
         none="Nothing has been changed yet."
       />
       {held.total > 0 && (

@@ -1,4 +1,3 @@
-'use client'
 import type { ServiceClass } from '@/core/estate'
 import { retentionRules } from '@/core/retention'
 import { ruleInWords } from '@/core/schedule'

@@ -26,7 +26,7 @@ const gravity: Readonly<Record<ReturnType<typeof stateOf>, Gravity>> = {
 const bytesColumn = (id: string, head: string, bytes: (line: VolumeLine) => string): ServerColumn<VolumeLine> => ({
   id,
   head,
-  track: '78px',
+  track: '74px',
   sort: id,
   isNumber: true,
   text: line => bytes(line),
@@ -34,25 +34,25 @@ const bytesColumn = (id: string, head: string, bytes: (line: VolumeLine) => stri
 })
 
 const columns: readonly ServerColumn<VolumeLine>[] = [
-  { id: 'name', head: 'Volume', track: 'minmax(150px,2.2fr)', sort: 'name', text: line => line.name },
+  { id: 'name', head: 'Volume', track: 'minmax(118px,2.2fr)', sort: 'name', text: line => line.name },
   {
     id: 'pool',
     head: 'Pool',
-    track: 'minmax(90px,1.3fr)',
+    track: 'minmax(60px,1.3fr)',
     text: line => `${line.poolName} on ${line.systemName}`,
     cell: line => line.poolName,
   },
   {
     id: 'class',
     head: 'Class',
-    track: 'minmax(80px,1.1fr)',
+    track: 'minmax(60px,1.1fr)',
     text: line => line.className ?? '',
     cell: line => line.className ?? <span className="text-faint">none</span>,
   },
   {
     id: 'seen',
     head: 'Seen by',
-    track: 'minmax(90px,1.4fr)',
+    track: 'minmax(56px,1.4fr)',
     text: line => line.groupNames.join(', '),
     cell: line =>
       line.groupNames.length === 0 ? <span className="text-faint">nobody</span> : line.groupNames.join(', '),
@@ -63,7 +63,7 @@ const columns: readonly ServerColumn<VolumeLine>[] = [
   {
     id: 'state',
     head: 'State',
-    track: '88px',
+    track: '80px',
     text: stateOf,
     cell: line => <State gravity={gravity[stateOf(line)]}>{stateOf(line)}</State>,
   },

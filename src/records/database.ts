@@ -74,13 +74,16 @@ const layersOf = (cause: unknown): readonly unknown[] => {
   return layers
 }
 
+/** How the driver says, without a code, that a connection it had is gone. */
+const awayWords = /^(Connection terminated|Client (has encountered a connection error|was closed))/
+
 /** Whether the database is away or ended the connection, so that the same may succeed later. */
 export const isDatabaseAway = (cause: unknown): boolean =>
   !(cause instanceof WendrelError) && // a system that cannot be reached is another matter
   layersOf(cause).some(layer => {
     if (!(layer instanceof Error)) return false
     const code = (layer as { code?: unknown }).code
-    if (awayNames.test(layer.name) || layer.message.startsWith('Connection terminated')) return true
+    if (awayNames.test(layer.name) || awayWords.test(layer.message)) return true
     return typeof code === 'string' && (awayStates.test(code) || awayCodes.has(code))
   })
 

@@ -54,7 +54,7 @@ const columns: readonly Column<ClassRow>[] = [
       ) : (
         <>
           <span title={serviceClass.snapshotRule}>{ruleInWords(serviceClass.snapshotRule)}</span>
-          <div className="hint">keeps {keptInWords(serviceClass)}</div>
+          <div className="text-sm text-second">keeps {keptInWords(serviceClass)}</div>
         </>
       ),
   },

@@ -16,7 +16,7 @@ export const PromiseLines = ({ promises }: { readonly promises: readonly Promise
         <tr key={promise}>
           <td className="align-top">
             {promised}
-            <div className="hint">{measured}</div>
+            <div className="text-sm text-second">{measured}</div>
           </td>
           <td className="align-top whitespace-nowrap">
             <State gravity={gravity[state]}>{state}</State>

@@ -86,7 +86,7 @@ test('a draft under a class finds its pool and says why not the others; many com
   await carryOut(page)
   // The page of what the list leads to, and the form beside a volume that is mapped.
   await page.goto(`${address()}/provision/snapshots`)
-  await expect(page.getByText(/snapshot on one system/)).toBeVisible()
+  await expect(page.getByText(/snapshots? on one system/)).toBeVisible()
   await page.goto(`${address()}/provision?filter=ticket-desk`)
   await page.getByRole('link', { name: 'ticket-desk-01' }).click()
   await margin(page).getByRole('link', { name: 'Make ready' }).click()

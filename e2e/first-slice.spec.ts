@@ -157,7 +157,7 @@ test('a draft survives the page, a silent array is said, and what it costs is no
   await page.reload()
   await expect(page.getByLabel('Purpose')).toHaveValue('survives')
   await page.getByRole('button', { name: 'Discard' }).click()
-  await expect(page.getByText('Where there is room')).toBeVisible()
+  await expect(page.getByText('Where what you gave out stands')).toBeVisible()
   fleet('fault', 'heron', 'unavailable')
   await page.goto(address())
   await expect(page.getByText('heron does not answer')).toBeVisible({ timeout: 45_000 })
@@ -168,7 +168,7 @@ test('a draft survives the page, a silent array is said, and what it costs is no
 test('a volume is removed by its name into holding, and brought back', async ({ page }) => {
   await signIn(page)
   await page.goto(`${address()}/provision?filter=accession`)
-  await page.getByRole('link', { name: 'accession-register-data-01' }).click()
+  await page.getByRole('main').getByRole('link', { name: 'accession-register-data-01', exact: true }).click()
   await page.getByRole('link', { name: 'Remove' }).click()
   await expect(page.locator('[data-check="named"]')).toBeVisible()
   await page.getByLabel('Its name').fill('accession-register-data-01')
@@ -179,7 +179,9 @@ test('a volume is removed by its name into holding, and brought back', async ({ 
   await page.getByRole('button', { name: 'Carry out' }).click()
   await expect(page.getByText('Carried out and proven.')).toBeVisible()
   await page.goto(`${address()}/provision?state=in+use&filter=accession`)
-  await expect(page.getByRole('link', { name: 'accession-register-data-01' })).toBeVisible()
+  await expect(
+    page.getByRole('main').getByRole('link', { name: 'accession-register-data-01', exact: true }),
+  ).toBeVisible()
 })
 
 test('a script does with a bearer token what the interface does, and a withdrawn token does nothing', async ({

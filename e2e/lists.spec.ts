@@ -11,7 +11,7 @@ test('a volume is renamed beside its list and gets its name back; ports are list
   ] as const) {
     await page.goto(`${address()}/provision`)
     await page.getByLabel('Filter by name or WWN').fill(from)
-    await page.getByRole('link', { name: from }).click()
+    await page.getByRole('main').getByRole('link', { name: from, exact: true }).click()
     await page.getByRole('link', { name: 'Rename', exact: true }).click()
     await page.getByLabel('New name').fill(from)
     await expect(page.locator('[data-check="new"]')).toContainText('It has that name already.')

@@ -44,7 +44,7 @@ test('a snapshot is taken with a reason, stands on the volume’s page, is remov
 }) => {
   await signIn(page)
   await page.goto(`${address()}/provision`)
-  await page.getByRole('link', { name: 'building-sensors-01' }).click()
+  await page.getByRole('main').getByRole('link', { name: 'building-sensors-01', exact: true }).click()
   await margin(page).getByRole('link', { name: 'Snapshot', exact: true }).click()
   await page.waitForURL(/\/provision\/volumes\//)
   const volumePage = page.url().split('?')[0] ?? ''
@@ -88,7 +88,7 @@ test('a draft under a class finds its pool and says why not the others; many com
   await page.goto(`${address()}/provision/snapshots`)
   await expect(page.getByText(/snapshots? on one system/)).toBeVisible()
   await page.goto(`${address()}/provision?filter=ticket-desk`)
-  await page.getByRole('link', { name: 'ticket-desk-01' }).click()
+  await page.getByRole('main').getByRole('link', { name: 'ticket-desk-01', exact: true }).click()
   await margin(page).getByRole('link', { name: 'Make ready' }).click()
   await expect(page.locator('[data-check="host"]')).toContainText('Choose the host.')
   await isAccessible(page)

@@ -3,7 +3,7 @@ import type { PlanCheck } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { Evidence, Facts } from '../ChangeKind'
 import { beyond } from './beyond'
-import { rule, there } from './checks'
+import { rule, there, warn } from './checks'
 import { lookFrom, seesIt } from './hostProof'
 import type { Outlined } from './outline'
 import { unmapped } from './unmapped'
@@ -35,6 +35,21 @@ export const groupChecks = (group: HostGroup | undefined, initiators: readonly s
     { field: 'hostGroupId' },
   ),
 ]
+
+/** That a host group can see what is made; without one it is said that nobody will. @param nobody what is said then */
+export const mappedCheck = (group: HostGroup | undefined, initiators: readonly string[], nobody: string): PlanCheck =>
+  group === undefined
+    ? warn('mapped', false, nobody, { field: 'hostGroupId' })
+    : rule(
+        'initiators',
+        initiators.length > 0,
+        `${group.name} has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`,
+        `${group.name} has no host with an initiator: nothing could log in.`,
+        {
+          field: 'hostGroupId',
+          remedy: 'Configure an initiator on the host and register it anew, or choose another group.',
+        },
+      )
 
 export const mapStep = (
   estate: Estate,

@@ -1,8 +1,9 @@
 'use client'
-import { useRouter } from 'next/navigation'
-import { useEffect } from 'react'
+import { usePathname, useRouter } from 'next/navigation'
+import { useEffect, useRef } from 'react'
 import { ask, isPassing } from '../api'
 import { pageNonce } from '../parts/pageNonce'
+import { concerns } from './concerns'
 
 const settleMilliseconds = 350
 const mostMilliseconds = 1500
@@ -10,9 +11,14 @@ const againMilliseconds = 2500
 /** When a system was last read is no news; a page that is looked at asks for it once in a while. */
 const agedMilliseconds = 60_000
 
-/** Reads the page's records anew when the server tells that something has changed; bursts are waited out, but not for long. */
+/** Reads the page's records anew when the server tells that something has changed that it shows; bursts are waited out, but not for long. */
 export function Live() {
   const router = useRouter()
+  const path = usePathname()
+  const shown = useRef(path)
+  useEffect(() => {
+    shown.current = path
+  }, [path])
   useEffect(() => {
     // Where what locks the page behind a dialog looks for it.
     Object.assign(globalThis, { __webpack_nonce__: pageNonce() })
@@ -31,7 +37,8 @@ export function Live() {
         timer = setTimeout(() => void refresh(), againMilliseconds)
       }
     }
-    source.onmessage = () => {
+    source.onmessage = ({ data }: MessageEvent<string>) => {
+      if (!concerns(shown.current, data)) return
       const now = Date.now()
       if (timer === undefined) firstAt = now
       clearTimeout(timer)

@@ -1,14 +1,14 @@
 import type { CloneVolumeIntent as Intent } from '@/core/intents'
-import { byId, nameCheck, type Estate, type Pool } from '@/core/estate'
+import { nameCheck, type Estate, type Pool } from '@/core/estate'
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import { beyond, beyondCheck } from '../../parts/beyond'
-import { advise, answers, rule, warn } from '../../parts/checks'
+import { advise, answers, rule } from '../../parts/checks'
 import { countedName, nameFree, takeStep, usable } from '../../parts/copies'
 import { fillSketch, freeBytesOf } from '../../parts/fill'
 import { inUse } from '../../parts/inUse'
 import { lookInto } from '../../parts/look'
-import { initiatorsOf } from '../../parts/mapping'
+import { initiatorsOf, mappedCheck } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
 import type { Step } from './steps'
 
@@ -86,32 +86,28 @@ function checksOf(seen: Seen): readonly PlanCheck[] {
       { field: 'poolId' },
     ),
     ...(isCopied && pool !== undefined ? [roomFor(pool, copiedBytes)] : []),
-    group === undefined
-      ? warn('mapped', false, 'No host group: nobody will see the clone until it is mapped.', { field: 'hostGroupId' })
-      : rule(
-          'initiators',
-          initiators.length > 0,
-          `${group.name} has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`,
-          `${group.name} has no host with an initiator: nothing could log in.`,
-          { field: 'hostGroupId' },
-        ),
-    ...(group === undefined
-      ? []
-      : [
-          advise(
-            'same-host',
-            !estate.mappings.some(each => each.volumeId === volume?.id && each.hostGroupId === group.id),
-            'The group does not see the source.',
-            `${group.name} sees the source too: the file system on both has one identifier, and must be given another before both are mounted.`,
-            {
-              field: 'hostGroupId',
-              remedy: 'Give the copy a new identifier (tune2fs -U random, xfs_admin -U generate).',
-            },
-          ),
-        ]),
+    mappedCheck(group, initiators, 'No host group: nobody will see the clone until it is mapped.'),
+    ...twinChecks(seen),
     ...beyondCheck(system, group, beyond(estate, system, group)),
   ]
 }
+
+/** A copy of a file system bears its source's identifier. */
+const twinChecks = ({ estate, group, volume }: Seen): PlanCheck[] =>
+  group === undefined
+    ? []
+    : [
+        advise(
+          'same-host',
+          !estate.mappings.some(each => each.volumeId === volume?.id && each.hostGroupId === group.id),
+          'The group does not see the source.',
+          `${group.name} sees the source too: the file system on both has one identifier, and must be given another before both are mounted.`,
+          {
+            field: 'hostGroupId',
+            remedy: 'Give the copy a new identifier (tune2fs -U random, xfs_admin -U generate).',
+          },
+        ),
+      ]
 
 const roomFor = (pool: Pool, bytes: bigint) =>
   rule(
@@ -146,18 +142,8 @@ function effectsOf({ copiedBytes, pool, volume }: Seen): readonly Effect[] {
   ]
 }
 
-function stepsOf({
-  copiedBytes,
-  estate,
-  group,
-  intent,
-  isCopied,
-  pool,
-  snapshot,
-  source,
-  system,
-  volume,
-}: Seen): Outlined<Step>[] {
+function stepsOf(seen: Seen): Outlined<Step>[] {
+  const { copiedBytes, estate, intent, isCopied, pool, snapshot, source, system, volume } = seen
   if (volume === undefined || source === undefined || pool === undefined || system === undefined) return []
   const name = snapshot?.name ?? countedName(estate, volume, 'for-clone')
   return [
@@ -176,19 +162,17 @@ function stepsOf({
         poolLocator: pool.locator,
       },
     },
-    ...(group === undefined
-      ? []
-      : [
-          {
-            words: `Map it to ${group.name}`,
-            seconds: 0.35,
-            step: {
-              step: 'map' as const,
-              systemId: system.id,
-              groupName: group.name,
-              initiators: initiatorsOf(estate, byId(estate.hostGroups, group.id)),
-            },
-          },
-        ]),
+    ...mapSteps(seen, system.id),
   ]
 }
+
+const mapSteps = ({ estate, group }: Seen, systemId: string): Outlined<Step>[] =>
+  group === undefined
+    ? []
+    : [
+        {
+          words: `Map it to ${group.name}`,
+          seconds: 0.35,
+          step: { step: 'map', systemId, groupName: group.name, initiators: initiatorsOf(estate, group) },
+        },
+      ]

@@ -16,6 +16,7 @@ type Kept = Omit<ServiceClass, 'id' | 'revision'>
 type Step = Readonly<{ step: 'keep'; classId: string | null; before: Kept | null; after: Kept }>
 
 const mostKept = 2000
+const mostLetters = 60
 
 /** A class as the intent says it. */
 function classOf(intent: Intent): Kept {
@@ -43,30 +44,7 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   const under = estate.volumes.filter(each => known !== undefined && each.classId === known.id)
   return outlined<Step>(estate, {
     title: `${known === undefined ? 'Define' : 'Alter'} the class ${after.name === '' ? '…' : after.name}`,
-    checks: [
-      rule(
-        'name',
-        after.name !== '' && after.name.length <= 60,
-        'It has a name.',
-        'Give it a name of at most 60 letters.',
-        { field: 'name' },
-      ),
-      absent(
-        'name-free',
-        estate.serviceClasses.find(each => each.name === after.name && each.id !== known?.id),
-        'No other class has that name.',
-        () => 'Another class has that name.',
-        { field: 'name' },
-      ),
-      rule(
-        'known',
-        intent.classId === '' || known !== undefined,
-        'The class is there.',
-        'The class is not there any more.',
-      ),
-      ...scheduleChecks(after, now),
-      ...brokenPromises(estate, under, { ...after, id: known?.id ?? '', revision: 1 }, now),
-    ],
+    checks: checksOf(estate, intent, after, now),
     effects: effectsOf(known, after, under.length),
     undo: {
       possible: true,
@@ -88,20 +66,46 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   })
 }
 
-function scheduleChecks({ snapshotRule, timeZone, retention }: Kept, now: Date): readonly PlanCheck[] {
-  const count = Object.values(retention).reduce((sum, each) => sum + (each ?? 0), 0)
-  if (snapshotRule === null)
-    return [
-      rule(
-        'retention',
-        count === 0,
-        'It takes no snapshots.',
-        'There is nothing to keep without a rule by which snapshots are taken.',
-        {
-          field: 'snapshotRule',
-        },
-      ),
-    ]
+function checksOf(estate: Estate, intent: Intent, after: Kept, now: Date): readonly PlanCheck[] {
+  const known = byId(estate.serviceClasses, intent.classId)
+  const namesake = estate.serviceClasses.find(each => each.name === after.name && each.id !== known?.id)
+  const under = estate.volumes.filter(each => known !== undefined && each.classId === known.id)
+  return [
+    rule(
+      'name',
+      after.name !== '' && after.name.length <= mostLetters,
+      'It has a name.',
+      `Give it a name of at most ${mostLetters} letters.`,
+      { field: 'name' },
+    ),
+    absent('name-free', namesake, 'No other class has that name.', () => 'Another class has that name.', {
+      field: 'name',
+    }),
+    rule(
+      'known',
+      intent.classId === '' || known !== undefined,
+      'The class is there.',
+      'The class is not there any more.',
+    ),
+    ...(after.snapshotRule === null ? [nothingKept(after)] : scheduleChecks(after, after.snapshotRule, now)),
+    ...brokenPromises(estate, under, { ...after, id: known?.id ?? '', revision: 1 }, now),
+  ]
+}
+
+const countOf = ({ retention }: Kept) => Object.values(retention).reduce((sum, each) => sum + (each ?? 0), 0)
+
+const nothingKept = (after: Kept) =>
+  rule(
+    'retention',
+    countOf(after) === 0,
+    'It takes no snapshots.',
+    'There is nothing to keep without a rule by which snapshots are taken.',
+    { field: 'snapshotRule' },
+  )
+
+function scheduleChecks(after: Kept, snapshotRule: string, now: Date): readonly PlanCheck[] {
+  const { timeZone, retention } = after
+  const count = countOf(after)
   const trouble = scheduleTrouble(recurrenceOf(snapshotRule, timeZone))
   const next =
     trouble === undefined

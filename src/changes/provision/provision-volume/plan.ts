@@ -18,9 +18,10 @@ import { measures, rankPools, type RankedPool } from '@/core/classes'
 import type { PlacementSketch, Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import { beyond, beyondCheck } from '../../parts/beyond'
-import { absent, answers, must, rule, there, warn } from '../../parts/checks'
+import { absent, answers, must, there, warn } from '../../parts/checks'
 import { fillEffects } from '../../parts/fill'
 import { lookInto } from '../../parts/look'
+import { mappedCheck } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
 import { fitChecks, readSize } from '../../parts/size'
 import type { Step } from './steps'
@@ -200,7 +201,7 @@ function checksOf(
         : 'Choose the pool that it comes from, or a class that finds it.',
     ),
     ...(system === undefined ? [] : [answers(system)]),
-    groupCheck(group, initiators),
+    mappedCheck(group, initiators, 'No host group: nobody will see the volume until it is mapped.'),
   ]
 }
 
@@ -223,20 +224,6 @@ function poolChecks(pool: Pool | undefined, why: string): PlanCheck[] {
       : []),
   ]
 }
-
-const groupCheck = (group: HostGroup | undefined, initiators: readonly string[]): PlanCheck =>
-  group === undefined
-    ? warn('mapped', false, 'No host group: nobody will see the volume until it is mapped.', { field: 'hostGroupId' })
-    : rule(
-        'initiators',
-        initiators.length > 0,
-        `${group.name} has ${initiators.length} initiator${initiators.length === 1 ? '' : 's'}.`,
-        `${group.name} has no host with an initiator: nothing could log in.`,
-        {
-          field: 'hostGroupId',
-          remedy: 'Configure an initiator on the host and register it anew, or choose another group.',
-        },
-      )
 
 /** Zeroing writes to all of a pool's drives at once, beside its hosts. */
 const poolBytesPerSecond = (pool: Pool) =>

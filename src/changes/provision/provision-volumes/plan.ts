@@ -7,16 +7,17 @@ import {
   type Pool,
   type ReadLines,
   type ServiceClass,
+  type System,
   type VolumeLineAsked,
 } from '@/core/estate'
 import type { ProvisionVolumesIntent as Intent } from '@/core/intents'
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { beyond, beyondCheck } from '../../parts/beyond'
-import { advise, answers, must, rule, there, warn } from '../../parts/checks'
+import { advise, answers, must, rule, there } from '../../parts/checks'
 import { freeBytesOf, overcommitOf } from '../../parts/fill'
 import { lookInto } from '../../parts/look'
-import { initiatorsOf } from '../../parts/mapping'
+import { initiatorsOf, mappedCheck } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
 import type { Step } from './steps'
 
@@ -99,25 +100,11 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
 
 function checksOf(seen: Seen): readonly PlanCheck[] {
   const { estate, group, intent, placed, pools, read, serviceClass, systems } = seen
-  const initiators = initiatorsOf(estate, group)
-  const taken = [...estate.volumes, ...estate.snapshots]
-  const namesakes = read.volumes.filter(({ name }) => taken.some(each => each.name === name))
   const homeless = placed.filter(({ pool }) => pool === undefined)
   const tooLarge = read.volumes.filter(({ sizeBytes }) => sizeBytes <= 0n || sizeBytes > largestBytes)
   return [
     linesCheck(read),
-    rule(
-      'names-free',
-      namesakes.length === 0,
-      'All names are free.',
-      `${namesakes
-        .slice(0, shownTroubles)
-        .map(({ name }) => name)
-        .join(
-          ', ',
-        )}${namesakes.length > shownTroubles ? ` and ${namesakes.length - shownTroubles} more` : ''} ${namesakes.length === 1 ? 'exists' : 'exist'} already, in use or in holding.`,
-      { field: 'list' },
-    ),
+    namesCheck(estate, read),
     rule(
       'sizes',
       tooLarge.length === 0,
@@ -143,19 +130,22 @@ function checksOf(seen: Seen): readonly PlanCheck[] {
     ),
     ...pools.flatMap(pool => [stateCheck(pool), roomCheck(pool, sumOf(placed, pool), intent.isThin)]),
     ...systems.map(answers),
-    group === undefined
-      ? warn('mapped', false, 'No host group: nobody will see them until they are mapped.', { field: 'hostGroupId' })
-      : rule(
-          'initiators',
-          initiators.length > 0,
-          `${group.name} has ${countWords(initiators.length, 'initiator', 'initiators')}.`,
-          `${group.name} has no host with an initiator: nothing could log in.`,
-          {
-            field: 'hostGroupId',
-          },
-        ),
+    mappedCheck(group, initiatorsOf(estate, group), 'No host group: nobody will see them until they are mapped.'),
     ...systems.flatMap(system => beyondCheck(system, group, beyond(estate, system, group))),
   ]
+}
+
+function namesCheck(estate: Estate, { volumes }: ReadLines): PlanCheck {
+  const taken = new Set([...estate.volumes, ...estate.snapshots].map(({ name }) => name))
+  const namesakes = volumes.filter(({ name }) => taken.has(name)).map(({ name }) => name)
+  const more = namesakes.length > shownTroubles ? ` and ${namesakes.length - shownTroubles} more` : ''
+  return rule(
+    'names-free',
+    namesakes.length === 0,
+    'All names are free.',
+    `${namesakes.slice(0, shownTroubles).join(', ')}${more} ${namesakes.length === 1 ? 'exists' : 'exist'} already, in use or in holding.`,
+    { field: 'list' },
+  )
 }
 
 function linesCheck({ volumes, troubles }: ReadLines): PlanCheck {
@@ -225,49 +215,47 @@ const effectsOf = ({ placed, pools }: Seen): readonly Effect[] =>
   ])
 
 /** Steps of as many volumes as one step makes, system by system; the mappings of each after it. */
-function stepsOf({ estate, group, intent, placed, serviceClass, systems }: Seen): Outlined<Step>[] {
-  const initiators = initiatorsOf(estate, group)
-  return systems.flatMap(system => {
-    const own = placed.filter(({ pool }) => pool?.systemId === system.id)
-    const batches = Array.from({ length: Math.ceil(own.length / inOneStep) }, (_, index) =>
-      own.slice(index * inOneStep, (index + 1) * inOneStep),
+function stepsOf(seen: Seen): Outlined<Step>[] {
+  return seen.systems.flatMap(system => {
+    const own = seen.placed.filter(({ pool }) => pool?.systemId === system.id)
+    const count = Math.ceil(own.length / inOneStep)
+    return Array.from({ length: count }, (_, index) => index).flatMap(index =>
+      batchSteps(seen, system, own.slice(index * inOneStep, (index + 1) * inOneStep), `${system.id}/${index}`),
     )
-    return batches.flatMap((batch, index): Outlined<Step>[] => {
-      const words = `${batch[0]?.volume.name ?? ''}${batch.length > 1 ? ` to ${batch.at(-1)?.volume.name ?? ''}` : ''}`
-      const volumes = batch.map(({ volume, pool }) => ({
+  })
+}
+
+function batchSteps(
+  { estate, group, intent, serviceClass }: Seen,
+  system: System,
+  some: readonly Placed[],
+  batch: string,
+): Outlined<Step>[] {
+  const words = `${some[0]?.volume.name ?? ''}${some.length > 1 ? ` to ${some.at(-1)?.volume.name ?? ''}` : ''}`
+  const create: Outlined<Step> = {
+    words: `Create ${words} on ${system.name}`,
+    seconds: requestSeconds * some.length,
+    step: {
+      step: 'create',
+      batch,
+      systemId: system.id,
+      volumes: some.map(({ volume, pool }) => ({
         name: volume.name,
         sizeBytes: `${volume.sizeBytes}`,
         poolLocator: pool?.locator ?? '',
-      }))
-      return [
-        {
-          words: `Create ${words} on ${system.name}`,
-          seconds: requestSeconds * batch.length,
-          step: {
-            step: 'create',
-            batch: `${system.id}/${index}`,
-            systemId: system.id,
-            volumes,
-            isThin: intent.isThin,
-            ...(serviceClass === undefined ? {} : { classId: serviceClass.id }),
-          },
-        },
-        ...(group === undefined
-          ? []
-          : [
-              {
-                words: `Map ${words} to ${group.name}`,
-                seconds: requestSeconds * 2 * batch.length,
-                step: {
-                  step: 'map' as const,
-                  batch: `${system.id}/${index}`,
-                  systemId: system.id,
-                  groupName: group.name,
-                  initiators,
-                },
-              },
-            ]),
-      ]
-    })
-  })
+      })),
+      isThin: intent.isThin,
+      ...(serviceClass === undefined ? {} : { classId: serviceClass.id }),
+    },
+  }
+  if (group === undefined) return [create]
+  const initiators = initiatorsOf(estate, group)
+  return [
+    create,
+    {
+      words: `Map ${words} to ${group.name}`,
+      seconds: requestSeconds * 2 * some.length,
+      step: { step: 'map', batch, systemId: system.id, groupName: group.name, initiators },
+    },
+  ]
 }

@@ -2,7 +2,7 @@ import { DateTime } from 'luxon'
 import { byId, one, those, type Estate } from '@/core/estate'
 import { removeSnapshotsIntent, type RemoveSnapshotsIntent as Intent } from '@/core/intents'
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
-import { judged, spaceOf } from '@/core/snapshots'
+import { judged, spaceOf, type Judged } from '@/core/snapshots'
 import { countAtStart, countWords } from '@/core/units'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { rule } from '../../parts/checks'
@@ -66,11 +66,9 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 }
 
 function checksOf({ chosen, intent, needs, serviceClass }: Seen): readonly PlanCheck[] {
-  const held = needs.filter(({ snapshot }) => snapshot.heldReason !== null)
-  const cloned = needs.filter(({ clones }) => clones.length > 0)
-  const shown = needs.filter(({ shownTo }) => shownTo.length > 0)
   const promised = needs.filter(({ rules }) => rules.length > 0)
   const rulesOf = [...new Set(promised.flatMap(({ rules }) => rules))]
+  const words = `${serviceClass?.name ?? 'The class'} needs ${promised.length} of them (${rulesOf.join(', ')})`
   return [
     rule(
       'chosen',
@@ -78,6 +76,28 @@ function checksOf({ chosen, intent, needs, serviceClass }: Seen): readonly PlanC
       `${countAtStart(chosen.length, 'snapshot is', 'snapshots are')} chosen.`,
       chosen.length === 0 ? 'Choose the snapshots.' : 'Some of them are not there any more, or are of another volume.',
     ),
+    ...neededChecks(needs),
+    rule(
+      'promise',
+      promised.length === 0 || intent.reason.trim().length >= leastReason,
+      promised.length === 0
+        ? 'No promise needs them.'
+        : `${words}: they go all the same, for the reason that is given.`,
+      `${words}.`,
+      {
+        field: 'reason',
+        remedy: `Give a reason of at least ${leastReason} characters, or wait: they go by themselves when no rule needs them.`,
+      },
+    ),
+  ]
+}
+
+/** That nothing but its rules needs any of them. */
+function neededChecks(needs: readonly Judged[]): PlanCheck[] {
+  const held = needs.filter(({ snapshot }) => snapshot.heldReason !== null)
+  const clones = needs.flatMap(each => each.clones)
+  const shownTo = needs.flatMap(each => each.shownTo)
+  return [
     rule(
       'no-hold',
       held.length === 0,
@@ -87,30 +107,14 @@ function checksOf({ chosen, intent, needs, serviceClass }: Seen): readonly PlanC
     ),
     rule(
       'no-clone',
-      cloned.length === 0,
+      clones.length === 0,
       'No clone shares with them.',
-      `${named(cloned.flatMap(({ clones }) => clones))} ${cloned.length === 1 && cloned[0]?.clones.length === 1 ? 'is a clone that shares' : 'are clones that share'} with them.`,
+      `${named(clones)} ${clones.length === 1 ? 'is a clone that shares' : 'are clones that share'} with them.`,
       { remedy: 'Split or remove the clones first, or leave these snapshots out.' },
     ),
-    rule(
-      'not-shown',
-      shown.length === 0,
-      'They are shown to nobody.',
-      `${named(shown.flatMap(({ shownTo }) => shownTo))} would lose the disk.`,
-      { remedy: 'Take them from those hosts first.' },
-    ),
-    rule(
-      'promise',
-      promised.length === 0 || intent.reason.trim().length >= leastReason,
-      promised.length === 0
-        ? 'No promise needs them.'
-        : `${serviceClass?.name ?? 'The class'} needs ${promised.length} of them (${rulesOf.join(', ')}): they go all the same, for the reason that is given.`,
-      `${serviceClass?.name ?? 'The class'} needs ${promised.length} of them (${rulesOf.join(', ')}).`,
-      {
-        field: 'reason',
-        remedy: `Give a reason of at least ${leastReason} characters, or wait: they go by themselves when no rule needs them.`,
-      },
-    ),
+    rule('not-shown', shownTo.length === 0, 'They are shown to nobody.', `${named(shownTo)} would lose the disk.`, {
+      remedy: 'Take them from those hosts first.',
+    }),
   ]
 }
 

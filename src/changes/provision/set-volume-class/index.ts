@@ -1,6 +1,6 @@
 import { byId, those, type Estate } from '@/core/estate'
 import { setVolumeClassIntent, type SetVolumeClassIntent as Intent } from '@/core/intents'
-import type { Plan } from '@/core/plan'
+import type { Effect, Plan, PlanCheck } from '@/core/plan'
 import { countWords } from '@/core/units'
 import type { ChangeKind } from '../../ChangeKind'
 import { rule } from '../../parts/checks'
@@ -11,64 +11,32 @@ import { brokenPromises } from '../../parts/promiseChecks'
 
 type Step = Readonly<{ step: 'set'; classId: string | null; before: Readonly<Record<string, string | null>> }>
 
-function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const volumes = look.some('volumes', intent.volumeIds)
   const serviceClass = look.one('serviceClasses', intent.classId)
   const [only] = volumes
   const what = volumes.length === 1 && only !== undefined ? only.name : countWords(volumes.length, 'volume', 'volumes')
+  const words = `Put ${what} under ${serviceClass?.name ?? 'no class'}`
+  return { estate, intent, look, serviceClass, volumes, words }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
+  const seen = see(estate, intent)
+  const { look, serviceClass, volumes, words } = seen
   return outlined<Step>(estate, {
-    title: `Put ${what} under ${serviceClass?.name ?? 'no class'}`,
-    checks: [
-      rule(
-        'volumes',
-        volumes.length > 0 &&
-          volumes.length === intent.volumeIds.length &&
-          volumes.every(each => each.state === 'in use'),
-        'All of them are in use.',
-        volumes.length === 0 ? 'Choose the volumes.' : 'Some of them are in holding, or not there any more.',
-      ),
-      rule(
-        'class',
-        intent.classId === '' || serviceClass !== undefined,
-        'The class is there.',
-        'The class is not there any more.',
-        {
-          field: 'classId',
-        },
-      ),
-      rule(
-        'other',
-        volumes.some(each => each.classId !== (serviceClass?.id ?? null)),
-        'It is another class than they are under.',
-        'They are under it already.',
-        { field: 'classId' },
-      ),
-      ...(serviceClass === undefined ? [] : brokenPromises(estate, volumes, serviceClass, now)),
-    ],
-    effects: [
-      {
-        figure: 'class',
-        label: 'Service class',
-        unit: 'words',
-        before: [...new Set(volumes.map(each => byId(estate.serviceClasses, each.classId)?.name ?? 'none'))].join(', '),
-        after: serviceClass?.name ?? 'none',
-      },
-      {
-        figure: 'snapshots',
-        label: 'Snapshots',
-        unit: 'words',
-        before: null,
-        after: serviceClass?.snapshotRule ?? 'none by a schedule',
-      },
-    ],
+    title: words,
+    checks: checksOf(seen, now),
+    effects: effectsOf(seen),
     undo: { possible: true, how: 'They can be put under their old classes again.' },
     steps:
       volumes.length === 0
         ? []
         : [
             {
-              words: `Put ${what} under ${serviceClass?.name ?? 'no class'}`,
+              words,
               seconds: 0.1,
               step: {
                 step: 'set',
@@ -81,6 +49,53 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
     claims: volumes.map(({ id }) => id),
     proof: 'The records are read again.',
   })
+}
+
+function checksOf({ estate, intent, serviceClass, volumes }: Seen, now: Date): readonly PlanCheck[] {
+  const isWhole = volumes.length > 0 && volumes.length === intent.volumeIds.length
+  return [
+    rule(
+      'volumes',
+      isWhole && volumes.every(each => each.state === 'in use'),
+      'All of them are in use.',
+      volumes.length === 0 ? 'Choose the volumes.' : 'Some of them are in holding, or not there any more.',
+    ),
+    rule(
+      'class',
+      intent.classId === '' || serviceClass !== undefined,
+      'The class is there.',
+      'The class is not there any more.',
+      { field: 'classId' },
+    ),
+    rule(
+      'other',
+      volumes.some(each => each.classId !== (serviceClass?.id ?? null)),
+      'It is another class than they are under.',
+      'They are under it already.',
+      { field: 'classId' },
+    ),
+    ...(serviceClass === undefined ? [] : brokenPromises(estate, volumes, serviceClass, now)),
+  ]
+}
+
+function effectsOf({ estate, serviceClass, volumes }: Seen): readonly Effect[] {
+  const names = volumes.map(each => byId(estate.serviceClasses, each.classId)?.name ?? 'none')
+  return [
+    {
+      figure: 'class',
+      label: 'Service class',
+      unit: 'words',
+      before: [...new Set(names)].join(', '),
+      after: serviceClass?.name ?? 'none',
+    },
+    {
+      figure: 'snapshots',
+      label: 'Snapshots',
+      unit: 'words',
+      before: null,
+      after: serviceClass?.snapshotRule ?? 'none by a schedule',
+    },
+  ]
 }
 
 export const setVolumeClass: ChangeKind<Intent, Step> = {

@@ -1,6 +1,6 @@
 import { one, type Estate } from '@/core/estate'
 import { hideSnapshotIntent, showSnapshotIntent, type ShowSnapshotIntent as Intent } from '@/core/intents'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { answers, rule } from '../../parts/checks'
@@ -9,7 +9,7 @@ import { lookFrom, seesIt, seesItNot } from '../../parts/hostProof'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { groupChecks, initiatorsOf } from '../../parts/mapping'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { unmapped } from '../../parts/unmapped'
 
 type Step = Readonly<{
@@ -23,30 +23,34 @@ type Step = Readonly<{
   initiators: readonly string[]
 }>
 
-/** Both are planned alike: what the one does, the other takes back. */
-function plan(estate: Estate, intent: Intent, way: Step['step']): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent, way: Step['step']) {
   const look = lookInto(estate)
   const volume = look.one('volumes', intent.volumeId)
   const snapshot = look.one('snapshots', intent.snapshotId)
   const system = look.one('systems', snapshot?.systemId)
   const group = look.one('hostGroups', intent.hostGroupId)
   const isShown = estate.mappings.some(each => each.snapshotId === snapshot?.id && each.hostGroupId === group?.id)
-  const initiators = initiatorsOf(estate, group)
-  const isShow = way === 'show'
+  return {
+    group,
+    initiators: initiatorsOf(estate, group),
+    isShow: way === 'show',
+    isShown,
+    look,
+    snapshot,
+    system,
+    volume,
+  }
+}
+type Seen = ReturnType<typeof see>
+
+/** Both are planned alike: what the one does, the other takes back. */
+function plan(estate: Estate, intent: Intent, way: Step['step']): Plan<Step> {
+  const seen = see(estate, intent, way)
+  const { group, isShow, isShown, look, snapshot } = seen
   return outlined<Step>(estate, {
     title: `${isShow ? 'Show' : 'Take'} ${snapshot?.name ?? 'a snapshot'} ${isShow ? 'to' : 'from'} ${group?.name ?? 'a host group'}`,
-    checks: [
-      usable(snapshot, volume),
-      ...(system === undefined ? [] : [answers(system)]),
-      ...groupChecks(group, initiators),
-      rule(
-        'shown',
-        isShown !== isShow,
-        isShow ? 'The group does not see it yet.' : 'The group sees it.',
-        isShow ? 'The group sees it already.' : 'The group does not see it.',
-        { field: 'hostGroupId' },
-      ),
-    ],
+    checks: checksOf(seen),
     effects: [
       {
         figure: 'seen',
@@ -57,31 +61,46 @@ function plan(estate: Estate, intent: Intent, way: Step['step']): Plan<Step> {
       },
     ],
     undo: { possible: true, how: isShow ? 'It can be taken from them again.' : 'It can be shown to them again.' },
-    steps:
-      snapshot === undefined || group === undefined || volume === undefined
-        ? []
-        : [
-            {
-              words: isShow ? `Show it to ${group.name}, to be read` : `Take it from ${group.name}`,
-              seconds: 0.4,
-              step: {
-                step: way,
-                systemId: snapshot.systemId,
-                volumeId: volume.id,
-                snapshotLocator: snapshot.locator,
-                naa: snapshot.naa,
-                sizeBytes: `${snapshot.sizeBytes}`,
-                groupName: group.name,
-                initiators,
-              },
-            },
-          ],
+    steps: stepsOf(seen, way),
     reads: look.reads,
     claims: snapshot === undefined ? [] : [snapshot.id],
     proof: isShow
       ? 'Hosts of the group rescan and find it by its WWN, and a write to it is refused.'
       : 'Hosts of the group rescan and no longer find it.',
   })
+}
+
+const checksOf = ({ group, initiators, isShow, isShown, snapshot, system, volume }: Seen): readonly PlanCheck[] => [
+  usable(snapshot, volume),
+  ...(system === undefined ? [] : [answers(system)]),
+  ...groupChecks(group, initiators),
+  rule(
+    'shown',
+    isShown !== isShow,
+    isShow ? 'The group does not see it yet.' : 'The group sees it.',
+    isShow ? 'The group sees it already.' : 'The group does not see it.',
+    { field: 'hostGroupId' },
+  ),
+]
+
+function stepsOf({ group, initiators, snapshot, volume }: Seen, way: Step['step']): Outlined<Step>[] {
+  if (snapshot === undefined || group === undefined || volume === undefined) return []
+  return [
+    {
+      words: way === 'show' ? `Show it to ${group.name}, to be read` : `Take it from ${group.name}`,
+      seconds: 0.4,
+      step: {
+        step: way,
+        systemId: snapshot.systemId,
+        volumeId: volume.id,
+        snapshotLocator: snapshot.locator,
+        naa: snapshot.naa,
+        sizeBytes: `${snapshot.sizeBytes}`,
+        groupName: group.name,
+        initiators,
+      },
+    },
+  ]
 }
 
 async function carry(step: Step, way: Step['step'], key: string, ports: ChangePorts): Promise<void> {

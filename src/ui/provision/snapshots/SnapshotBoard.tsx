@@ -1,5 +1,5 @@
 'use client'
-import { useMemo, useState } from 'react'
+import { useMemo, useState, type ReactNode } from 'react'
 import { spaceOf, type Judged } from '@/core/snapshots'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { BulkBar } from '../../drafts/BulkBar'
@@ -16,14 +16,14 @@ interface SnapshotBoardProps {
   readonly timeZone: string
 }
 
-/** A volume's snapshots: which rule keeps each, what those that are chosen would give back, and what can be done with them. */
-export function SnapshotBoard({ volumeId, all, timeZone }: SnapshotBoardProps) {
+/** What is chosen of a volume's snapshots, and which is in focus; those that have gone are no longer chosen. */
+function useChosenSnapshots(all: readonly Judged[]) {
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
   const [focused, focus] = useState<string>()
-  const present = useMemo(() => new Set(all.map(({ snapshot }) => snapshot.id)), [all])
-  const kept = useMemo(() => new Set([...chosen].filter(id => present.has(id))), [chosen, present])
   // A run begins where one was chosen last, not where the focus is: a press has moved that already.
   const [anchor, setAnchor] = useState<string>()
+  const present = useMemo(() => new Set(all.map(({ snapshot }) => snapshot.id)), [all])
+  const kept = useMemo(() => new Set([...chosen].filter(id => present.has(id))), [chosen, present])
   const choose = (id: string, isRun: boolean) => {
     const from = anchor ?? focused
     if (!isRun || from === undefined) {
@@ -36,30 +36,34 @@ export function SnapshotBoard({ volumeId, all, timeZone }: SnapshotBoardProps) {
     const run = all.slice(Math.max(0, places[0] ?? 0), (places[1] ?? 0) + 1)
     setChosen(new Set([...kept, ...run.map(({ snapshot }) => snapshot.id)]))
   }
-  const chosenOnes = all.filter(({ snapshot }) => kept.has(snapshot.id))
+  return { chosen: kept, focused, choose, focus }
+}
+
+/** A volume's snapshots: which rule keeps each, what those that are chosen would give back, and what can be done with them. */
+export function SnapshotBoard({ volumeId, all, timeZone }: SnapshotBoardProps) {
+  const { chosen, focused, choose, focus } = useChosenSnapshots(all)
+  const chosenOnes = all.filter(({ snapshot }) => chosen.has(snapshot.id))
   const shown = all.find(({ snapshot }) => snapshot.id === focused) ?? chosenOnes.at(-1) ?? all.at(-1)
+  const drafts = snapshotDrafts(
+    volumeId,
+    chosenOnes.map(({ snapshot }) => snapshot),
+  )
   return (
     <figure className="m-0">
       <h3>
         Which rule keeps which snapshot <span>oldest at the left · a note on every rule that needs it</span>
       </h3>
-      <SnapshotRules {...{ all, timeZone, focused, choose, focus }} chosen={kept} />
+      <SnapshotRules {...{ all, timeZone, chosen, focused, choose, focus }} />
       <div className="flex flex-wrap items-center gap-2 py-1">
         <span className="text-sm text-second">
           Click chooses one, <kbd className="opacity-100">Shift</kbd> a run; arrow keys move,{' '}
           <kbd className="opacity-100">Space</kbd> chooses.
         </span>
-        <BulkBar
-          words={chosenWords(chosenOnes)}
-          drafts={snapshotDrafts(
-            volumeId,
-            chosenOnes.map(({ snapshot }) => snapshot),
-          )}
-        />
+        <BulkBar words={chosenWords(chosenOnes)} drafts={drafts} />
       </div>
       <div className="grid grid-cols-2 gap-6 max-md:grid-cols-1">
         {shown !== undefined && <InFocus judged={shown} />}
-        <GivenBack all={all} chosen={kept} />
+        <GivenBack all={all} chosen={chosen} />
       </div>
     </figure>
   )
@@ -68,8 +72,30 @@ export function SnapshotBoard({ volumeId, all, timeZone }: SnapshotBoardProps) {
 const chosenWords = (chosen: readonly Judged[]) =>
   chosen.length === 0 ? '' : `${countAtStart(chosen.length, 'snapshot', 'snapshots')} chosen`
 
+const gravity = { consistent: 'fine', pending: 'note', failed: 'now' } as const
+
 function InFocus({ judged }: { readonly judged: Judged }) {
   const { snapshot } = judged
+  const isPending = snapshot.state === 'pending'
+  const lines: readonly (readonly [string, ReactNode])[] = [
+    ['Moment', snapshot.takenAt === null ? 'not stated yet' : <Moment key="moment" at={snapshot.takenAt} />],
+    [
+      'State',
+      <State key="state" gravity={gravity[snapshot.state]}>
+        {isPending ? 'pending: what was acknowledged is still reaching the drives' : snapshot.state}
+      </State>,
+    ],
+    ['Kept by', keptInWords(judged)],
+    ['Taken for', snapshot.reason ?? 'no reason was given'],
+    [
+      'Own space',
+      <span
+        key="own"
+        className="mono"
+      >{`${formatBytes(snapshot.ownBytes)} of ${formatBytes(snapshot.sizeBytes)}`}</span>,
+    ],
+    ['WWN', <Copied key="wwn" text={snapshot.naa} />],
+  ]
   return (
     <div>
       <h3>
@@ -77,40 +103,12 @@ function InFocus({ judged }: { readonly judged: Judged }) {
       </h3>
       <table className="plain">
         <tbody>
-          <tr>
-            <td className="text-second">Moment</td>
-            <td>{snapshot.takenAt === null ? 'not stated yet' : <Moment at={snapshot.takenAt} />}</td>
-          </tr>
-          <tr>
-            <td className="text-second">State</td>
-            <td>
-              <State gravity={snapshot.state === 'consistent' ? 'fine' : snapshot.state === 'pending' ? 'note' : 'now'}>
-                {snapshot.state === 'pending'
-                  ? 'pending: what was acknowledged is still reaching the drives'
-                  : snapshot.state}
-              </State>
-            </td>
-          </tr>
-          <tr>
-            <td className="text-second">Kept by</td>
-            <td>{keptInWords(judged)}</td>
-          </tr>
-          <tr>
-            <td className="text-second">Taken for</td>
-            <td>{snapshot.reason ?? 'no reason was given'}</td>
-          </tr>
-          <tr>
-            <td className="text-second">Own space</td>
-            <td>
-              <span className="mono">{`${formatBytes(snapshot.ownBytes)} of ${formatBytes(snapshot.sizeBytes)}`}</span>
-            </td>
-          </tr>
-          <tr>
-            <td className="text-second">WWN</td>
-            <td>
-              <Copied text={snapshot.naa} />
-            </td>
-          </tr>
+          {lines.map(([name, value]) => (
+            <tr key={name}>
+              <td className="text-second">{name}</td>
+              <td>{value}</td>
+            </tr>
+          ))}
         </tbody>
       </table>
     </div>

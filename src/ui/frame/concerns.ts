@@ -1,0 +1,39 @@
+/** What the server tells of, as pages hear it. */
+interface Told {
+  readonly topic: string
+  /** The table of the estate that has changed, or the change. */
+  readonly of: string
+}
+
+/** Of the estate's tables, those that pages below a path show; the first that fits counts. A path that is not here shows all. */
+const shown: readonly (readonly [string, ReadonlySet<string>])[] = [
+  ['/provision/hosts', new Set(['hosts', 'host_groups', 'mappings', 'systems'])],
+  [
+    '/provision',
+    new Set(['volumes', 'snapshots', 'service_classes', 'mappings', 'pools', 'hosts', 'host_groups', 'systems']),
+  ],
+  [
+    '/build/network',
+    new Set(['systems', 'nodes', 'switches', 'node_ports', 'switch_ports', 'path_probes', 'findings']),
+  ],
+  ['/build/drives', new Set(['drives', 'pools', 'systems', 'nodes'])],
+  ['/build/ports', new Set(['ports', 'systems'])],
+  ['/build/pools', new Set(['pools', 'drives', 'volumes', 'systems'])],
+  ['/changes', new Set()],
+  ['/account', new Set()],
+]
+
+const isBelow = (path: string, place: string) => path === place || path.startsWith(`${place}/`)
+
+/** Whether what has changed is shown on a page: changes are on every one, in the line along the top. */
+export function concerns(path: string, message: string): boolean {
+  let told: Partial<Told>
+  try {
+    told = JSON.parse(message) as Partial<Told>
+  } catch {
+    return true // what is not understood may be anything
+  }
+  if (told.topic !== 'estate') return true
+  const tables = shown.find(([place]) => isBelow(path, place))?.[1]
+  return tables === undefined || tables.has(told.of ?? '')
+}

@@ -67,8 +67,9 @@ function gravityOf(pool: Pool): Gravity {
 }
 
 function Stand({ pool }: { readonly pool: Pool }) {
-  const capacity = provisionableBytes(pool)
-  const left = capacity - pool.writtenBytes
+  const forVolumesBytes = provisionableBytes(pool)
+  const leftBytes = forVolumesBytes - pool.writtenBytes
+  const leftWords = formatBytes(leftBytes > 0n ? leftBytes : 0n)
   const gravity = gravityOf(pool)
   return (
     <tr>
@@ -87,12 +88,12 @@ function Stand({ pool }: { readonly pool: Pool }) {
       </td>
       <td className="number mono">{formatBytes(pool.writtenBytes)}</td>
       <td className="number mono">{formatBytes(pool.provisionedBytes)}</td>
-      <td className="number mono">{formatBytes(capacity > 0n ? capacity : 0n)}</td>
+      <td className="number mono">{formatBytes(forVolumesBytes > 0n ? forVolumesBytes : 0n)}</td>
       <td className="number mono whitespace-nowrap">
         {gravity === 'fine' ? (
-          formatBytes(left > 0n ? left : 0n)
+          leftWords
         ) : (
-          <State gravity={gravity}>{pool.state === 'fine' ? formatBytes(left > 0n ? left : 0n) : pool.state}</State>
+          <State gravity={gravity}>{pool.state === 'fine' ? leftWords : pool.state}</State>
         )}
       </td>
     </tr>

@@ -4,6 +4,8 @@ import { lossProbability, meanHoursToLoss, poolLossProbability, yearHours } from
 import { evacuation, type EvacuationMode } from '../placement'
 import { score, type ScoredJob } from '../transfer'
 import { UnknownSubject } from './errors'
+import { forecast } from './forecastCases'
+import { missRatio, queueing, syncLatency } from './performanceCases'
 import { retention, schedule, snapshots } from './snapshotCases'
 
 /** Bytes and counts leave as decimal text, as they stand in the files of worked cases. */
@@ -114,6 +116,10 @@ const answerBySubject: Readonly<Record<string, (input: never) => unknown>> = {
   schedule,
   retention,
   snapshots,
+  forecast,
+  queueing,
+  'sync-latency': syncLatency,
+  missratio: missRatio,
   'transfer-scoring': ({ jobs }: { readonly jobs: readonly ScoredJob[] }) => score(jobs),
 }
 

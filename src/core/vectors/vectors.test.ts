@@ -1,15 +1,19 @@
 import clusters from '@/../vectors/cluster-durability.json'
 import durability from '@/../vectors/durability.json'
 import evacuation from '@/../vectors/evacuation.json'
+import forecast from '@/../vectors/forecast.json'
 import domains from '@/../vectors/layout-domains.json'
 import raid from '@/../vectors/layout-raid.json'
+import missRatio from '@/../vectors/missratio.json'
+import queueing from '@/../vectors/queueing.json'
 import retention from '@/../vectors/retention.json'
 import schedule from '@/../vectors/schedule.json'
 import snapshots from '@/../vectors/snapshots.json'
+import syncLatency from '@/../vectors/sync-latency.json'
 import scoring from '@/../vectors/transfer-scoring.json'
 import { answerCase, firstDifference, UnknownSubject } from '.'
 
-for (const file of [raid, domains, durability, clusters, scoring, evacuation, schedule, retention, snapshots]) {
+for (const file of [raid, domains, durability, clusters, scoring, evacuation, schedule, retention, snapshots, forecast, queueing, syncLatency, missRatio]) {
   describe(file.subject, () => {
     const cases: readonly { readonly name: string; readonly input: unknown; readonly expected: unknown; readonly tolerance?: number }[] = file.cases
     test.each(cases)('$name', ({ input, expected, tolerance }) =>

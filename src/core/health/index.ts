@@ -1,0 +1,2 @@
+export { sensorState, type Sensed } from './sensorState'
+export { daysToWearOut } from './wearOut'

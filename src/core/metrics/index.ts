@@ -1,0 +1,8 @@
+export { dailyLevels, type DailyLevels } from './dailyLevels'
+export { mergeSamples, type Sample } from './mergeSamples'
+export { metricNames, metrics, packStart, type Metric, type MetricName } from './metricNames'
+export { openMetrics, openMetricsType, type ExposedFamily } from './openMetrics'
+export { packSamples, unpackSamples, type Samples } from './packedSamples'
+export { ratesBetween, ratesTogether, type Counters, type Rates } from './rates'
+export { Sketch } from './sketch'
+export { refuseSamples, type RefusedWhy } from './refuseSamples'

@@ -1,0 +1,5 @@
+export { poolLoudness, type Demand, type Loudness, type PoolLoudness } from './loudness'
+export { missCurve, sampledMissCurve, type MissCurve } from './missRatio'
+export { dataDrives, driveStation, writeCostOf } from './poolStation'
+export { kneeOf, stationLoad, type Station, type StationLoad } from './station'
+export { synchronousWrite, writeCost, type SynchronousWrite, type WriteLayout } from './writes'

@@ -44,6 +44,16 @@ test('each promise has its state and what was measured; what is not promised has
 })
 
 test.each([
+  [0.0015, 'kept'],
+  [0.0017, 'at risk'],
+  [0.0021, 'broken'],
+  [null, 'not measured'],
+] as const)('a latency of %p s against a promised two milliseconds is %s', (p95Seconds, state) => {
+  const serviceClass = sampleClass({ latencyMilliseconds: 2 })
+  expect(statesOf(promisesOf(sampleVolume(), around({ serviceClass, p95Seconds })))['latency']).toBe(state)
+})
+
+test.each([
   [
     'a pool that survives less',
     { pool: pool(1, { scheme: { kind: 'mirror', copies: 2 } }) },

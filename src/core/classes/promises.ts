@@ -21,6 +21,8 @@ interface Around {
   /** Of the volume. */
   readonly snapshots: readonly Pick<Snapshot, 'takenAt' | 'state' | 'dueAt' | 'goesAt'>[]
   readonly now: Date
+  /** What nineteen of twenty minutes of the last day stayed below (seconds); null or absent where nothing was measured. */
+  readonly p95Seconds?: number | null
 }
 
 /** How far above the promised fill a pool stands before the promise is broken; until then it is at risk. */
@@ -35,7 +37,7 @@ export function promisesOf(volume: Pick<Volume, 'lostBytes'>, around: Around): P
   return [
     ...(serviceClass.lossesSurvived === null ? [] : [resilience(serviceClass.lossesSurvived, volume, around)]),
     ...(serviceClass.media === 'any' ? [] : [media(serviceClass.media, around)]),
-    ...(serviceClass.latencyMilliseconds === null ? [] : [latency(serviceClass.latencyMilliseconds)]),
+    ...(serviceClass.latencyMilliseconds === null ? [] : [latency(serviceClass.latencyMilliseconds, around)]),
     ...(serviceClass.snapshotRule === null ? [] : [snapshotsInTime(serviceClass.snapshotRule, around)]),
     ...(serviceClass.headroomRatio === null ? [] : [headroom(serviceClass.headroomRatio, around)]),
   ]
@@ -62,12 +64,17 @@ const media = (promised: 'SSD' | 'HDD', { pool }: Around): PromiseKept => ({
   measured: pool === undefined ? 'its pool is not known' : `${pool.name} is of ${pool.driveKind.media}`,
 })
 
-const latency = (promised: number): PromiseKept => ({
-  promise: 'latency',
-  promised: `95 of 100 answers within ${promised} ms`,
-  state: 'not measured',
-  measured: 'no system here states latency yet',
-})
+/** A promise of which more than this part is used up is at risk. */
+const nearRatio = 0.8
+
+function latency(promised: number, { p95Seconds }: Around): PromiseKept {
+  const line = { promise: 'latency', promised: `95 of 100 minutes within ${promised} ms` } as const
+  if (p95Seconds === undefined || p95Seconds === null)
+    return { ...line, state: 'not measured', measured: 'its system has told nothing of it in the last day' }
+  const milliseconds = p95Seconds * 1000
+  const state = milliseconds > promised ? 'broken' : milliseconds > promised * nearRatio ? 'at risk' : 'kept'
+  return { ...line, state, measured: `within ${milliseconds.toFixed(milliseconds < 10 ? 2 : 1)} ms in the last day` }
+}
 
 function snapshotsInTime(rule: string, { serviceClass, snapshots, now }: Around): PromiseKept {
   const line = { promise: 'snapshots', promised: `a snapshot ${ruleInWords(rule)}` } as const

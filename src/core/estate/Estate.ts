@@ -12,7 +12,7 @@ import type {
   System,
   Volume,
 } from './schemas'
-import type { ServiceClass, Snapshot } from './promiseSchemas'
+import type { ConsistencyGroup, ServiceClass, Snapshot } from './promiseSchemas'
 import type {
   Catalogue,
   NameAnswer,
@@ -34,6 +34,7 @@ export interface Estate {
   readonly ports: readonly Port[]
   readonly pools: readonly Pool[]
   readonly serviceClasses: readonly ServiceClass[]
+  readonly consistencyGroups: readonly ConsistencyGroup[]
   readonly volumes: readonly Volume[]
   readonly snapshots: readonly Snapshot[]
   readonly hostGroups: readonly HostGroup[]
@@ -76,6 +77,7 @@ export const emptyEstate: Estate = {
   ports: [],
   pools: [],
   serviceClasses: [],
+  consistencyGroups: [],
   volumes: [],
   snapshots: [],
   hostGroups: [],

@@ -49,6 +49,16 @@ export const snapshotSchema = object({
   revision,
 })
 
+/** Volumes of which snapshots are taken at one instant: what belongs to one application. */
+export const consistencyGroupSchema = object({
+  id: idSchema,
+  systemId: idSchema,
+  locator,
+  name: nameSchema,
+  volumeCount: { type: 'integer', minimum: 0 },
+  revision,
+})
+
 const retentionSchema = {
   type: 'object',
   additionalProperties: false,
@@ -85,5 +95,6 @@ export const serviceClassSchema = object({
   revision,
 })
 
+export type ConsistencyGroup = Readonly<FromSchema<typeof consistencyGroupSchema>>
 export type Snapshot = Readonly<FromSchema<typeof snapshotSchema, Bytes>>
 export type ServiceClass = Readonly<FromSchema<typeof serviceClassSchema>>

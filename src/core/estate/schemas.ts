@@ -218,6 +218,8 @@ export const volumeSchema = object({
   holdingUntil: nullableInstant,
   /** The snapshot with which a clone still shares what neither has written since. */
   cloneOfId: nullableId,
+  /** With which others its snapshots are of one instant. */
+  consistencyGroupId: nullableId,
   /** What is promised of it; null for a volume under no class. */
   classId: nullableId,
   revision,

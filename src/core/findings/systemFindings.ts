@@ -52,47 +52,52 @@ export function readingFindings(
   missing: readonly Missing[],
   skipped: readonly { readonly locator: string; readonly why: string }[],
 ): Finding[] {
-  const absent = missing.map(each => {
-    const { one, many } = kindOf(each.kind).words
-    const isData = each.kind === 'volumes' || each.kind === 'pools'
-    const more = each.count > each.names.length ? ', …' : ''
-    return found(
-      `missing-${each.kind}`,
-      id,
-      isData ? 'now' : 'soon',
-      `${name} no longer states ${countWords(each.count, one, many)}`,
-      {
-        evidence: `${each.names.join(', ')}${more}; missing since ${each.since.toISOString()}.`,
-        risk: isData
-          ? 'They were removed by somebody else, or the system does not tell the truth. Their holdings and changes are kept.'
-          : 'They were taken out, or the system does not tell the truth.',
-        remedy: `Look at the system itself. If they are gone for good, forget what is missing of ${name}.`,
-        draft: mending(forgetMissingIntent, { systemId: id }),
-        offline: 'Look whether they are in their places.',
-      },
-    )
-  })
-  const [first] = skipped
-  if (first === undefined) return absent
-  return [
-    ...absent,
-    found(
-      'not-usable',
-      id,
-      'note',
-      `${name} states ${countWords(skipped.length, 'thing', 'things')} that cannot be used`,
-      {
-        evidence: skipped
-          .slice(0, 5)
-          .map(each => `${each.locator}: ${each.why}`)
-          .join(' '),
-        risk: 'They are left out of every figure; all else that it states is used.',
-        remedy: "The system's firmware breaks the standard at these places.",
-        offline: 'Nothing needs to be done in the machine room.',
-      },
-    ),
-  ]
+  const absent = missing.map(each => absentFinding({ id, name }, each))
+  return skipped.length === 0 ? absent : [...absent, unusableFinding({ id, name }, skipped)]
 }
+
+/** What a system has stated before and states no longer. */
+function absentFinding({ id, name }: OfSystem, each: Missing): Finding {
+  const { one, many } = kindOf(each.kind).words
+  const isData = each.kind === 'volumes' || each.kind === 'pools'
+  const more = each.count > each.names.length ? ', …' : ''
+  return found(
+    `missing-${each.kind}`,
+    id,
+    isData ? 'now' : 'soon',
+    `${name} no longer states ${countWords(each.count, one, many)}`,
+    {
+      evidence: `${each.names.join(', ')}${more}; missing since ${each.since.toISOString()}.`,
+      risk: isData
+        ? 'They were removed by somebody else, or the system does not tell the truth. Their holdings and changes are kept.'
+        : 'They were taken out, or the system does not tell the truth.',
+      remedy: `Look at the system itself. If they are gone for good, forget what is missing of ${name}.`,
+      draft: mending(forgetMissingIntent, { systemId: id }),
+      offline: 'Look whether they are in their places.',
+    },
+  )
+}
+
+/** What a system states and could not be used. */
+const unusableFinding = (
+  { id, name }: OfSystem,
+  skipped: readonly { readonly locator: string; readonly why: string }[],
+): Finding =>
+  found(
+    'not-usable',
+    id,
+    'note',
+    `${name} states ${countWords(skipped.length, 'thing', 'things')} that cannot be used`,
+    {
+      evidence: skipped
+        .slice(0, 5)
+        .map(each => `${each.locator}: ${each.why}`)
+        .join(' '),
+      risk: 'They are left out of every figure; all else that it states is used.',
+      remedy: "The system's firmware breaks the standard at these places.",
+      offline: 'Nothing needs to be done in the machine room.',
+    },
+  )
 
 /** A clock that differs from the one that counts. @param secondsAhead less than 0 where it is behind */
 export const clockFinding = ({ id, name }: OfSystem, secondsAhead: number): Finding =>

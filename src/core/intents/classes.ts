@@ -66,7 +66,7 @@ export const defineClassIntent = {
           { value: 'HDD', words: 'HDD' },
         ],
       },
-      { ...number('latencyMilliseconds', '95 of 100 answers within, ms') },
+      { ...number('latencyMilliseconds', '95 of 100 minutes within, ms') },
       number('headroomPercent', 'Of the pool stays free, %', true),
       {
         field: 'snapshotRule',

@@ -1,5 +1,6 @@
 import { classIntents } from './classes'
 import { clusterIntents } from './clusters'
+import { consistencyIntents } from './consistencyGroups'
 import { driveIntents } from './drives'
 import { findingIntents } from './findings'
 import { hostIntents } from './hosts'
@@ -16,8 +17,10 @@ export * from './drives'
 export * from './pools'
 export * from './clusters'
 export * from './volumes'
+export * from './mappings'
 export * from './snapshots'
 export * from './classes'
+export * from './consistencyGroups'
 export * from './hosts'
 export * from './findings'
 export { commandAddress, draftAddress } from './draftAddress'
@@ -33,6 +36,7 @@ export const intents: readonly IntentKind[] = [
   ...volumeIntents,
   ...snapshotIntents,
   ...classIntents,
+  ...consistencyIntents,
   ...hostIntents,
   ...findingIntents,
 ]

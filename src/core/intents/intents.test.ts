@@ -58,7 +58,8 @@ test('an address says what is drafted and about what, whatever stands in the int
   expect(draftAddress(named('set-locate-light'), { driveIds: ['d1', 'd2'] })).toBe(
     '/build/drives?drive=d1&draft=set-locate-light',
   )
-  expect(draftAddress(named('delete-held-volume'), { volumeId: id })).toBeUndefined()
+  const placeless = { ...renameVolumeIntent, place: undefined }
+  expect(draftAddress(placeless, { volumeId: id })).toBeUndefined()
   expect(commandAddress(named('register-host'))).toBe('/provision/hosts?draft=register-host')
   expect(commandAddress(named('form-cluster'))).toBe('/build/clusters')
   expect(commandAddress(named('map-volume'))).toBeUndefined()

@@ -196,6 +196,40 @@ export const restoreVolumeIntent = {
   intentSchema: restoreVolumeSchema,
 } as const satisfies IntentKind
 
+const bringBackFileSchema = {
+  type: 'object',
+  required: ['volumeId', 'snapshotId', 'hostId', 'path', 'to'],
+  additionalProperties: false,
+  properties: {
+    volumeId: idOrBlankSchema,
+    /** Blank for the latest that holds the file. */
+    snapshotId: idOrBlankSchema,
+    hostId: idOrBlankSchema,
+    path: { type: 'string', maxLength: 200 },
+    /** Blank for where it was. */
+    to: { type: 'string', maxLength: 200 },
+  },
+} as const
+export type BringBackFileIntent = IntentOf<typeof bringBackFileSchema>
+
+export const bringBackFileIntent = {
+  kind: 'bring-back-file',
+  title: 'Bring a file back from a snapshot',
+  verb: 'Bring it back',
+  place,
+  offer: { words: 'File back', when: { state: 'in use', isMapped: true } },
+  form: {
+    lead: 'Its host is shown the snapshot for as long as it copies the file. What stands on the volume is not written over.',
+    fields: [
+      { field: 'hostId', label: 'Host', as: 'one of', choices: 'hosts that see it' },
+      { field: 'path', label: 'File', hint: 'As the host names it, such as /srv/register/ledger.', as: 'text' },
+      { field: 'snapshotId', label: 'As it was in', as: 'one of', choices: 'snapshots of it' },
+      { field: 'to', label: 'Bring it to', hint: 'None brings it to where it was.', as: 'text' },
+    ],
+  },
+  intentSchema: bringBackFileSchema,
+} as const satisfies IntentKind
+
 const showSnapshotSchema = {
   type: 'object',
   required: ['volumeId', 'snapshotId', 'hostGroupId'],
@@ -240,6 +274,7 @@ export const snapshotIntents: readonly IntentKind[] = [
   cloneVolumeIntent,
   splitCloneIntent,
   restoreVolumeIntent,
+  bringBackFileIntent,
   removeSnapshotsIntent,
   keepSnapshotsIntent,
   holdSnapshotIntent,

@@ -1,5 +1,6 @@
-import { idOrBlankSchema, idSchema } from '../estate'
+import { idOrBlankSchema } from '../estate'
 import type { IntentKind, IntentOf } from './IntentKind'
+import { mappingIntents } from './mappings'
 
 /** `size` is text with its unit, as an administrator or a script writes it: `4 GiB`, `1.5 TB`. An empty host group maps to nobody. */
 const provisionVolumeSchema = {
@@ -87,6 +88,8 @@ const provisionVolumesSchema = {
     /** All in one pool: what belongs to one application. */
     isTogether: { type: 'boolean' },
     hostGroupId: idOrBlankSchema,
+    /** Of the consistency group that they form; blank for none. */
+    consistencyGroup: { type: 'string', maxLength: 255 },
   },
 } as const
 export type ProvisionVolumesIntent = IntentOf<typeof provisionVolumesSchema>
@@ -127,86 +130,27 @@ export const provisionVolumesIntent = {
         isBeside: true,
       },
       { field: 'isTogether', label: 'All in one pool, as what belongs to one application', as: 'tick' },
+      {
+        field: 'consistencyGroup',
+        label: 'Consistency group',
+        hint: 'A name where their snapshots shall be of one instant; none leaves each by itself.',
+        as: 'text',
+      },
     ],
   },
   intentSchema: provisionVolumesSchema,
-} as const satisfies IntentKind
-
-const mapVolumeSchema = {
-  type: 'object',
-  required: ['volumeId', 'hostGroupId'],
-  additionalProperties: false,
-  properties: {
-    volumeId: idOrBlankSchema,
-    hostGroupId: idOrBlankSchema,
-  },
-} as const
-export type MapVolumeIntent = IntentOf<typeof mapVolumeSchema>
-
-export const mapVolumeIntent = {
-  kind: 'map-volume',
-  title: 'Map a volume',
-  verb: 'Carry out',
-  place: '/provision?sel={volumeId}',
-  offer: { words: 'Map', when: { state: 'in use' } },
-  form: {
-    fields: [{ field: 'hostGroupId', label: 'Host group', as: 'one of', choices: 'host groups' }],
-  },
-  intentSchema: mapVolumeSchema,
-} as const satisfies IntentKind
-
-const mapVolumesSchema = {
-  type: 'object',
-  required: ['volumeIds', 'hostGroupId'],
-  additionalProperties: false,
-  properties: {
-    volumeIds: { type: 'array', maxItems: 64, uniqueItems: true, items: idSchema },
-    hostGroupId: idOrBlankSchema,
-  },
-} as const
-export type MapVolumesIntent = IntentOf<typeof mapVolumesSchema>
-
-export const mapVolumesIntent = {
-  kind: 'map-volumes',
-  title: 'Map volumes to a host group',
-  verb: 'Carry out',
-  place: '/provision',
-  begins: '/provision',
-  form: {
-    lead: 'All of them, or none: what one step of it cannot do is taken back in the others.',
-    fields: [{ field: 'hostGroupId', label: 'Host group', as: 'one of', choices: 'host groups' }],
-  },
-  intentSchema: mapVolumesSchema,
-} as const satisfies IntentKind
-
-const unmapVolumeSchema = {
-  type: 'object',
-  required: ['volumeId', 'hostGroupId'],
-  additionalProperties: false,
-  properties: {
-    volumeId: idOrBlankSchema,
-    hostGroupId: idOrBlankSchema,
-  },
-} as const
-export type UnmapVolumeIntent = IntentOf<typeof unmapVolumeSchema>
-
-export const unmapVolumeIntent = {
-  kind: 'unmap-volume',
-  title: 'Unmap a volume',
-  verb: 'Carry out',
-  place: '/provision?sel={volumeId}',
-  offer: { words: 'Unmap', when: { state: 'in use', isMapped: true } },
-  form: {
-    fields: [{ field: 'hostGroupId', label: 'Host group', as: 'one of', choices: 'host groups that see it' }],
-  },
-  intentSchema: unmapVolumeSchema,
 } as const satisfies IntentKind
 
 const expandVolumeSchema = {
   type: 'object',
   required: ['volumeId', 'size'],
   additionalProperties: false,
-  properties: { volumeId: idOrBlankSchema, size: { type: 'string', maxLength: 80 } },
+  properties: {
+    volumeId: idOrBlankSchema,
+    size: { type: 'string', maxLength: 80 },
+    /** Else what hosts have mounted of it grows with it. */
+    leavesFileSystem: { type: 'boolean' },
+  },
 } as const
 export type ExpandVolumeIntent = IntentOf<typeof expandVolumeSchema>
 
@@ -219,6 +163,7 @@ export const expandVolumeIntent = {
   form: {
     fields: [
       { field: 'size', label: 'New size', hint: 'With its unit, such as 2 TiB; more than it has now.', as: 'size' },
+      { field: 'leavesFileSystem', label: 'Leave the file system on its hosts as it is', as: 'tick' },
     ],
   },
   intentSchema: expandVolumeSchema,
@@ -240,6 +185,49 @@ export const renameVolumeIntent = {
   offer: { words: 'Rename', when: { state: 'in use' } },
   form: { fields: [{ field: 'name', label: 'New name', hint: 'Letters, digits, . _ -', as: 'text' }] },
   intentSchema: renameVolumeSchema,
+} as const satisfies IntentKind
+
+const moveVolumeSchema = {
+  type: 'object',
+  required: ['volumeId', 'poolId', 'classId', 'ratePercent'],
+  additionalProperties: false,
+  properties: {
+    volumeId: idOrBlankSchema,
+    /** Blank for the best of its system under the class. */
+    poolId: idOrBlankSchema,
+    /** What it is to be under afterwards; blank for the class that it is under. */
+    classId: idOrBlankSchema,
+    ratePercent: { type: 'number', minimum: 1, maximum: 90 },
+  },
+} as const
+export type MoveVolumeIntent = IntentOf<typeof moveVolumeSchema>
+
+export const moveVolumeIntent = {
+  kind: 'move-volume',
+  title: 'Move a volume to another pool',
+  verb: 'Move it',
+  place: '/provision?sel={volumeId}',
+  offer: { words: 'Move', when: { state: 'in use', isClone: false } },
+  form: {
+    lead: 'With its snapshots, while its hosts read and write it.',
+    fields: [
+      {
+        field: 'poolId',
+        label: 'To',
+        hint: 'None leaves it to the class: the other pool that scores best.',
+        as: 'one of',
+        choices: 'pools of its system',
+      },
+      { field: 'classId', label: 'Service class afterwards', as: 'one of', choices: 'service classes', isBeside: true },
+      {
+        field: 'ratePercent',
+        label: 'Rate of moving',
+        hint: '% of the drives of both pools, where the system takes one; hosts have the rest.',
+        as: 'number',
+      },
+    ],
+  },
+  intentSchema: moveVolumeSchema,
 } as const satisfies IntentKind
 
 const removeVolumeSchema = {
@@ -294,14 +282,24 @@ const deleteHeldVolumeSchema = {
   type: 'object',
   required: ['volumeId'],
   additionalProperties: false,
-  properties: { volumeId: idOrBlankSchema },
+  properties: {
+    volumeId: idOrBlankSchema,
+    /** Its name, where somebody means to erase it before its time in holding is over. */
+    confirmedName: { type: 'string', maxLength: 255 },
+  },
 } as const
 export type DeleteHeldVolumeIntent = IntentOf<typeof deleteHeldVolumeSchema>
 
 export const deleteHeldVolumeIntent = {
   kind: 'delete-held-volume',
-  title: 'Delete a held volume',
-  verb: 'Carry out',
+  title: 'Erase a volume in holding',
+  verb: 'Erase it',
+  place: '/provision?sel={volumeId}',
+  offer: { words: 'Erase now', when: { state: 'holding' } },
+  form: {
+    lead: 'By itself it goes when its time in holding is over. Nothing brings it back after this.',
+    fields: [{ field: 'confirmedName', label: 'Its name, to say that you mean this one', as: 'typed name' }],
+  },
   intentSchema: deleteHeldVolumeSchema,
 } as const satisfies IntentKind
 
@@ -309,11 +307,10 @@ export const deleteHeldVolumeIntent = {
 export const volumeIntents: readonly IntentKind[] = [
   provisionVolumeIntent,
   provisionVolumesIntent,
-  mapVolumeIntent,
-  mapVolumesIntent,
-  unmapVolumeIntent,
+  ...mappingIntents,
   expandVolumeIntent,
   renameVolumeIntent,
+  moveVolumeIntent,
   removeVolumeIntent,
   bringBackVolumeIntent,
   deleteHeldVolumeIntent,

@@ -1,3 +1,4 @@
+import { eachLocal, plainRule } from './plainRule'
 import { RRule } from './rule'
 import { instantOf } from './zoneOffsets'
 
@@ -38,15 +39,20 @@ export function occurrences(recurrence: Recurrence, from: Date, to: Date, most =
   const except = new Set(recurrence.except.map(basicTime))
   const found = new Set<number>()
   // Local times of the rule stand within a day of UTC's: it is looked at a little longer than needed on both sides.
-  const take = (local: Date) => {
-    if (local.getTime() > last + 2 * dayMilliseconds) return false
-    if (except.has(local.getTime())) return true
-    const at = instantOf(local.getTime(), timeZone)
+  const span = { from: from.getTime() - 2 * dayMilliseconds, to: last + 2 * dayMilliseconds }
+  const take = (local: number) => {
+    if (local > span.to) return false
+    if (except.has(local)) return true
+    const at = instantOf(local, timeZone)
     if (at >= from.getTime() && at < last) found.add(at)
     return found.size < most
   }
-  const options = RRule.parseString(rule.replace(/(^|;)UNTIL=[0-9TZ]+/, ''))
-  new RRule({ ...options, dtstart: new Date(basicTime(recurrence.start)) }).all(take)
+  const start = basicTime(recurrence.start)
+  const bare = rule.replace(/(^|;)UNTIL=[0-9TZ]+/, '')
+  const plain = plainRule(bare, start)
+  if (plain === undefined)
+    new RRule({ ...RRule.parseString(bare), dtstart: new Date(start) }).all(local => take(local.getTime()))
+  else eachLocal(plain, start, span, take)
   return [...found].sort((a, b) => a - b).map(at => new Date(at))
 }
 

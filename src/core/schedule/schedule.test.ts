@@ -1,5 +1,7 @@
 import { DateTime } from 'luxon'
 import fc from 'fast-check'
+import { eachLocal, plainRule } from './plainRule'
+import { RRule } from './rule'
 import { instantOf, isQuiet, mostADay, nextAfter, occurrences, offsetAt, scheduleTrouble, smeared } from '.'
 
 const zones = ['Europe/Lisbon', 'America/St_Johns', 'Australia/Lord_Howe', 'Asia/Kolkata', 'UTC']
@@ -80,3 +82,55 @@ test('quiet hours may pass midnight', () => {
   expect([21, 22, 3, 6, 7].map(hour => isQuiet(hour, { from: 22, to: 7 }))).toEqual([false, true, true, true, false])
   expect(isQuiet(12, { from: 9, to: 17 })).toBe(true)
 })
+
+test('a plain rule happens at the local times that the library gives', () => {
+  const list = (below: number) =>
+    fc
+      // The library ends at the first time after a span, in the order of its lists.
+      .uniqueArray(fc.integer({ min: 0, max: below - 1 }), { minLength: 1, maxLength: 3 })
+      .map(all => all.sort((a, b) => a - b))
+  const days = fc.uniqueArray(fc.constantFrom('MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'), { minLength: 1, maxLength: 4 })
+  const parts = fc.record({
+    FREQ: fc.constantFrom('DAILY', 'WEEKLY'),
+    INTERVAL: fc.option(fc.integer({ min: 1, max: 9 }), { nil: undefined }),
+    BYDAY: fc.option(days, { nil: undefined }),
+    BYHOUR: fc.option(list(24), { nil: undefined }),
+    BYMINUTE: fc.option(list(60), { nil: undefined }),
+    BYSECOND: fc.option(list(60), { nil: undefined }),
+  })
+  let plainOnes = 0
+  fc.assert(
+    fc.property(
+      parts,
+      fc.integer({ min: 0, max: 40 * 86_400 }),
+      fc.integer({ min: 0, max: 60 }),
+      (parts, begin, skipped) => {
+        const rule = Object.entries(parts)
+          .flatMap(([name, value]) => (value === undefined ? [] : [`${name}=${[value].flat().join(',')}`]))
+          .join(';')
+        const start = Date.UTC(2026, 0, 1) + begin * 1000
+        const plain = plainRule(rule, start)
+        if (plain === undefined) return
+        plainOnes += 1
+        const span = { from: start + skipped * 86_400_000, to: start + 60 * 86_400_000 }
+        const found: number[] = []
+        eachLocal(plain, start, span, local => found.push(local) > 0)
+        const wanted = new RRule({ ...RRule.parseString(rule), dtstart: new Date(start) })
+          .between(new Date(span.from), new Date(span.to), true)
+          .map(each => each.getTime())
+        expect(found.filter(local => local >= span.from && local <= span.to)).toEqual(wanted)
+      },
+    ),
+    { numRuns: 80 },
+  )
+  expect(plainOnes).toBeGreaterThan(30)
+})
+
+test.each([
+  'FREQ=MONTHLY',
+  'FREQ=DAILY;COUNT=3',
+  'FREQ=WEEKLY',
+  'FREQ=WEEKLY;INTERVAL=2;BYDAY=MO',
+  'FREQ=DAILY;BYDAY=1MO',
+  'FREQ=DAILY;BYHOUR=24',
+])('%s says more than a plain rule, and is left to the library', rule => expect(plainRule(rule, 0)).toBeUndefined())

@@ -2,4 +2,4 @@ export { heldRuns, SnapshotSpace, type BlockVersion, type HeldRun } from './Snap
 export { snapshotReserve } from './snapshotReserve'
 export { judged, mayGo, type Judged } from './judged'
 export { spaceOf, type SpaceOf } from './spaceOf'
-export { snapshotName } from './snapshotName'
+export { momentWord, snapshotName } from './snapshotName'

@@ -1,4 +1,5 @@
 import { todayFindings } from '.'
+import type { Outlook } from '../capacity'
 import type { Pool, System } from '../estate'
 import type { Finding } from '../findings'
 
@@ -65,4 +66,41 @@ test('a system whose certificate has changed is told once, by that', () => {
   const finding = { key: 'k', check: 'certificate-changed', gravity: 'now', title: 'another certificate' } as Finding
   const found = todayFindings([system], [], [{ finding: { ...finding, explainedBy: [], draft: null }, systemId: 's' }])
   expect(found.map(each => each.what)).toEqual(['another certificate'])
+})
+
+test('a pool that is soon full is told with its day, those that never are or already are not told of twice', () => {
+  const outlook = (p50: number | null, usedBytes = 50): Outlook => ({
+    ...{ today: Date.UTC(2026, 10, 23), usedBytes, limitBytes: 90, fullBytes: 100, slopeBytesPerDay: 2 },
+    ...{ windowDays: 28, stepAt: null, fan: [], held: 0, tried: 0 },
+    reachesLimit: { p10: null, p50, p90: 10 },
+    reachesFull: { p10: null, p50: null, p90: null },
+  })
+  const pools = ['late', 'soon', 'never', 'full', 'far'].map(id => ({ ...pool, id, name: id, writtenBytes: 50n }))
+  const outlooks = new Map([
+    ['late', outlook(40)],
+    ['soon', outlook(23)],
+    ['never', outlook(null)],
+    ['full', outlook(0, 95)],
+    ['far', outlook(46)],
+  ])
+  const found = todayFindings([], pools, [], undefined, outlooks)
+  expect(found.map(({ what, href }) => [what, href])).toEqual([
+    ['soon is nine tenths full in 23 days', '/watch?sel=soon'],
+    ['late is nine tenths full in 40 days', '/watch?sel=late'],
+  ])
+  expect(found[0]?.why).toBe('It grows by 2 B a day and reaches 90 B on 16 December.')
+})
+
+test('that promises of latency are missed is one finding, which names the worst and leads to who is loud', () => {
+  const worst = { id: 'v', name: 'staff-homes-01', p95Seconds: 0.0312, promisedSeconds: 0.015 }
+  const found = todayFindings([answering], [], [], { ...own, slow: { count: 3, worst } })
+  expect(found).toEqual([
+    {
+      gravity: 'soon',
+      what: 'Three volumes answer slower than promised',
+      why: 'Of staff-homes-01 95 of 100 minutes of the last day stayed within 31.2 ms; 15.0 ms is promised.',
+      remedy: 'See who is loud beside it.',
+      href: '/watch/performance?sel=v',
+    },
+  ])
 })

@@ -1,6 +1,7 @@
+import { limitRatio, type NoOutlook, type Outlook } from '../capacity'
 import { provisionableBytes, type Pool, type System } from '../estate'
 import { arrange, type Finding } from '../findings'
-import { formatBytes, formatSeconds } from '../units'
+import { countAtStart, countWords, formatBytes, formatSeconds } from '../units'
 
 export interface TodayFinding {
   readonly gravity: 'now' | 'soon'
@@ -22,9 +23,21 @@ export interface OwnState {
   readonly workerSilentSeconds: number | undefined
   readonly now: Date
   readonly unproven: readonly { readonly id: string; readonly title: string; readonly why: string }[]
+  /** Volumes that answered slower in the last day than is promised, and the one that misses most; absent where none did. */
+  readonly slow?: {
+    readonly count: number
+    readonly worst: {
+      readonly id: string
+      readonly name: string
+      readonly p95Seconds: number
+      readonly promisedSeconds: number
+    }
+  }
 }
 
-const fullRatio = 0.9
+/** Drives take weeks to be bought: what is due sooner needs somebody today (days). */
+const dueSoonDays = 45
+const dayMilliseconds = 86_400_000
 /** A worker says every ten seconds that it runs. */
 const silentSeconds = 45
 /** A system is read every ten seconds, a large one in a minute or two. */
@@ -36,6 +49,7 @@ export function todayFindings(
   pools: readonly Pool[],
   found: readonly FoundThere[] = [],
   own?: OwnState,
+  outlooks: ReadonlyMap<string, Outlook | NoOutlook> = new Map(),
 ): TodayFinding[] {
   const all = [
     ...(own === undefined ? [] : [...workerFindings(systems, own), ...own.unproven.map(unprovenFinding)]),
@@ -43,6 +57,8 @@ export function todayFindings(
     ...rootFindings(found),
     ...pools.filter(isHurt).map(hurtFinding),
     ...pools.flatMap(fullFinding),
+    ...dueFindings(pools, outlooks),
+    ...slowFinding(own),
   ]
   return [...all.filter(each => each.gravity === 'now'), ...all.filter(each => each.gravity === 'soon')]
 }
@@ -75,7 +91,7 @@ const hurtFinding = ({ name, state, systemId }: Pool): TodayFinding => ({
 function fullFinding(pool: Pool): TodayFinding[] {
   const room = provisionableBytes(pool)
   const fill = room === 0n ? 0 : Number(pool.writtenBytes) / Number(room)
-  if (fill < fullRatio) return []
+  if (fill < limitRatio) return []
   const left = room - pool.writtenBytes
   return [
     {
@@ -87,6 +103,43 @@ function fullFinding(pool: Pool): TodayFinding[] {
     },
   ]
 }
+
+/** Pools that are not full yet, but soon; the soonest first. */
+function dueFindings(pools: readonly Pool[], outlooks: ReadonlyMap<string, Outlook | NoOutlook>): TodayFinding[] {
+  const due = pools.flatMap(pool => {
+    const outlook = outlooks.get(pool.id)
+    if (outlook === undefined || 'why' in outlook || outlook.usedBytes >= outlook.limitBytes) return []
+    const { p50 } = outlook.reachesLimit
+    return p50 !== null && p50 <= dueSoonDays ? [{ pool, outlook, days: p50 }] : []
+  })
+  return due
+    .sort((a, b) => a.days - b.days)
+    .map(({ pool, outlook, days }) => ({
+      gravity: 'soon',
+      what: `${pool.name} is nine tenths full in ${countWords(days, 'day', 'days')}`,
+      why: `It grows by ${formatBytes(BigInt(Math.round(outlook.slopeBytesPerDay)))} a day and reaches ${formatBytes(BigInt(Math.round(outlook.limitBytes)))} on ${dayOf(outlook.today + days * dayMilliseconds)}.`,
+      remedy: 'See what would give it a later day.',
+      href: `/watch?sel=${pool.id}`,
+    }))
+}
+
+function slowFinding(own: OwnState | undefined): TodayFinding[] {
+  if (own?.slow === undefined) return []
+  const { count, worst } = own.slow
+  const milliseconds = (seconds: number) => `${(seconds * 1000).toFixed(1)} ms`
+  return [
+    {
+      gravity: 'soon',
+      what: `${countAtStart(count, 'volume answers', 'volumes answer')} slower than promised`,
+      why: `Of ${worst.name} 95 of 100 minutes of the last day stayed within ${milliseconds(worst.p95Seconds)}; ${milliseconds(worst.promisedSeconds)} is promised.`,
+      remedy: 'See who is loud beside it.',
+      href: `/watch/performance?sel=${worst.id}`,
+    },
+  ]
+}
+
+const dayOf = (at: number) =>
+  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' })
 
 /** Of what was found in rows of nodes only causes are shown: what they explain stands beneath them on their own page. */
 function rootFindings(found: readonly FoundThere[]): TodayFinding[] {

@@ -6,6 +6,17 @@ export type { Hit } from './Hit'
 export type { ObjectList } from './ObjectList'
 export type { ObjectPage } from './ObjectPage'
 export type { SensorReading, SystemPage } from './SystemPage'
+export {
+  shareBys,
+  type Grower,
+  type PoolFilling,
+  type PoolGrowth,
+  type Share,
+  type ShareBy,
+  type WayOut,
+} from './CapacityPage'
+export type { HealthPage, SourceLine, WornLine } from './HealthPage'
+export type { SlowLine, SlowList, SpanMean, VolumeLoad } from './PerformancePage'
 export { packed, unpacked, type Packed } from './packed'
 export type { ChangeLine } from './ChangeLine'
 export { driveSorts, type DriveCount, type DriveLine, type DriveSort } from './DriveLine'

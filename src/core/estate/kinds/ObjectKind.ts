@@ -11,7 +11,7 @@ import type {
   System,
   Volume,
 } from '../schemas'
-import type { ServiceClass, Snapshot } from '../promiseSchemas'
+import type { ConsistencyGroup, ServiceClass, Snapshot } from '../promiseSchemas'
 import type { Node, NodePort, Switch, SwitchPort } from '../nodeSchemas'
 
 /** The model's type of each kind of object, by the name of all of a kind. */
@@ -28,6 +28,7 @@ export interface ObjectTypes {
   readonly drives: Drive
   readonly ports: Port
   readonly serviceClasses: ServiceClass
+  readonly consistencyGroups: ConsistencyGroup
   readonly volumes: Volume
   readonly snapshots: Snapshot
   readonly hostGroups: HostGroup

@@ -1,5 +1,5 @@
 import { nodePortSchema, nodeSchema, switchPortSchema, switchSchema } from '../nodeSchemas'
-import { serviceClassSchema, snapshotSchema } from '../promiseSchemas'
+import { consistencyGroupSchema, serviceClassSchema, snapshotSchema } from '../promiseSchemas'
 import {
   controllerSchema,
   driveSchema,
@@ -161,12 +161,37 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
     search: { by: ['name'], title: 'name', detail: 'snapshotRule' },
     page: '/provision/classes?sel={id}',
   },
+  consistencyGroups: {
+    name: 'consistencyGroups',
+    words: { one: 'consistency group', many: 'consistency groups' },
+    schema: consistencyGroupSchema,
+    references: {},
+    moving: [],
+    ours: [],
+    order: ['name', 'id'],
+    search: { by: ['name'], title: 'name', detail: 'name' },
+    page: '/provision/consistency-groups?sel={id}',
+    list: {
+      place: '/provision/consistency-groups',
+      about: 'Volumes of one group have snapshots of one instant: what belongs to one application comes back together.',
+      columns: [
+        { field: 'name', words: 'Group', isWide: true },
+        { field: 'systemId', words: 'System', as: 'name of' },
+        { field: 'volumeCount', words: 'Volumes', as: 'count' },
+      ],
+    },
+  },
   volumes: {
     name: 'volumes',
     words: { one: 'volume', many: 'volumes' },
     schema: volumeSchema,
     durableName: 'naa',
-    references: { poolId: 'pools', cloneOfId: 'snapshots', classId: 'serviceClasses' },
+    references: {
+      poolId: 'pools',
+      cloneOfId: 'snapshots',
+      consistencyGroupId: 'consistencyGroups',
+      classId: 'serviceClasses',
+    },
     moving: ['writtenBytes', 'lostBytes'],
     ours: ['state', 'holdingUntil', 'classId'],
     order: ['name', 'id'],

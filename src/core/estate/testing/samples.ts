@@ -93,6 +93,7 @@ export const sampleVolume = (more: Partial<Volume> = {}): Volume => ({
   state: 'in use',
   holdingUntil: null,
   cloneOfId: null,
+  consistencyGroupId: null,
   classId: null,
   revision: 5,
   ...more,

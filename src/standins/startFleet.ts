@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import type { FastifyInstance } from 'fastify'
-import { account, BlockStore, extentBytes, SimulatedArray, work } from './array'
+import { account, BlockStore, countLoads, extentBytes, growWorkloads, SimulatedArray, work } from './array'
 import { NameServer } from './names/NameServer'
 import { ClusterPools, nodeAgents, PieceStore, RawDrives, rowView, SimulatedRow } from './row'
 import { fleetControl } from './control'
@@ -116,7 +116,11 @@ function ticking(clock: FleetClock, arrays: readonly SimulatedArray[], pools: Cl
     arrays.forEach(array => work(array, seconds))
     pools.tick()
   }, tickMilliseconds)
-  const accounts = setInterval(() => arrays.forEach(account), accountMilliseconds)
+  const accounts = setInterval(() => {
+    arrays.forEach(growWorkloads)
+    arrays.forEach(countLoads)
+    arrays.forEach(account)
+  }, accountMilliseconds)
   const snapshots = setInterval(() => store.snapshot(), snapshotMilliseconds)
   return () => {
     clearInterval(ticks)

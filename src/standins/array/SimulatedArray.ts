@@ -2,6 +2,8 @@ import { type Faults, type FleetClock, seededHex, type Entry, type Store } from 
 import type {
   ArrayModel,
   ConnectionEntity,
+  ConsistencyEntity,
+  CountersEntity,
   DriveEntity,
   EndpointEntity,
   GroupEntity,
@@ -9,6 +11,7 @@ import type {
   PoolEntity,
   SnapshotEntity,
   TaskEntity,
+  UsageEntity,
   VolumeEntity,
 } from './entities'
 import { notFound } from './Refused'
@@ -21,6 +24,7 @@ const ofVolumes: ReadonlySet<TaskEntity['work']> = new Set([
   'flush-snapshot',
   'copy-clone',
   'restore-volume',
+  'move-volume',
 ])
 
 type Collections = {
@@ -29,10 +33,15 @@ type Collections = {
   readonly volumes: VolumeEntity
   readonly snapshots: SnapshotEntity
   readonly lineages: LineageEntity
+  readonly consistencyGroups: ConsistencyEntity
   readonly endpoints: EndpointEntity
   readonly groups: GroupEntity
   readonly connections: ConnectionEntity
   readonly tasks: TaskEntity
+  readonly usageByHour: UsageEntity
+  readonly usageByDay: UsageEntity
+  readonly loadCounters: CountersEntity
+  readonly loadsByHour: CountersEntity
 }
 
 /** The workings of one array: what its requests do to its drives, pools, volumes and mappings. Knows no protocol. */
@@ -74,7 +83,9 @@ export class SimulatedArray {
     if (!volume.isThin) return BigInt(volume.sizeBytes)
     const extents =
       volume.cloneOf === undefined ? volume.storedExtents : (this.blocks.copies?.ownExtents(volume.id) ?? 0)
-    return BigInt(volume.workloadBytes) + BigInt(extents) * extentBytes
+    // What is written takes whole extents.
+    const accounted = (BigInt(volume.workloadBytes) + extentBytes - 1n) / extentBytes
+    return (accounted + BigInt(extents)) * extentBytes
   }
 
   poolProvisionedBytes(poolId: string): bigint {
@@ -97,7 +108,7 @@ export class SimulatedArray {
     body: object,
     lanes: TaskEntity['lanes'],
   ): TaskEntity {
-    const kind = ofVolumes.has(work) ? 'Volumes' : 'StoragePools'
+    const kind = work === 'flush-group' ? 'ConsistencyGroups' : ofVolumes.has(work) ? 'Volumes' : 'StoragePools'
     return {
       id: this.nextId('tasks', name),
       name,

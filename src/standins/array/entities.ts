@@ -90,6 +90,57 @@ export interface VolumeEntity {
   readonly changedBytesPerDay?: string
   /** The snapshot that it still shares extents with; absent for a volume that stands alone. */
   readonly cloneOf?: string
+  /** The pool to which it is moving; hosts read and write it in its own until it has arrived. */
+  readonly movingTo?: string | undefined
+  /** How its workload fills it; absent where nobody but hosts of the fleet write. */
+  readonly course?: UsageCourse
+  /** What its workload asks of it; absent where nobody but hosts of the fleet ask. */
+  readonly load?: LoadCourse
+}
+
+/** How a workload asks with time. */
+export interface LoadCourse {
+  /** At its usual. */
+  readonly requestsPerSecond: number
+  readonly readShare: number
+  readonly bytesEach: number
+  /** Of its reads, what the cache answers. */
+  readonly cacheHit: number
+  readonly shape: 'office' | 'steady' | 'night'
+  /** Hours of a weekday (0 = Monday, UTC) in which it asks so much more. */
+  readonly peaks?: readonly {
+    readonly weekday: number
+    readonly fromHour: number
+    readonly toHour: number
+    readonly factor: number
+  }[]
+}
+
+/** Reads, writes, KiB read, KiB written, seconds of reads, seconds of writes: since the array began. */
+export type LoadCounters = readonly [number, number, number, number, number, number]
+
+export interface CountersEntity {
+  readonly id: string
+  readonly at: number
+  readonly volumes: Readonly<Record<string, LoadCounters>>
+}
+
+/** How a workload fills its volume with time. */
+export interface UsageCourse {
+  readonly bytesPerDay: number
+  /** More on weekdays than at the end of the week. */
+  readonly isWeekly: boolean
+  /** By which its days differ; absent where all are alike. */
+  readonly seed?: string
+  /** Bulk loads and mass deletes, at fleet milliseconds. */
+  readonly steps?: readonly { readonly at: number; readonly bytes: number }[]
+}
+
+/** What pools and volumes held at an instant, which is its id (fleet milliseconds). */
+export interface UsageEntity {
+  readonly id: string
+  readonly pools: Readonly<Record<string, string>>
+  readonly volumes: Readonly<Record<string, string>>
 }
 
 export interface SnapshotEntity {
@@ -106,6 +157,8 @@ export interface SnapshotEntity {
   readonly workloadBytes: string
   /** What was acknowledged and still in memory has reached the drives. */
   readonly isConsistent: boolean
+  /** The task that flushes it together with others of its instant. */
+  readonly takenBy?: string
 }
 
 /**
@@ -118,6 +171,14 @@ export interface LineageEntity {
   readonly changedAt: number
   readonly live: readonly { readonly first: number; readonly bytes: number }[]
   readonly dead: readonly { readonly first: number; readonly last: number; readonly bytes: number }[]
+}
+
+/** Volumes of which snapshots are taken at one instant. */
+export interface ConsistencyEntity {
+  readonly id: string
+  readonly name: string
+  readonly description: string
+  readonly volumeIds: readonly string[]
 }
 
 export interface EndpointEntity {
@@ -156,10 +217,12 @@ export interface TaskEntity {
     | 'move-pieces'
     | 'erase-drive'
     | 'flush-snapshot'
+    | 'flush-group'
     | 'copy-clone'
     | 'restore-volume'
+    | 'move-volume'
   readonly subjectId: string
-  readonly state: 'Running' | 'Completed' | 'Exception'
+  readonly state: 'Running' | 'Completed' | 'Exception' | 'Cancelled'
   readonly startedAt: number
   readonly endedAt: number | null
   /** Each drive's share of the work and its rate; done is the least of share and rate × worked time. */

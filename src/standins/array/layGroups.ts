@@ -10,6 +10,12 @@ const schemeByRaidType: Readonly<Record<RaidType, RaidScheme>> = {
   RAID6TP: { kind: 'parity', parityDrives: 3 },
 }
 
+/** How many drives of a group may fail before it no longer holds what was written to it. */
+export function survivedBy(raidType: RaidType): number {
+  const scheme = schemeByRaidType[raidType]
+  return scheme.kind === 'mirror' ? scheme.copies - 1 : scheme.parityDrives
+}
+
 /** What groups cut as asked can hold; a group that cannot be laid is refused. Each group is a list of its drives' bytes. */
 export function layGroups(
   groups: readonly (readonly bigint[])[],

@@ -16,5 +16,21 @@ export function poolWrittenBytes(array: SimulatedArray, poolId: string): bigint 
   return array
     .all('volumes')
     .filter(volume => volume.poolId === poolId)
-    .reduce((sum, volume) => sum + array.writtenBytes(volume), beyond > 0n ? beyond : 0n)
+    .reduce(
+      (sum, volume) => sum + array.writtenBytes(volume),
+      arrivedBytes(array, poolId) + (beyond > 0n ? beyond : 0n),
+    )
+}
+
+/** What has been copied to a pool of volumes that are on their way to it. */
+function arrivedBytes(array: SimulatedArray, poolId: string): bigint {
+  const coming = new Set(array.all('volumes').flatMap(each => (each.movingTo === poolId ? each.id : [])))
+  if (coming.size === 0) return 0n
+  return array
+    .all('tasks')
+    .filter(task => task.work === 'move-volume' && task.state === 'Running' && coming.has(task.subjectId))
+    .reduce((sum, { lanes: [lane], workedSeconds }) => {
+      const done = lane === undefined ? 0 : Math.min(lane.bytes, lane.bytesPerSecond * workedSeconds)
+      return sum + BigInt(Math.floor(done))
+    }, 0n)
 }

@@ -29,11 +29,52 @@ function freeName(array: SimulatedArray, name: string): void {
 
 /** A snapshot holds what had been acknowledged when it was asked for; it is consistent when that has reached the drives. */
 export function takeSnapshot(array: SimulatedArray, volumeId: string, name: string): TaskEntity {
-  const copies = copiesOf(array)
-  const volume = array.one('volumes', volumeId)
+  const { entries, snapshot, bytesPerSecond } = frozen(array, volumeId, name, array.clock.now())
+  const task = array.task(`Snapshot ${name}`, 'flush-snapshot', snapshot.id, { VolumeName: name }, [
+    { bytes: cachedBytes, bytesPerSecond },
+  ])
+  array.store.commit([...entries, array.entry('tasks', task)])
+  return task
+}
+
+/** Of all volumes of a group at one instant: each bears the name of its volume and that of the whole. */
+export function takeTogether(array: SimulatedArray, groupId: string, name: string): TaskEntity {
+  const group = array.one('consistencyGroups', groupId)
+  // All of them can be taken before any is.
+  for (const id of group.volumeIds)
+    canBeTaken(array, array.one('volumes', id), `${array.one('volumes', id).name}.${name}`)
+  // Nothing is written between them: requests are served one at a time.
+  const instant = array.clock.now()
+  const all = group.volumeIds.map(id => frozen(array, id, `${array.one('volumes', id).name}.${name}`, instant))
+  if (all.length === 0)
+    throw conflict(`${name} was not made.`, `${group.name} has no volumes.`, 'Put volumes into it first.')
+  const rate = Math.min(...all.map(each => each.bytesPerSecond))
+  const task = array.task(
+    `Snapshots ${name} of ${group.name}`,
+    'flush-group',
+    groupId,
+    { ConsistencyGroupName: name },
+    [{ bytes: cachedBytes, bytesPerSecond: rate }],
+  )
+  const entries = all.flatMap(each => [
+    ...each.entries.slice(0, 1),
+    array.entry('snapshots', { ...each.snapshot, takenBy: task.id }),
+  ])
+  array.store.commit([...entries, array.entry('tasks', task)])
+  return task
+}
+
+function canBeTaken(array: SimulatedArray, volume: VolumeEntity, name: string): void {
   if (!volume.isReady)
     throw conflict(`${name} was not made.`, `${volume.name} is still being zeroed.`, 'Wait for its task.')
   freeName(array, name)
+}
+
+/** Freezes what a volume is now. @returns what is to be committed for it: the volume's versions, then the snapshot */
+function frozen(array: SimulatedArray, volumeId: string, name: string, takenAt: number) {
+  const copies = copiesOf(array)
+  const volume = array.one('volumes', volumeId)
+  canBeTaken(array, volume, name)
   const pool = array.one('pools', volume.poolId)
   const lineage = taken(lineageOf(array, volume))
   const id = array.nextId('snapshots', `${volumeId}/${name}`)
@@ -43,18 +84,14 @@ export function takeSnapshot(array: SimulatedArray, volumeId: string, name: stri
     name,
     naa: naaFor(array, `snapshot ${id}`),
     sizeBytes: volume.sizeBytes,
-    takenAt: array.clock.now(),
+    takenAt,
     number: lineage.taken,
     workloadBytes: volume.workloadBytes,
     isConsistent: false,
   }
   copies.freeze(volumeId, id)
-  const rate = lanesOf(array, pool.groups.flat(), 0.8).reduce((sum, lane) => sum + lane.bytesPerSecond, 0)
-  const task = array.task(`Snapshot ${name}`, 'flush-snapshot', id, { VolumeName: name }, [
-    { bytes: cachedBytes, bytesPerSecond: rate },
-  ])
-  array.store.commit([array.entry('lineages', lineage), array.entry('snapshots', snapshot), array.entry('tasks', task)])
-  return task
+  const bytesPerSecond = lanesOf(array, pool.groups.flat(), 0.8).reduce((sum, lane) => sum + lane.bytesPerSecond, 0)
+  return { entries: [array.entry('lineages', lineage), array.entry('snapshots', snapshot)], snapshot, bytesPerSecond }
 }
 
 export function removeSnapshot(array: SimulatedArray, id: string): void {
@@ -167,6 +204,11 @@ export function restoreVolume(array: SimulatedArray, volumeId: string, snapshotI
 
 /** What the end of such work makes of what it was about. */
 export function endedCopy(array: SimulatedArray, task: TaskEntity): Entry[] {
+  if (task.work === 'flush-group')
+    return array
+      .all('snapshots')
+      .filter(each => each.takenBy === task.id)
+      .map(each => array.entry('snapshots', { ...each, isConsistent: true }))
   const snapshot = array.maybe('snapshots', task.subjectId)
   if (task.work === 'flush-snapshot')
     return snapshot === undefined ? [] : [array.entry('snapshots', { ...snapshot, isConsistent: true })]

@@ -1,4 +1,5 @@
-import type { TaskEntity, VolumeEntity } from './entities'
+import type { PoolEntity, TaskEntity, VolumeEntity } from './entities'
+import { withoutVolume } from './consistencyGroups'
 import { poolWrittenBytes } from './poolSpace'
 import { lanesOf } from './pools'
 import { badValue, conflict } from './Refused'
@@ -13,12 +14,8 @@ export interface VolumeRequest {
   readonly isThin: boolean
 }
 
-/** @returns the task of a thick volume, whose extents are zeroed first; undefined for a thin one, which is ready at once */
-export function createVolume(
-  array: SimulatedArray,
-  request: VolumeRequest,
-): { readonly volume: VolumeEntity; readonly task: TaskEntity | undefined } {
-  const pool = array.one('pools', request.poolId)
+/** @throws {Refused} */
+function canBeMade(array: SimulatedArray, request: VolumeRequest, pool: PoolEntity): void {
   if (!pool.isReady)
     throw conflict(
       `Volume ${request.name} was not made.`,
@@ -38,6 +35,15 @@ export function createVolume(
       'Ask for less, or for a thin volume.',
     )
   }
+}
+
+/** @returns the task of a thick volume, whose extents are zeroed first; undefined for a thin one, which is ready at once */
+export function createVolume(
+  array: SimulatedArray,
+  request: VolumeRequest,
+): { readonly volume: VolumeEntity; readonly task: TaskEntity | undefined } {
+  const pool = array.one('pools', request.poolId)
+  canBeMade(array, request, pool)
   const id = array.nextId('volumes', request.name)
   const volume: VolumeEntity = {
     id,
@@ -102,7 +108,7 @@ export function removeVolume(array: SimulatedArray, id: string): void {
   }
   const why = heldBack(array, id)
   if (why !== undefined) throw conflict(`${volume.name} was not removed.`, why, 'Remove its snapshots first.')
-  array.store.commit([array.gone('volumes', id), array.gone('lineages', id)])
+  array.store.commit([array.gone('volumes', id), array.gone('lineages', id), ...withoutVolume(array, id)])
   array.blocks.forget(id)
 }
 

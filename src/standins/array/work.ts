@@ -1,4 +1,5 @@
 import type { SimulatedArray } from './SimulatedArray'
+import { arrived, moveHalted, notMoved } from './moves'
 import { endedCopy } from './snapshots'
 import type { TaskEntity } from './entities'
 import type { Entry } from '../fleet'
@@ -23,20 +24,12 @@ export function work(array: SimulatedArray, seconds: number): void {
     const worked: TaskEntity = { ...task, workedSeconds: task.workedSeconds + own }
     if (fault !== undefined && doneRatio(worked) >= fault.atRatio) {
       array.faults.strikes(array.model.name, 'task-fails')
-      array.store.commit([
-        array.entry('tasks', {
-          ...task,
-          state: 'Exception',
-          endedAt: array.clock.now(),
-          message: 'The drive firmware reported an internal error.',
-        }),
-      ])
+      array.store.commit(failed(array, task, 'The drive firmware reported an internal error.'))
       continue
     }
-    const halted = array.extraWork?.halted(task)
+    const halted = task.work === 'move-volume' ? moveHalted(array, task) : array.extraWork?.halted(task)
     if (halted !== undefined) {
-      const stopped: TaskEntity = { ...task, state: 'Exception', endedAt: array.clock.now(), message: halted }
-      array.store.commit([array.entry('tasks', stopped)])
+      array.store.commit(failed(array, task, halted))
       continue
     }
     array.extraWork?.progressed(task, doneRatio(worked))
@@ -49,13 +42,25 @@ export function work(array: SimulatedArray, seconds: number): void {
   }
 }
 
+const ofCopies: ReadonlySet<TaskEntity['work']> = new Set([
+  'flush-snapshot',
+  'flush-group',
+  'copy-clone',
+  'restore-volume',
+])
+
+const failed = (array: SimulatedArray, task: TaskEntity, message: string): Entry[] => [
+  array.entry('tasks', { ...task, state: 'Exception', endedAt: array.clock.now(), message }),
+  ...notMoved(array, task),
+]
+
 function resultOf(array: SimulatedArray, task: TaskEntity): Entry[] {
   if (task.work === 'initialise-pool')
     return [array.entry('pools', { ...array.one('pools', task.subjectId), isReady: true })]
   if (task.work === 'zero-volume')
     return [array.entry('volumes', { ...array.one('volumes', task.subjectId), isReady: true })]
-  if (task.work === 'flush-snapshot' || task.work === 'copy-clone' || task.work === 'restore-volume')
-    return endedCopy(array, task)
+  if (ofCopies.has(task.work)) return endedCopy(array, task)
+  if (task.work === 'move-volume') return arrived(array, task)
   return [...(array.extraWork?.ended(task) ?? [])]
 }
 

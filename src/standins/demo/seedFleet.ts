@@ -1,6 +1,6 @@
 import { layGroups } from '../array/layGroups'
-import type { DriveEntity, PoolEntity, VolumeEntity } from '../array'
-import { hostAccess, type SimulatedArray } from '../array'
+import type { DriveEntity, LoadCourse, PoolEntity, UsageCourse, VolumeEntity } from '../array'
+import { hostAccess, seedLoads, seedUsage, type SimulatedArray } from '../array'
 import { seededHex, seededNumber } from '../fleet'
 import { shareOf } from '@/core/layout'
 
@@ -79,9 +79,54 @@ const inUse: readonly (readonly [string, string, readonly string[]])[] = [
 const bays = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, index) => from + index)
 const gibibyte = 1024n ** 3n
 
+const course =
+  (isWeekly: boolean) =>
+  (gibibytesPerDay: number, steps: UsageCourse['steps'] = []) => ({
+    bytesPerDay: gibibytesPerDay * Number(gibibyte),
+    isWeekly,
+    steps,
+  })
+/** What people make, they make on weekdays; instruments know no weekend. */
+const [weekly, steady] = [course(true), course(false)]
+
+const load = (
+  requestsPerSecond: number,
+  readShare: number,
+  kibibytes: number,
+  cacheHit: number,
+  shape: LoadCourse['shape'],
+  peaks: LoadCourse['peaks'] = [],
+): LoadCourse => ({ requestsPerSecond, readShare, bytesEach: kibibytes * 1024, cacheHit, shape, peaks })
+
+/** What each workload asks: on Monday mornings all that was scanned is derived anew, and everybody else on the shelves waits. */
+const loads: Readonly<Partial<Record<string, LoadCourse>>> = {
+  'ct-scans-raw-01': load(60, 0.95, 256, 0.35, 'office'),
+  'ct-scans-raw-02': load(190, 0.35, 256, 0.4, 'office'),
+  'ct-scans-derived-01': load(240, 0.6, 64, 0.45, 'office', [{ weekday: 0, fromHour: 8, toHour: 11.5, factor: 5.5 }]),
+  'staff-homes-01': load(420, 0.7, 16, 0.72, 'office'),
+  'photo-studio-01': load(150, 0.55, 128, 0.5, 'office'),
+  'field-recordings-01': load(30, 0.2, 64, 0.3, 'steady'),
+  'ticket-desk-01': load(700, 0.8, 8, 0.9, 'office'),
+  'building-sensors-01': load(90, 0.05, 4, 0.5, 'steady'),
+  'reading-room-image-01': load(300, 0.97, 16, 0.85, 'office'),
+}
+
 /** heron: twenty-four NVMe drives that nothing uses yet. */
 export function seedHeron(array: SimulatedArray): void {
   array.store.commit(bays(1, 24).map(bay => array.entry('drives', drive(array, nvme, '1', bay))))
+}
+
+/** A drive with its place in the pool whose groups or spares name it. */
+function placedIn(pools: readonly PoolEntity[], each: DriveEntity): DriveEntity {
+  const owner = pools.find(candidate => candidate.groups.flat().includes(each.id) || candidate.spares.includes(each.id))
+  if (owner === undefined) return each
+  const groupIndex = owner.groups.findIndex(group => group.includes(each.id))
+  return {
+    ...each,
+    poolId: owner.id,
+    groupIndex: groupIndex < 0 ? null : groupIndex,
+    role: groupIndex < 0 ? ('spare' as const) : ('data' as const),
+  }
 }
 
 /** bittern: four shelves of disks in one pool that is nearly full, and eight SSDs in its head, two of them free. */
@@ -92,29 +137,21 @@ export function seedBittern(array: SimulatedArray): void {
   const spares = disks.slice(44, 46).map(each => each.id)
   const bulk = pool('bittern-bulk-01', 'RAID6', groups, spares, hdd.bytes, 46n)
   const fast = pool('bittern-fast-01', 'RAID1', [flash.slice(0, 6).map(each => each.id)], [], ssd.bytes, 6n)
-  const placed = [...disks, ...flash].map(each => {
-    const owner = [bulk, fast].find(
-      candidate => candidate.groups.flat().includes(each.id) || candidate.spares.includes(each.id),
-    )
-    if (owner === undefined) return each
-    const groupIndex = owner.groups.findIndex(group => group.includes(each.id))
-    return {
-      ...each,
-      poolId: owner.id,
-      groupIndex: groupIndex < 0 ? null : groupIndex,
-      role: groupIndex < 0 ? ('spare' as const) : ('data' as const),
-    }
+  const placed = [...disks, ...flash].map(each => placedIn([bulk, fast], each))
+  const ago = (days: number, gibibytes: number) => ({
+    at: array.clock.now() - days * 86_400_000,
+    bytes: gibibytes * Number(gibibyte),
   })
   const volumes = [
     volume(array, bulk, 'ct-scans-raw-01', 120_000n, 96_400n, 0.0004),
-    volume(array, bulk, 'ct-scans-raw-02', 120_000n, 101_250n, 0.0021),
-    volume(array, bulk, 'ct-scans-derived-01', 60_000n, 51_700n, 0.011),
-    volume(array, bulk, 'staff-homes-01', 40_000n, 28_900n, 0.006),
-    volume(array, bulk, 'photo-studio-01', 80_000n, 63_100n, 0.003),
-    volume(array, bulk, 'field-recordings-01', 30_000n, 11_300n, 0.0012),
-    volume(array, fast, 'ticket-desk-01', 400n, 212n, 0.09),
-    volume(array, fast, 'building-sensors-01', 250n, 84n, 0.02),
-    volume(array, fast, 'reading-room-image-01', 1_200n, 640n, 0.004),
+    volume(array, bulk, 'ct-scans-raw-02', 120_000n, 94_150n, 0.0021, weekly(128, [ago(90, 9_600)])),
+    volume(array, bulk, 'ct-scans-derived-01', 60_000n, 47_700n, 0.011, weekly(12)),
+    volume(array, bulk, 'staff-homes-01', 40_000n, 28_900n, 0.006, weekly(11)),
+    volume(array, bulk, 'photo-studio-01', 80_000n, 58_100n, 0.003, weekly(34, [ago(63, -6_950)])),
+    volume(array, bulk, 'field-recordings-01', 30_000n, 11_300n, 0.0012, steady(6)),
+    volume(array, fast, 'ticket-desk-01', 400n, 212n, 0.09, weekly(0.4)),
+    volume(array, fast, 'building-sensors-01', 250n, 84n, 0.02, steady(0.25)),
+    volume(array, fast, 'reading-room-image-01', 1_200n, 640n, 0.004, weekly(1.1)),
   ]
   array.store.commit([
     ...placed.map(each => array.entry('drives', each)),
@@ -127,6 +164,8 @@ export function seedBittern(array: SimulatedArray): void {
     const { id } = hostAccess.addGroup(array, group, '', [endpoint.id])
     for (const name of names) hostAccess.connect(array, id, name, '')
   }
+  seedUsage(array)
+  seedLoads(array)
 }
 
 function pool(
@@ -166,6 +205,7 @@ function volume(
   writtenGibibytes: bigint,
   /** Of what is written, overwritten in a day. */
   changedRatio: number,
+  course?: UsageCourse,
 ): VolumeEntity {
   return {
     id: name,
@@ -179,5 +219,7 @@ function volume(
     sizeBytes: `${sizeGibibytes * gibibyte}`,
     workloadBytes: `${writtenGibibytes * gibibyte}`,
     changedBytesPerDay: `${Math.round(Number(writtenGibibytes * gibibyte) * changedRatio)}`,
+    ...(course === undefined ? {} : { course: { ...course, seed: name } }),
+    ...(loads[name] === undefined ? {} : { load: loads[name] }),
   }
 }

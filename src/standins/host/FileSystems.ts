@@ -71,13 +71,24 @@ export function writeFile(
   length: number,
   seed: string,
 ): string | undefined {
-  const others = superblock.files.filter(each => each.path !== path)
-  const at = freeAt(superblock, others, mebibytesOf(length))
-  if (at === undefined) return undefined
   const data = Buffer.from(seededHex(seed, path, 64).repeat(Math.ceil(length / 64))).subarray(0, length)
+  return keepFile(disk, superblock, path, data)
+}
+
+/** The bytes come first, then the account that names them: a file is there whole, or not at all. */
+export function keepFile(disk: DiskBytes, superblock: Superblock, path: string, data: Buffer): string | undefined {
+  const others = superblock.files.filter(each => each.path !== path)
+  const at = freeAt(superblock, others, mebibytesOf(data.length))
+  if (at === undefined) return undefined
   disk.write(BigInt(at) * BigInt(mebibyte), data)
-  writeSuperblock(disk, { ...superblock, files: [...others, { path, at, length }] })
+  writeSuperblock(disk, { ...superblock, files: [...others, { path, at, length: data.length }] })
   return createHash('sha256').update(data).digest('hex')
+}
+
+/** What a file holds; undefined where there is none. */
+export function bytesOf(disk: DiskBytes, { files }: Superblock, path: string): Buffer | undefined {
+  const file = files.find(each => each.path === path)
+  return file === undefined ? undefined : disk.read(BigInt(file.at) * BigInt(mebibyte), file.length)
 }
 
 /** Where so many mebibytes lie free. */
@@ -91,12 +102,9 @@ function freeAt({ sizeBytes }: Superblock, files: readonly Entry[], count: numbe
   return BigInt(at + count) * BigInt(mebibyte) <= BigInt(sizeBytes) ? at : undefined
 }
 
-export function readFile(disk: DiskBytes, { files }: Superblock, path: string): string | undefined {
-  const file = files.find(each => each.path === path)
-  if (file === undefined) return undefined
-  return createHash('sha256')
-    .update(disk.read(BigInt(file.at) * BigInt(mebibyte), file.length))
-    .digest('hex')
+export function readFile(disk: DiskBytes, superblock: Superblock, path: string): string | undefined {
+  const data = bytesOf(disk, superblock, path)
+  return data === undefined ? undefined : createHash('sha256').update(data).digest('hex')
 }
 
 export const removeFile = (disk: DiskBytes, superblock: Superblock, path: string): void =>

@@ -1,7 +1,9 @@
 import { seededHex } from '../fleet'
 import {
+  bytesOf,
   format,
   grow,
+  keepFile,
   readFile,
   readSuperblock,
   removeFile,
@@ -18,6 +20,8 @@ export interface Mount {
   readonly uuid: string
   readonly path: string
   readonly isMounted: boolean
+  /** Until the next start only, and never written: a copy of a file system beside the one that it is of. */
+  readonly isReadOnly?: boolean
 }
 
 /** What a host's file systems stand on. */
@@ -39,7 +43,8 @@ export class HostMounts {
   /** What is mounted at every start is mounted where its disk is found, and is still the one. */
   mountAll(): void {
     const devices = this.disks.devices()
-    const up = this.disks.mounts().map(each => ({
+    const lasting = this.disks.mounts().filter(each => each.isReadOnly !== true)
+    const up = lasting.map(each => ({
       ...each,
       isMounted: devices.includes(each.naa) && this.#superblock(each.naa)?.uuid === each.uuid,
     }))
@@ -60,7 +65,7 @@ export class HostMounts {
               sizeBytes: found.sizeBytes,
               usedBytes: `${usedBytes(found)}`,
               mountedAt: mount?.isMounted === true ? mount.path : null,
-              mountsAt: mount?.path ?? null,
+              mountsAt: mount?.isReadOnly === true ? null : (mount?.path ?? null),
             },
           ]
     })
@@ -78,7 +83,7 @@ export class HostMounts {
     format(disk, fileSystem, label, seededHex('file system', `${naa}/${Date.now()}`, 32))
   }
 
-  mount(naa: string, path: string): void {
+  mount(naa: string, path: string, isReadOnly = false): void {
     const found = readSuperblock(this.disks.disk(naa))
     if (found === undefined)
       throw refuse(409, 'Nothing was mounted.', 'No file system stands on the disk.', 'Make one first.')
@@ -86,7 +91,9 @@ export class HostMounts {
     const there = others.find(each => each.path === path)
     if (there !== undefined)
       throw refuse(409, 'Nothing was mounted.', `Another disk is mounted at ${path}.`, 'Choose another path.')
-    const twin = others.find(each => each.uuid === found.uuid && each.isMounted)
+    const twin = isReadOnly
+      ? undefined
+      : others.find(each => each.uuid === found.uuid && each.isMounted && each.isReadOnly !== true)
     if (twin !== undefined)
       throw refuse(
         409,
@@ -94,7 +101,7 @@ export class HostMounts {
         `A file system of the same identifier is mounted at ${twin.path}.`,
         'Give the copy a new identifier.',
       )
-    this.disks.keep([...others, { naa, uuid: found.uuid, path, isMounted: true }])
+    this.disks.keep([...others, { naa, uuid: found.uuid, path, isMounted: true, isReadOnly }])
   }
 
   unmount(path: string): void {
@@ -120,6 +127,20 @@ export class HostMounts {
     const { disk, superblock, within } = this.#mounted(path)
     const sum = readFile(disk, superblock, within)
     if (sum === undefined) throw refuse(404, 'The file was not read.', `No file is at ${path}.`, 'Look where it is.')
+    return sum
+  }
+
+  /** What stands at the new place is never written over. */
+  copyFile(from: string, to: string): string {
+    const source = this.#mounted(from)
+    const data = bytesOf(source.disk, source.superblock, source.within)
+    if (data === undefined) throw refuse(404, 'The file was not copied.', `No file is at ${from}.`, 'Look where it is.')
+    const target = this.#mounted(to)
+    if (readFile(target.disk, target.superblock, target.within) !== undefined)
+      throw refuse(409, 'The file was not copied.', `A file is at ${to} already.`, 'Copy it to another name.')
+    const sum = keepFile(target.disk, target.superblock, target.within, data)
+    if (sum === undefined)
+      throw refuse(507, 'The file was not copied.', 'The file system is full.', 'Make room, or grow it.')
     return sum
   }
 

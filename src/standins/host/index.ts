@@ -68,8 +68,8 @@ function fileRoutes(server: FastifyInstance, host: SimulatedHost): void {
     return {}
   })
   server.post('/agent/mounts', ({ body }) => {
-    const { naa, path } = asked(body)
-    host.files.mount(naa, path)
+    const { naa, path, isReadOnly } = asked(body)
+    host.files.mount(naa, path, isReadOnly)
     return {}
   })
   server.post('/agent/mounts/remove', ({ body }) => {
@@ -82,6 +82,10 @@ function fileRoutes(server: FastifyInstance, host: SimulatedHost): void {
     return { sha256: host.files.writeFile(path, lengthBytes, seed) }
   })
   server.post('/agent/files/read', ({ body }) => ({ sha256: host.files.readFile(asked(body).path) }))
+  server.post('/agent/files/copy', ({ body }) => {
+    const { path, to } = asked(body)
+    return { sha256: host.files.copyFile(path, to) }
+  })
   server.post('/agent/files/remove', ({ body }) => {
     host.files.removeFile(asked(body).path)
     return {}
@@ -97,6 +101,8 @@ const path = { type: 'string', pattern: '^/[A-Za-z0-9._/-]{1,200}$' } as const
 const isAsked = new Ajv().compile<{
   naa?: string
   path?: string
+  to?: string
+  isReadOnly?: boolean
   fileSystem?: 'xfs' | 'ext4'
   label?: string
   lengthBytes?: number
@@ -106,6 +112,8 @@ const isAsked = new Ajv().compile<{
   properties: {
     naa: { type: 'string', maxLength: 64 },
     path,
+    to: path,
+    isReadOnly: { type: 'boolean' },
     fileSystem: { enum: ['xfs', 'ext4'] },
     label: { type: 'string', maxLength: 12 },
     lengthBytes: { type: 'integer' },
@@ -113,10 +121,20 @@ const isAsked = new Ajv().compile<{
   },
 })
 
+const nothingAsked = {
+  naa: '',
+  path: '',
+  to: '',
+  isReadOnly: false,
+  fileSystem: 'xfs' as const,
+  label: '',
+  lengthBytes: 0,
+  seed: '',
+}
+
 /** The parts of a request that are about files; what is missing is empty, and refused by what needs it. */
 function asked(body: unknown) {
-  if (isAsked(body))
-    return { naa: '', path: '', fileSystem: 'xfs' as const, label: '', lengthBytes: 0, seed: '', ...body }
+  if (isAsked(body)) return { ...nothingAsked, ...body }
   throw new HostRefused(400, {
     what: 'Nothing was done.',
     why: 'The request is not understood: paths are absolute, of letters, digits, dots, hyphens and underscores.',

@@ -1,5 +1,6 @@
 import {
   badValue,
+  blockMoves,
   blockPools,
   poolSnapshotBytes,
   poolWrittenBytes,
@@ -173,10 +174,14 @@ const bankOf = (bank: FromSchema<typeof banks>[number]): BankEntity => ({
   capacity: bank.Capacity.map(idIn),
 })
 
+function groupsHealth(array: SimulatedArray, pool: PoolEntity): 'Critical' | 'Warning' | 'OK' {
+  if (blockMoves.failedWhy(array, pool) !== undefined) return 'Critical'
+  return pool.groups.flat().some(id => array.one('drives', id).isFailed) ? 'Warning' : 'OK'
+}
+
 function poolBody(array: SimulatedArray, each: PoolEntity, nodes: RowService | undefined): Body {
   const drives = new Map(array.all('drives').map(entity => [entity.id, entity]))
   const driveLink = (id: string) => link(drivePath(drives.get(id) ?? { id, enclosureId: '0' }))
-  const isHurt = each.groups.flat().some(id => drives.get(id)?.isFailed === true)
   const { spread } = each
   return {
     Description: each.description,
@@ -204,7 +209,7 @@ function poolBody(array: SimulatedArray, each: PoolEntity, nodes: RowService | u
     Links: { DedicatedSpareDrives: each.spares.map(driveLink) },
     Status: {
       State: each.isReady ? 'Enabled' : 'Starting',
-      Health: nodes === undefined ? (isHurt ? 'Warning' : 'OK') : nodes.view.poolHealth(each),
+      Health: nodes === undefined ? groupsHealth(array, each) : nodes.view.poolHealth(each),
     },
   }
 }

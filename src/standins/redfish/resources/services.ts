@@ -46,6 +46,7 @@ export const services = (isRow: boolean): readonly (readonly [string, string])[]
   ['SessionService', 'SessionService'],
   ['EventService', 'EventService'],
   ['UpdateService', 'UpdateService'],
+  ['TelemetryService', 'TelemetryService'],
   ['Registries', 'Registries'],
   ...(isRow
     ? ([

@@ -23,6 +23,7 @@ export function storagePlaces(array: SimulatedArray): Place[] {
           Controllers: link('Storage/1/Controllers'),
           StoragePools: link('Storage/1/StoragePools'),
           Volumes: link('Storage/1/Volumes'),
+          ...(array.blocks.copies === undefined ? {} : { ConsistencyGroups: link('Storage/1/ConsistencyGroups') }),
           Drives: drives.map(each => link(drivePath(each))),
           'Drives@odata.count': drives.length,
           Status: status(true),

@@ -1,4 +1,4 @@
-import { doneRatio, Refused, type SimulatedArray, type TaskEntity } from '../../array'
+import { blockMoves, doneRatio, Refused, type SimulatedArray, type TaskEntity } from '../../array'
 import { resource, root, type Body } from '../body'
 import { placesOf, single, type Place } from '../Place'
 
@@ -9,7 +9,7 @@ export const taskBody = (each: TaskEntity): Body => resource(path(each.id), type
 
 const taskState = (each: TaskEntity): Body => ({
   TaskState: each.state,
-  TaskStatus: each.state === 'Exception' ? 'Critical' : 'OK',
+  TaskStatus: each.state === 'Exception' ? 'Critical' : each.state === 'Cancelled' ? 'Warning' : 'OK',
   TaskMonitor: `${root}/TaskService/TaskMonitors/${each.id}`,
   StartTime: new Date(each.startedAt).toISOString(),
   ...(each.endedAt === null ? {} : { EndTime: new Date(each.endedAt).toISOString() }),
@@ -51,6 +51,7 @@ export function taskPlaces(array: SimulatedArray): Place[] {
       idOf: each => each.id,
       nameOf: each => each.name,
       body: taskState,
+      remove: each => blockMoves.cancelTask(array, each),
     }),
   ]
 }
@@ -68,7 +69,7 @@ export interface Monitored {
 export function monitored(task: TaskEntity, bodyAt: (path: string) => Body | undefined): Monitored {
   if (task.state === 'Running')
     return { status: 202, location: `${root}/TaskService/TaskMonitors/${task.id}`, body: taskBody(task) }
-  if (task.state === 'Exception')
+  if (task.state === 'Exception' || task.state === 'Cancelled')
     throw new Refused(500, 'StorageDevice.1.2.OperationFailure', {
       what: `${task.name} has failed.`,
       why: task.message,

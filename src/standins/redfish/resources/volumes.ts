@@ -1,10 +1,14 @@
 import {
   badValue,
+  blockGroups,
+  blockMoves,
   blockSnapshots,
   blockVolumes,
+  doneRatio,
   heldBy,
   type SimulatedArray,
   type SnapshotEntity,
+  type TaskEntity,
   type VolumeEntity,
 } from '../../array'
 import { idIn, link, resource, type Body } from '../body'
@@ -12,6 +16,22 @@ import { accepts, placesOf, type Outcome, type Place } from '../Place'
 import { longText, references, text } from '../reader'
 import type { RowService } from '../RowService'
 
+const sources = {
+  type: 'array',
+  minItems: 1,
+  maxItems: 1,
+  items: {
+    type: 'object',
+    required: ['ProvidingPools'],
+    properties: {
+      ProvidingPools: {
+        type: 'object',
+        required: ['Members'],
+        properties: { Members: { ...references, minItems: 1, maxItems: 1 } },
+      },
+    },
+  },
+} as const
 const size = { type: 'integer', minimum: 1, maximum: Number.MAX_SAFE_INTEGER } as const
 const newVolume = {
   type: 'object',
@@ -21,29 +41,26 @@ const newVolume = {
     Description: longText,
     CapacityBytes: size,
     ProvisioningPolicy: { enum: ['Thin', 'Fixed'] },
-    CapacitySources: {
-      type: 'array',
-      minItems: 1,
-      maxItems: 1,
-      items: {
-        type: 'object',
-        required: ['ProvidingPools'],
-        properties: {
-          ProvidingPools: {
-            type: 'object',
-            required: ['Members'],
-            properties: { Members: { ...references, minItems: 1, maxItems: 1 } },
-          },
-        },
-      },
-    },
+    CapacitySources: sources,
   },
+} as const
+/** How much of the drives' rate a move may take, where a maker has a word for it. */
+const moveRate = {
+  type: 'object',
+  properties: { MoveRatePercent: { type: 'number', minimum: 1, maximum: 100 } },
 } as const
 const changedVolume = {
   type: 'object',
   minProperties: 1,
   additionalProperties: false,
-  properties: { DisplayName: text, CapacityBytes: size, Description: longText },
+  properties: {
+    DisplayName: text,
+    CapacityBytes: size,
+    Description: longText,
+    /** A volume is moved by naming the pool that it shall come from. */
+    CapacitySources: sources,
+    Oem: { type: 'object', properties: { TallisThorne: moveRate } },
+  },
 } as const
 const newReplica = {
   type: 'object',
@@ -91,6 +108,8 @@ export function volumePlaces(array: SimulatedArray, nodes?: RowService): Place[]
     }),
     change: accepts(changedVolume, (wanted, each: Shown) => {
       const { id } = volumeOnly(each)
+      const poolId = idIn(wanted.CapacitySources?.[0]?.ProvidingPools.Members[0])
+      if (poolId !== '') return { task: moved(array, id, poolId, wanted.Oem) }
       if (wanted.DisplayName !== undefined) blockVolumes.renameVolume(array, id, wanted.DisplayName)
       if (wanted.Description !== undefined) blockVolumes.describeVolume(array, id, wanted.Description)
       const task =
@@ -103,6 +122,21 @@ export function volumePlaces(array: SimulatedArray, nodes?: RowService): Place[]
       isSnapshot(each) ? blockSnapshots.removeSnapshot(array, each.id) : blockVolumes.removeVolume(array, each.id),
     ...(array.blocks.copies === undefined ? {} : { actions: copyActions(array, body) }),
   })
+}
+
+const usualMovePercent = 40
+
+/** @throws {Refused} where volumes of the system stay in the pool in which they were made */
+function moved(
+  array: SimulatedArray,
+  id: string,
+  poolId: string,
+  own: { readonly TallisThorne?: { readonly MoveRatePercent?: number } } | undefined,
+): TaskEntity {
+  if (array.blocks.copies === undefined)
+    throw badValue('The volume was not moved.', 'Volumes of a row stay in their pool.', 'Clone it there.')
+  const asked = array.model.maker === 'Tallis & Thorne' ? own?.TallisThorne?.MoveRatePercent : undefined
+  return blockMoves.moveVolume(array, id, poolId, (asked ?? usualMovePercent) / 100)
 }
 
 const copyActions = (array: SimulatedArray, body: (each: Shown) => Body) => ({
@@ -151,6 +185,8 @@ function volumeBody(array: SimulatedArray, each: VolumeEntity, nodes: RowService
     ProvisioningPolicy: each.isThin ? 'Thin' : 'Fixed',
     Capacity: { Data: { ConsumedBytes: Number(array.writtenBytes(each)), ProvisionedBytes: Number(each.sizeBytes) } },
     CapacitySources: sourceIn(each.poolId),
+    ...operationsOf(array, each),
+    ...groupLinks(array, each),
     ...(each.cloneOf === undefined
       ? {}
       : {
@@ -167,6 +203,52 @@ function volumeBody(array: SimulatedArray, each: VolumeEntity, nodes: RowService
         }),
     ...(nodes === undefined ? {} : { Oem: { Mirefield: { LostBytes: Number(nodes.view.lostBytes(each)) } } }),
     Status: { State: each.isReady ? 'Enabled' : 'Starting', Health: 'OK' },
+  }
+}
+
+/** The groups that it is in. Source: Swordfish, Volume, Links. */
+function groupLinks(array: SimulatedArray, { id }: VolumeEntity): Body {
+  const group = blockGroups.groupOf(array, id)
+  return group === undefined ? {} : { Links: { ConsistencyGroups: [link(`Storage/1/ConsistencyGroups/${group.id}`)] } }
+}
+
+/** What is being done with it. Source: Redfish, Volume, Operations. */
+function operationsOf(array: SimulatedArray, { id, movingTo }: VolumeEntity): Body {
+  const task =
+    movingTo === undefined
+      ? undefined
+      : array.all('tasks').findLast(each => each.work === 'move-volume' && each.subjectId === id)
+  return task === undefined
+    ? {}
+    : {
+        Operations: [
+          {
+            OperationName: task.name,
+            Operation: 'Replicate',
+            PercentageComplete: Math.floor(doneRatio(task) * 100),
+            AssociatedTask: link(`TaskService/Tasks/${task.id}`),
+          },
+        ],
+      }
+}
+
+/** What one maker tells beyond the standard; the other states each snapshot's own space only. */
+function ownSnapshotPart(
+  array: SimulatedArray,
+  each: SnapshotEntity,
+  snapshots: readonly SnapshotEntity[],
+  heldFirst: readonly { readonly last: number; readonly bytes: bigint }[],
+): Body {
+  if (array.model.maker !== 'Tallis & Thorne') return {}
+  return {
+    Oem: {
+      TallisThorne: {
+        HeldUntil: heldFirst.map(({ last, bytes }) => ({
+          LastHolder: link(pathOf(snapshots[last]?.id ?? each.id)),
+          Bytes: Number(bytes),
+        })),
+      },
+    },
   }
 }
 
@@ -196,19 +278,7 @@ function snapshotBody(array: SimulatedArray, each: SnapshotEntity): Body {
         Replica: link(pathOf(each.volumeId)),
       },
     ],
-    // What one maker tells beyond the standard; the other states each snapshot's own space only.
-    ...(array.model.maker === 'Tallis & Thorne'
-      ? {
-          Oem: {
-            TallisThorne: {
-              HeldUntil: heldFirst.map(({ last, bytes }) => ({
-                LastHolder: link(pathOf(snapshots[last]?.id ?? each.id)),
-                Bytes: Number(bytes),
-              })),
-            },
-          },
-        }
-      : {}),
+    ...ownSnapshotPart(array, each, snapshots, heldFirst),
     Status: { State: each.isConsistent ? 'Enabled' : 'Starting', Health: 'OK' },
   }
 }

@@ -40,16 +40,18 @@ export interface Host {
   readonly fileSystems: () => Promise<readonly HostFileSystem[]>
   /** Makes a file system; refused where one stands there already. */
   readonly format: (naa: string, fileSystem: FileSystem, label: string) => Promise<void>
-  /** Mounts it now and at every start; safe to repeat. */
-  readonly mount: (naa: string, path: string) => Promise<void>
+  /** Mounts it now and at every start; safe to repeat. One to be read only is mounted now only, also beside the one that it is a copy of. */
+  readonly mount: (naa: string, path: string, isReadOnly?: boolean) => Promise<void>
   /** Unmounts it, and forgets that it was to be mounted at every start; safe to repeat. */
   readonly unmount: (path: string) => Promise<void>
   /** Makes a file system as large as its disk. @returns its size now */
   readonly grow: (path: string) => Promise<bigint>
   /** Writes a file whose bytes follow from a seed; @returns the SHA-256 of what was sent */
   readonly writeFile: (path: string, lengthBytes: number, seed: string) => Promise<string>
-  /** @returns the SHA-256 of what the file holds */
-  readonly readFile: (path: string) => Promise<string>
+  /** @returns the SHA-256 of what the file holds; undefined where there is none */
+  readonly readFile: (path: string) => Promise<string | undefined>
+  /** Copies a file; what stands at the new place is never written over. @returns the SHA-256 of what was copied */
+  readonly copyFile: (from: string, to: string) => Promise<string>
   readonly removeFile: (path: string) => Promise<void>
   /** Restarts it. @returns when it has begun to */
   readonly reboot: () => Promise<void>

@@ -1,4 +1,4 @@
-import type { Drive, Node, NodePort, Pool, Snapshot, Switch, SwitchPort, Volume } from '@/core/estate'
+import type { ConsistencyGroup, Drive, Node, NodePort, Pool, Snapshot, Switch, SwitchPort, Volume } from '@/core/estate'
 import type { PoolWork } from './resources'
 
 export interface SystemIdentity {
@@ -23,6 +23,7 @@ type Found<T> = Omit<
   | 'holdingUntil'
   | 'classId'
   | 'cloneOfId'
+  | 'consistencyGroupId'
   | 'volumeId'
   | 'reason'
   | 'dueAt'
@@ -76,11 +77,13 @@ export interface Inventory {
     readonly poolLocator: string
     /** The snapshot with which a clone still shares. */
     readonly cloneOfLocator: string | null
+    readonly consistencyGroupLocator: string | null
   })[]
   readonly snapshots: readonly (Found<Snapshot> & {
     readonly volumeLocator: string | null
     readonly state: Snapshot['state']
   })[]
+  readonly consistencyGroups: readonly Plain<ConsistencyGroup>[]
   /** What is shown is a volume, or a snapshot. */
   readonly mappings: readonly {
     readonly locator: string

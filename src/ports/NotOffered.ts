@@ -6,6 +6,7 @@ const words: Readonly<Record<ResourceName, string>> = {
   pools: 'pools',
   spreadPools: 'pools spread over nodes',
   snapshots: 'snapshots',
+  consistencyGroups: 'groups of volumes with snapshots of one instant',
   mappings: 'mappings of volumes to hosts',
   drives: 'drives',
   interfaces: 'interfaces of nodes',
@@ -13,6 +14,7 @@ const words: Readonly<Record<ResourceName, string>> = {
   nodes: 'nodes',
   clusters: 'clusters',
   tasks: 'tasks',
+  metrics: 'history of what it measures',
 }
 
 /** The system has no such resource. */

@@ -36,7 +36,7 @@ export async function ask<T>(
   } catch (cause) {
     throw new UnreadableAnswer(path, 'It did not answer in JSON.', { cause })
   }
-  if (answer.status >= 400) throw new HostRefused(address, isRefusal(parsed) ? parsed : undefined)
+  if (answer.status >= 400) throw new HostRefused(address, answer.status, isRefusal(parsed) ? parsed : undefined)
   if (isAnswer(parsed)) return parsed
   const [first] = isAnswer.errors ?? []
   throw new UnreadableAnswer(path, `${first?.instancePath ?? ''} ${first?.message ?? 'breaks the schema'}`.trim())

@@ -3,7 +3,11 @@ import { WendrelError, type Refusal } from '@/core/errors'
 /** The host's agent understood and refused. */
 export class HostRefused extends WendrelError {
   readonly code = 'host.refused'
-  constructor(address: string, said: Refusal | undefined) {
+  constructor(
+    address: string,
+    readonly status: number,
+    said: Refusal | undefined,
+  ) {
     super(
       said ?? {
         what: `The host agent at ${address} refused.`,

@@ -81,9 +81,43 @@ const isBoot = ajv.compile<{ bootId: string }>({ type: 'object', required: ['boo
 const isAnything = ajv.compile<object>({ type: 'object' })
 export { ask, HostRefused }
 
+const notThere = 404
+
+type Asked = <T>(method: 'GET' | 'POST', path: string, isAnswer: ValidateFunction<T>, body?: unknown) => Promise<T>
+type FileRequests =
+  'fileSystems' | 'format' | 'mount' | 'unmount' | 'grow' | 'writeFile' | 'readFile' | 'copyFile' | 'removeFile'
+
+/** What is asked of a host about its file systems and the files in them. */
+const fileRequests = (asked: Asked): Pick<Host, FileRequests> => ({
+  fileSystems: async () =>
+    (await asked('GET', '/agent/file-systems', isFileSystems)).fileSystems.map(each => ({
+      ...each,
+      sizeBytes: BigInt(each.sizeBytes),
+      usedBytes: BigInt(each.usedBytes),
+    })),
+  format: async (naa, fileSystem, label) =>
+    void (await asked('POST', `/agent/devices/${encodeURIComponent(naa)}/format`, isAnything, { fileSystem, label })),
+  mount: async (naa, path, isReadOnly = false) =>
+    void (await asked('POST', '/agent/mounts', isAnything, { naa, path, isReadOnly })),
+  unmount: async path => void (await asked('POST', '/agent/mounts/remove', isAnything, { path })),
+  grow: async path => BigInt((await asked('POST', '/agent/mounts/grow', isSize, { path })).sizeBytes),
+  writeFile: async (path, lengthBytes, seed) =>
+    (await asked('POST', '/agent/files/write', isSum, { path, lengthBytes, seed })).sha256,
+  readFile: async path => {
+    try {
+      return (await asked('POST', '/agent/files/read', isSum, { path })).sha256
+    } catch (cause) {
+      if (cause instanceof HostRefused && cause.status === notThere) return undefined
+      throw cause
+    }
+  },
+  copyFile: async (from, to) => (await asked('POST', '/agent/files/copy', isSum, { path: from, to })).sha256,
+  removeFile: async path => void (await asked('POST', '/agent/files/remove', isAnything, { path })),
+})
+
 /** A host through its agent's HTTP interface. */
 export function hostAgent(address: string, stop: AbortSignal, allowedNetworks?: string): Host {
-  const asked = <T>(method: 'GET' | 'POST', path: string, isAnswer: ValidateFunction<T>, body?: unknown) =>
+  const asked: Asked = (method, path, isAnswer, body) =>
     ask(address, method, path, isAnswer, stop, allowedNetworks, body)
   const range = (offsetBytes: bigint, lengthBytes: number) => ({ offsetBytes: `${offsetBytes}`, lengthBytes })
   return {
@@ -103,21 +137,7 @@ export function hostAgent(address: string, stop: AbortSignal, allowedNetworks?: 
       ).sha256,
     read: async (naa, offset, length) =>
       (await asked('POST', `/agent/devices/${encodeURIComponent(naa)}/read`, isSum, range(offset, length))).sha256,
-    fileSystems: async () =>
-      (await asked('GET', '/agent/file-systems', isFileSystems)).fileSystems.map(each => ({
-        ...each,
-        sizeBytes: BigInt(each.sizeBytes),
-        usedBytes: BigInt(each.usedBytes),
-      })),
-    format: async (naa, fileSystem, label) =>
-      void (await asked('POST', `/agent/devices/${encodeURIComponent(naa)}/format`, isAnything, { fileSystem, label })),
-    mount: async (naa, path) => void (await asked('POST', '/agent/mounts', isAnything, { naa, path })),
-    unmount: async path => void (await asked('POST', '/agent/mounts/remove', isAnything, { path })),
-    grow: async path => BigInt((await asked('POST', '/agent/mounts/grow', isSize, { path })).sizeBytes),
-    writeFile: async (path, lengthBytes, seed) =>
-      (await asked('POST', '/agent/files/write', isSum, { path, lengthBytes, seed })).sha256,
-    readFile: async path => (await asked('POST', '/agent/files/read', isSum, { path })).sha256,
-    removeFile: async path => void (await asked('POST', '/agent/files/remove', isAnything, { path })),
+    ...fileRequests(asked),
     reboot: async () => void (await asked('POST', '/agent/reboot', isAnything, {})),
     bootId: async () => (await asked('GET', '/agent/boot', isBoot)).bootId,
     discard: async (naa, offset, length) =>

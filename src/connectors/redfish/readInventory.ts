@@ -1,5 +1,6 @@
 import type { Inventory, InventoryParts } from '@/ports'
 import type { Connection } from './Connection'
+import { isConsistencyGroup } from './consistencyGroups/schema'
 import { isController, isPort } from './controllers/schema'
 import { readDrives } from './drives/read'
 import { ofMaker } from './makers'
@@ -74,6 +75,7 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
     pools: pools.map(pool => foundPool(pool, driveAt)),
     volumes,
     snapshots,
+    consistencyGroups: await readGroups(connection, map),
     mappings: mappingsTo(fabric.mappings, snapshots),
     accessGroups: fabric.accessGroups,
     sensors,
@@ -81,6 +83,17 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
     works: map.computers === undefined ? [] : await readWorks(connection, map.tasks),
     skipped: connection.skipped,
   }
+}
+
+/** Groups of volumes, where the system has such. */
+async function readGroups(connection: Connection, map: ServiceMap): Promise<Inventory['consistencyGroups']> {
+  if (map.consistencyGroups === undefined) return []
+  const all = await connection.members(map.consistencyGroups, isConsistencyGroup)
+  return all.map(each => ({
+    locator: each['@odata.id'],
+    name: each.Name,
+    volumeCount: each.Volumes?.length ?? 0,
+  }))
 }
 
 /** What stands at some places now, as far as it can be told by itself: whole drives and volumes. What is anything else is left out. */

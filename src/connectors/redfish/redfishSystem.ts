@@ -2,10 +2,12 @@ import type { ResourceName, StorageSystem, SystemResources } from '@/ports'
 import type { Endpoint } from '../http'
 import { clusters } from './clusters/requests'
 import { Connection } from './Connection'
+import { consistencyGroups } from './consistencyGroups/requests'
 import type { Credentials } from './session'
 import { drives } from './drives/requests'
 import { watch } from './events/watch'
 import { mappings } from './mappings/requests'
+import { metrics } from './metrics/read'
 import { interfaces, switchPorts } from './network/requests'
 import { nodes } from './nodes/requests'
 import { pools } from './pools/requests'
@@ -27,6 +29,7 @@ const offers: { readonly [N in ResourceName]: Offer<N> } = {
   pools,
   spreadPools,
   snapshots,
+  consistencyGroups,
   mappings,
   drives,
   interfaces,
@@ -34,6 +37,7 @@ const offers: { readonly [N in ResourceName]: Offer<N> } = {
   nodes,
   clusters,
   tasks,
+  metrics,
 }
 
 /** A storage system over Redfish and Swordfish. Nothing is asked of it until the first call. */

@@ -1,5 +1,7 @@
+import type { ConsistencyGroups } from './consistencyGroups'
 import type { Drives } from './drives'
 import type { Mappings } from './mappings'
+import type { Metrics } from './metrics'
 import type { Interfaces, SwitchPorts } from './network'
 import type { Clusters, Nodes } from './nodes'
 import type { Pools } from './pools'
@@ -18,6 +20,7 @@ export interface SystemResources {
   readonly pools: Pools
   readonly spreadPools: SpreadPools
   readonly snapshots: Snapshots
+  readonly consistencyGroups: ConsistencyGroups
   readonly mappings: Mappings
   readonly drives: Drives
   readonly interfaces: Interfaces
@@ -25,11 +28,14 @@ export interface SystemResources {
   readonly nodes: Nodes
   readonly clusters: Clusters
   readonly tasks: Tasks
+  readonly metrics: Metrics
 }
 export type ResourceName = keyof SystemResources
 
+export type * from './consistencyGroups'
 export type * from './drives'
 export type * from './mappings'
+export type * from './metrics'
 export type * from './network'
 export type * from './nodes'
 export type * from './pools'

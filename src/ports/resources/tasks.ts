@@ -12,4 +12,6 @@ export interface SystemTask {
 
 export interface Tasks {
   readonly at: (locator: string) => Promise<SystemTask>
+  /** Stops work that has not ended; one that has ended, or is gone, is stopped. @throws where it cannot be stopped */
+  readonly stop: (locator: string) => Promise<void>
 }

@@ -13,6 +13,8 @@ export interface VolumeSeen {
   readonly naa: string
   readonly sizeBytes: bigint
   readonly isReady: boolean
+  /** From which it comes now; one that is on its way comes from its old one. */
+  readonly poolLocator: string
   /** The task that works on it, while or after it runs. */
   readonly task: string | null
 }
@@ -25,6 +27,12 @@ export interface Volumes {
   readonly at: (locator: string) => Promise<VolumeSeen | undefined>
   /** @throws {OtherObject} where another volume stands there than the one that is expected */
   readonly enlarge: (locator: string, expectedNaa: string, sizeBytes: bigint) => Promise<Made>
+  /**
+   * Moves it with its snapshots to another pool, while hosts go on. Systems that take no rate move at their own.
+   * @param ratePercent of the drives' rate that the move may take
+   * @throws {OtherObject} where another volume stands there than the one that is expected
+   */
+  readonly move: (locator: string, expectedNaa: string, poolLocator: string, ratePercent: number) => Promise<Made>
   /** @throws {OtherObject} where another volume stands there than the one that is expected */
   readonly rename: (locator: string, expectedNaa: string, name: string) => Promise<void>
   /** @throws {OtherObject} where another volume stands there than the one that is expected */

@@ -36,6 +36,8 @@ export interface Maker {
   readonly work?: (own: unknown) => { readonly kind: 'rebuild' | 'move'; readonly bytes: bigint } | undefined
   /** What a snapshot is the first to hold, by the last that holds it too. */
   readonly heldUntil?: (own: unknown) => Snapshot['heldUntil']
+  /** How much of the drives' rate a move may take; undefined for a maker that takes no such wish. */
+  readonly moveRate?: (ratePercent: number) => object
   /** What this maker's own parts of requests are; undefined for a maker that has no nodes. */
   readonly requests?: OwnRequests
 }

@@ -17,6 +17,12 @@ export const ownPartsOf = (part: OwnPart) =>
     properties: Object.fromEntries(Object.entries(makers).map(([name, maker]) => [name, maker.parts[part] ?? {}])),
   }) as { readonly type: 'object' }
 
+/** A maker by the name that its systems state: what is no letter or digit has no place in the name of an own part. */
+function named(maker: string): Maker | undefined {
+  const name = maker.replace(/[^A-Za-z0-9]/g, '')
+  return Object.hasOwn(makers, name) ? makers[name] : undefined
+}
+
 interface Owned {
   readonly Oem?: object
 }
@@ -42,8 +48,9 @@ export const ofMaker = {
   lostBytes: (body: Owned) => read(body, (maker, own) => maker.lostBytes?.(own)) ?? 0n,
   spread: (body: Owned): SpreadStated | undefined => read(body, (maker, own) => maker.spread?.(own)),
   heldUntil: (body: Owned) => read(body, (maker, own) => maker.heldUntil?.(own)) ?? null,
+  /** What a request to move adds; nothing where the maker takes no rate. */
+  moveRate: (maker: string, ratePercent: number): object => named(maker)?.moveRate?.(ratePercent) ?? {},
   work: (body: Owned) => read(body, (maker, own) => maker.work?.(own)),
   /** What may be asked of systems of a maker that the standard has no words for. */
-  requests: (maker: string): OwnRequests | undefined =>
-    Object.hasOwn(makers, maker) ? makers[maker]?.requests : undefined,
+  requests: (maker: string): OwnRequests | undefined => named(maker)?.requests,
 }

@@ -20,4 +20,5 @@ export const tallisThorne: Maker = {
     isVolumePart(own) && own.HeldUntil !== undefined
       ? own.HeldUntil.map(({ LastHolder, Bytes }) => ({ locator: LastHolder['@odata.id'], bytes: `${Bytes}` }))
       : null,
+  moveRate: ratePercent => ({ Oem: { TallisThorne: { MoveRatePercent: ratePercent } } }),
 }

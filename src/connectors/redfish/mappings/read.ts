@@ -1,5 +1,6 @@
 import type { Inventory } from '@/ports'
 import type { Connection } from '../Connection'
+import type { Checked } from '../schema'
 import { isConnection, isEndpoint, isEndpointGroup, isFabric } from './schema'
 
 /** Which volumes are shown to whom, and by which names and addresses hosts log in. */
@@ -9,14 +10,7 @@ export async function readFabric(connection: Connection, fabricsPath: string | u
   const targets = new Map<string, { readonly name: string; readonly address: string }>()
   const fabrics = fabricsPath === undefined ? [] : await connection.members(fabricsPath, isFabric)
   for (const fabric of fabrics) {
-    const endpoints =
-      fabric.Endpoints === undefined ? [] : await connection.members(fabric.Endpoints['@odata.id'], isEndpoint)
-    const groups =
-      fabric.EndpointGroups === undefined
-        ? []
-        : await connection.members(fabric.EndpointGroups['@odata.id'], isEndpointGroup)
-    const connections =
-      fabric.Connections === undefined ? [] : await connection.members(fabric.Connections['@odata.id'], isConnection)
+    const { endpoints, groups, connections } = await partsOf(connection, fabric)
     const nameOf = new Map(endpoints.map(each => [each['@odata.id'], each.Identifiers[0]?.DurableName ?? '']))
     const groupAt = new Map(groups.map(each => [each['@odata.id'], each]))
     accessGroups.push(
@@ -48,4 +42,18 @@ export async function readFabric(connection: Connection, fabricsPath: string | u
     }
   }
   return { mappings, accessGroups, targets }
+}
+
+/** What a fabric has; a list that it does not name is empty. */
+async function partsOf(connection: Connection, fabric: Checked<typeof isFabric>) {
+  return {
+    endpoints:
+      fabric.Endpoints === undefined ? [] : await connection.members(fabric.Endpoints['@odata.id'], isEndpoint),
+    groups:
+      fabric.EndpointGroups === undefined
+        ? []
+        : await connection.members(fabric.EndpointGroups['@odata.id'], isEndpointGroup),
+    connections:
+      fabric.Connections === undefined ? [] : await connection.members(fabric.Connections['@odata.id'], isConnection),
+  }
 }

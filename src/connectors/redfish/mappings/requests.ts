@@ -43,18 +43,14 @@ export const mappings: Offer<'mappings'> = ({ connection, map: { fabrics } }): M
 })
 
 /** Maps a volume to a group of initiators; endpoints, group and mapping that exist already are used as they are. */
-async function mapVolume(
+/** Where the initiators stand; those that the system does not know yet are told to it. */
+async function endpointsOf(
   connection: Connection,
-  fabrics: string | undefined,
-  volumeLocator: string,
-  groupName: string,
+  endpoints: string,
   initiators: readonly string[],
-  key: string,
-  isReadOnly: boolean,
-): Promise<MappingMade> {
-  const access = await hostAccess(connection, fabrics)
+): Promise<readonly string[]> {
   const known = new Map(
-    (await connection.members(access.endpoints, isEndpoint)).map(each => [
+    (await connection.members(endpoints, isEndpoint)).map(each => [
       each.Identifiers[0]?.DurableName ?? '',
       each['@odata.id'],
     ]),
@@ -66,8 +62,22 @@ async function mapVolume(
       EndpointProtocol: 'iSCSI',
       Identifiers: [{ DurableNameFormat: 'iQN', DurableName: initiator }],
     }
-    members.push(known.get(initiator) ?? (await endpointFor(connection, access.endpoints, initiator, body)))
+    members.push(known.get(initiator) ?? (await endpointFor(connection, endpoints, initiator, body)))
   }
+  return members
+}
+
+async function mapVolume(
+  connection: Connection,
+  fabrics: string | undefined,
+  volumeLocator: string,
+  groupName: string,
+  initiators: readonly string[],
+  key: string,
+  isReadOnly: boolean,
+): Promise<MappingMade> {
+  const access = await hostAccess(connection, fabrics)
+  const members = await endpointsOf(connection, access.endpoints, initiators)
   const group = await groupWith(connection, access.groups, groupName, members, key)
   const mapped = (await connection.members(access.connections, isConnection)).find(
     each =>

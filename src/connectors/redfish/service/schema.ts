@@ -28,6 +28,7 @@ export const isServiceRoot = compile({
     EventService: reference,
     Systems: reference,
     Tasks: reference,
+    TelemetryService: reference,
     AggregationService: reference,
   },
 } as const)
@@ -46,6 +47,7 @@ export const isStorage = compile({
     Controllers: reference,
     StoragePools: reference,
     Volumes: reference,
+    ConsistencyGroups: reference,
     Drives: references,
   },
 } as const)

@@ -13,6 +13,8 @@ export interface ServiceMap {
   readonly controllers: string | undefined
   readonly pools: string
   readonly volumes: string
+  /** Undefined for a system that has no such groups. */
+  readonly consistencyGroups: string | undefined
   /** Drives that the storage names; a system may name them there, at their chassis, or at both. */
   readonly driveLinks: readonly string[]
   readonly chassis: string | undefined
@@ -20,6 +22,8 @@ export interface ServiceMap {
   readonly managers: string | undefined
   readonly eventService: string | undefined
   readonly tasks: string | undefined
+  /** What the system measures and keeps by itself; undefined where it keeps nothing. */
+  readonly telemetry: string | undefined
   /** Where the nodes of a row stand, and the unions of them; undefined for an array. */
   readonly computers: string | undefined
   readonly aggregation: string | undefined
@@ -51,12 +55,14 @@ export async function serviceMap(connection: Connection): Promise<ServiceMap> {
     controllers: storage.Controllers?.['@odata.id'],
     pools: storage.StoragePools['@odata.id'],
     volumes: storage.Volumes['@odata.id'],
+    consistencyGroups: storage.ConsistencyGroups?.['@odata.id'],
     driveLinks: (storage.Drives ?? []).map(each => each['@odata.id']),
     chassis: root.Chassis?.['@odata.id'],
     fabrics: root.Fabrics?.['@odata.id'],
     managers: root.Managers?.['@odata.id'],
     eventService: root.EventService?.['@odata.id'],
     tasks: await taskList(connection, root.Tasks?.['@odata.id']),
+    telemetry: root.TelemetryService?.['@odata.id'],
     computers: root.Systems?.['@odata.id'],
     aggregation: root.AggregationService?.['@odata.id'],
     rackOf: await racks(connection, root.Chassis?.['@odata.id']),

@@ -1,4 +1,4 @@
-import type { Inventory } from '@/ports'
+import type { Inventory, SnapshotSeen } from '@/ports'
 import { ofMaker } from '../makers'
 import { instant } from '../tasks/requests'
 import { copyOf, naaOf, nameOf } from '../volumes/read'
@@ -10,16 +10,27 @@ type Found = Inventory['snapshots'][number]
 export const isSnapshot = (volume: RedfishVolume) => copyOf(volume, 'Snapshot') !== undefined
 
 /** Pending until the system itself says that it is consistent. */
-export function stateOf(volume: RedfishVolume): Found['state'] {
+function stateOf(volume: RedfishVolume): Found['state'] {
   if (volume.Status?.Health === 'Critical') return 'failed'
   return copyOf(volume, 'Snapshot')?.ConsistencyState === 'Consistent' ? 'consistent' : 'pending'
 }
 
 /** The moment that it holds: when it was consistent with, else when it was asked for. */
-export function momentOf(volume: RedfishVolume): string | null {
+function momentOf(volume: RedfishVolume): string | null {
   const copy = copyOf(volume, 'Snapshot')
   return instant(copy?.WhenSynced ?? copy?.WhenActivated)
 }
+
+/** A snapshot that was looked at by itself. @param task that works on it */
+export const seenSnapshot = (volume: RedfishVolume, task: string | null): SnapshotSeen => ({
+  locator: volume['@odata.id'],
+  name: nameOf(volume),
+  naa: naaOf(volume),
+  sizeBytes: BigInt(volume.CapacityBytes),
+  takenAt: momentOf(volume),
+  isConsistent: stateOf(volume) === 'consistent',
+  task,
+})
 
 /** A snapshot as its system states it. */
 export const foundSnapshot = (volume: RedfishVolume): Found => ({

@@ -6,7 +6,7 @@ import { madeBy, taskIn, taskMaking } from '../tasks/requests'
 import { unlessGone } from '../unlessGone'
 import { copyOf, naaOf, nameOf } from '../volumes/read'
 import { isVolume, type RedfishVolume } from '../volumes/schema'
-import { isSnapshot, momentOf, stateOf } from './read'
+import { isSnapshot, seenSnapshot } from './read'
 
 type Action = `#Volume.${'CreateReplicaTarget' | 'SplitReplication' | 'ReverseReplicationRelationship'}`
 
@@ -27,15 +27,7 @@ export const snapshots: Offer<'snapshots'> = ({ connection, map }): Snapshots =>
   async at(locator) {
     const found = await connection.readIfThere(locator, isVolume)
     if (found === undefined || !isSnapshot(found)) return undefined
-    return {
-      locator,
-      name: nameOf(found),
-      naa: naaOf(found),
-      sizeBytes: BigInt(found.CapacityBytes),
-      takenAt: momentOf(found),
-      isConsistent: stateOf(found) === 'consistent',
-      task: await taskMaking(connection, map.tasks, locator),
-    }
+    return seenSnapshot(found, await taskMaking(connection, map.tasks, locator))
   },
   remove: (locator, expectedNaa) =>
     unlessGone(async () => {

@@ -3,6 +3,7 @@ import { RequestRefused, type Made, type SystemTask } from '@/ports'
 import type { Answered } from '../answers'
 import type { Connection } from '../Connection'
 import type { Offer } from '../Reach'
+import { unlessGone } from '../unlessGone'
 import { isTask } from './schema'
 
 const failures = new Set(['Exception', 'Killed', 'Cancelled', 'Interrupted'])
@@ -16,7 +17,16 @@ export const instant = (stated: string | null | undefined) => {
   return at.isValid ? at.toISO() : null
 }
 
-export const tasks: Offer<'tasks'> = ({ connection }) => ({ at: locator => readTask(connection, locator) })
+export const tasks: Offer<'tasks'> = ({ connection }) => ({
+  at: locator => readTask(connection, locator),
+  async stop(locator) {
+    const { state } = await readTask(connection, locator)
+    if (state !== 'running') return
+    await unlessGone(async () => {
+      await connection.change('DELETE', locator)
+    })
+  },
+})
 
 /**
  * How far a system's long work is, asked at its task or at its task monitor, whichever the system has named. A task that is gone has

@@ -14,11 +14,15 @@ export const naaOf = (volume: RedfishVolume) =>
 export const copyOf = (volume: RedfishVolume, sort: 'Snapshot' | 'Clone') =>
   volume.ReplicaInfos?.find(each => each.ReplicaType === sort && each.ReplicaRole === 'Target')
 
+/** The pool from which it comes. */
+export const poolOf = (volume: RedfishVolume) =>
+  volume.CapacitySources?.[0]?.ProvidingPools?.Members?.[0]?.['@odata.id'] ?? ''
+
 export function foundVolume(volume: RedfishVolume): Inventory['volumes'][number] {
   const sizeBytes = BigInt(volume.CapacityBytes)
   return {
     locator: volume['@odata.id'],
-    poolLocator: volume.CapacitySources?.[0]?.ProvidingPools?.Members?.[0]?.['@odata.id'] ?? '',
+    poolLocator: poolOf(volume),
     name: nameOf(volume),
     naa: naaOf(volume),
     sizeBytes,
@@ -26,6 +30,7 @@ export function foundVolume(volume: RedfishVolume): Inventory['volumes'][number]
     writtenBytes:
       volume.Capacity?.Data?.ConsumedBytes === undefined ? sizeBytes : BigInt(volume.Capacity.Data.ConsumedBytes),
     lostBytes: ofMaker.lostBytes(volume),
+    consistencyGroupLocator: volume.Links?.ConsistencyGroups?.[0]?.['@odata.id'] ?? null,
     cloneOfLocator: copyOf(volume, 'Clone')?.Replica?.['@odata.id'] ?? null,
   }
 }

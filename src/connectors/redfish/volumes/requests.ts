@@ -2,10 +2,11 @@ import type { Made, Volumes } from '@/ports'
 import type { Connection } from '../Connection'
 import { OtherObject } from '../errors'
 import { keyMark } from '../keyMark'
+import { ofMaker } from '../makers'
 import { reference, type Offer } from '../Reach'
 import { madeBy, taskIn, taskMaking } from '../tasks/requests'
 import { unlessGone } from '../unlessGone'
-import { naaOf, nameOf } from './read'
+import { naaOf, nameOf, poolOf } from './read'
 import { isVolume } from './schema'
 
 /** Volumes of a system. Source: Swordfish, Volume. */
@@ -47,12 +48,22 @@ export const volumes: Offer<'volumes'> = ({ connection, map }): Volumes => ({
       naa: naaOf(volume),
       sizeBytes: BigInt(volume.CapacityBytes),
       isReady: (volume.Status?.State ?? 'Enabled') === 'Enabled',
+      poolLocator: poolOf(volume),
       task: await taskMaking(connection, map.tasks, locator),
     }
   },
   async enlarge(locator, expectedNaa, sizeBytes) {
     const etag = await expected(connection, locator, expectedNaa)
     const answer = await connection.change('PATCH', locator, { CapacityBytes: Number(sizeBytes) }, etag)
+    return { locator, task: answer.status === 202 ? taskIn(answer) : null }
+  },
+  async move(locator, expectedNaa, poolLocator, ratePercent) {
+    const etag = await expected(connection, locator, expectedNaa)
+    const body = {
+      CapacitySources: [{ ProvidingPools: { Members: [reference(poolLocator)] } }],
+      ...ofMaker.moveRate(map.identity.maker, ratePercent),
+    }
+    const answer = await connection.change('PATCH', locator, body, etag)
     return { locator, task: answer.status === 202 ? taskIn(answer) : null }
   },
   async rename(locator, expectedNaa, name) {

@@ -1,4 +1,4 @@
-import { compile, head, bytes, status, names, optionalText, reference, text, type Checked } from '../schema'
+import { compile, head, bytes, status, names, optionalText, reference, references, text, type Checked } from '../schema'
 import { ownPartsOf } from '../makers'
 import { capacityPart, capacitySource } from '../pools/schema'
 
@@ -40,6 +40,7 @@ export const isVolume = compile({
         '#Volume.ReverseReplicationRelationship': action,
       },
     },
+    Links: { type: 'object', properties: { ConsistencyGroups: references } },
     Status: status,
   },
 } as const)

@@ -1,0 +1,68 @@
+import { NotOffered, type ConsistencyGroups, type Made, type SnapshotSeen } from '@/ports'
+import { OtherObject } from '../errors'
+import { keyMark } from '../keyMark'
+import { reference, type Offer, type Reach } from '../Reach'
+import { seenSnapshot } from '../snapshots/read'
+import { madeBy, taskIn, taskMaking } from '../tasks/requests'
+import { unlessGone } from '../unlessGone'
+import { copyOf, nameOf } from '../volumes/read'
+import { isVolume } from '../volumes/schema'
+import { isConsistencyGroup, type RedfishConsistencyGroup } from './schema'
+
+/** Groups of volumes and their common snapshots. Source: Swordfish, ConsistencyGroup and its action that makes replicas. */
+export const consistencyGroups: Offer<'consistencyGroups'> = ({ connection, map }): ConsistencyGroups => {
+  const all = map.consistencyGroups
+  if (all === undefined)
+    throw new NotOffered(connection.endpoint.address, 'consistencyGroups', 'Its storage names no consistency groups.')
+  return {
+    async byKey(key): Promise<Made | undefined> {
+      const found = (await connection.members(all, isConsistencyGroup)).find(each => each.Description === keyMark(key))
+      return found === undefined ? undefined : { locator: found['@odata.id'], task: null }
+    },
+    async form(name, volumeLocators, key) {
+      const body = { Name: name, Description: keyMark(key), Volumes: volumeLocators.map(reference) }
+      return madeBy(connection, await connection.change('POST', all, body))
+    },
+    async at(locator) {
+      const found = await connection.readIfThere(locator, isConsistencyGroup)
+      return found === undefined ? undefined : { locator, name: found.Name, volumeLocators: volumesOf(found) }
+    },
+    dissolve: (locator, expectedName) =>
+      unlessGone(async () => {
+        const { etag } = await expected({ connection, map }, locator, expectedName)
+        await connection.change('DELETE', locator, undefined, etag)
+      }),
+    async take(locator, expectedName, name) {
+      const { found, etag } = await expected({ connection, map }, locator, expectedName)
+      const { target } = found.Actions?.['#ConsistencyGroup.CreateReplicaTarget'] ?? {}
+      if (target === undefined)
+        throw new NotOffered(connection.endpoint.address, 'consistencyGroups', 'Its groups offer no common snapshots.')
+      const body = { ConsistencyGroupName: name, ReplicaType: 'Snapshot', ReplicaUpdateMode: 'Adaptive' }
+      return taskIn(await connection.change('POST', target, body, etag))
+    },
+    taken: (locator, name) => taken({ connection, map }, locator, name),
+  }
+}
+
+const volumesOf = (group: RedfishConsistencyGroup) => (group.Volumes ?? []).map(each => each['@odata.id'])
+
+/** The system names them: by what each is of, and the name that was given to all of them. */
+async function taken({ connection, map }: Reach, locator: string, name: string): Promise<readonly SnapshotSeen[]> {
+  const group = await connection.readIfThere(locator, isConsistencyGroup)
+  if (group === undefined) return []
+  const members = volumesOf(group)
+  const task = await taskMaking(connection, map.tasks, locator)
+  const found = (await connection.members(map.volumes, isVolume)).flatMap(each => {
+    const place = members.indexOf(copyOf(each, 'Snapshot')?.Replica?.['@odata.id'] ?? '')
+    const isNamed = nameOf(each) === name || nameOf(each).endsWith(`.${name}`)
+    return place < 0 || !isNamed ? [] : [{ place, seen: seenSnapshot(each, task) }]
+  })
+  return found.sort((a, b) => a.place - b.place).map(({ seen }) => seen)
+}
+
+/** @throws {OtherObject} where another group stands there than the one that is expected */
+async function expected({ connection }: Reach, locator: string, expectedName: string) {
+  const tagged = await connection.readTagged(locator, isConsistencyGroup)
+  if (tagged.found.Name !== expectedName) throw new OtherObject(locator, expectedName, tagged.found.Name)
+  return tagged
+}

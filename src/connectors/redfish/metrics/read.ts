@@ -1,0 +1,58 @@
+import type { Counters } from '@/core/metrics'
+import { NotOffered, type MeasuredCounters, type MeasuredSample, type Metrics } from '@/ports'
+import type { Offer } from '../Reach'
+import { numberIn, reportedSince, secondsIn, type ReportValue } from './reports'
+
+/** Levels, by the property of a resource that has it now. A property that is not here is not kept. */
+const levelAt: Readonly<Record<string, MeasuredSample['metric']>> = { '/Capacity/Data/ConsumedBytes': 'written' }
+
+type Counted = Exclude<keyof Counters, 'at'>
+/** Counters of a volume. Source: Swordfish, VolumeMetrics and IOStatistics. */
+const counterAt: Readonly<Record<string, readonly [Counted, (text: unknown) => number]>> = {
+  '/IOStatistics/ReadIORequests': ['readRequests', numberIn],
+  '/IOStatistics/WriteIORequests': ['writeRequests', numberIn],
+  '/IOStatistics/ReadIOKiBytes': ['readKibibytes', numberIn],
+  '/IOStatistics/WriteIOKiBytes': ['writeKibibytes', numberIn],
+  '/IOStatistics/ReadIORequestTime': ['readSeconds', secondsIn],
+  '/IOStatistics/WriteIORequestTime': ['writeSeconds', secondsIn],
+}
+const metricsPart = /\/Metrics$/
+
+/** What a system has measured and kept. Sources: Redfish, TelemetryService, MetricReportDefinition and MetricReport. */
+export const metrics: Offer<'metrics'> = ({ connection, map }): Metrics => {
+  const { telemetry } = map
+  if (telemetry === undefined)
+    throw new NotOffered(connection.endpoint.address, 'metrics', 'Its service root names no telemetry service.')
+  return {
+    async levelsSince(since, now) {
+      // A history is bounded as a reading of the whole system is.
+      const values = await reportedSince(connection.reading(), telemetry, { since, now }, pointer => pointer in levelAt)
+      return values.flatMap(({ locator, pointer, at, text }) => {
+        const metric = levelAt[pointer]
+        return metric === undefined ? [] : [{ locator, metric, at, value: numberIn(text) }]
+      })
+    },
+    async countersSince(since, now) {
+      return together(
+        await reportedSince(connection.reading(), telemetry, { since, now }, pointer => pointer in counterAt),
+      )
+    },
+  }
+}
+
+const unread = { readRequests: NaN, writeRequests: NaN, readKibibytes: NaN, writeKibibytes: NaN } as const
+
+/** Counters of one resource at one instant belong together; one that is missing is not a number. */
+function together(values: readonly ReportValue[]): MeasuredCounters[] {
+  const found = new Map<string, { -readonly [Field in keyof MeasuredCounters]: MeasuredCounters[Field] }>()
+  for (const { locator: place, pointer, at, text } of values) {
+    const [field, read] = counterAt[pointer] ?? []
+    if (field === undefined || read === undefined) continue
+    const locator = place.replace(metricsPart, '')
+    const key = `${at} ${locator}`
+    const counters = found.get(key) ?? { ...unread, locator, at, readSeconds: NaN, writeSeconds: NaN }
+    counters[field] = read(text)
+    found.set(key, counters)
+  }
+  return [...found.values()]
+}

@@ -1,0 +1,110 @@
+import { DateTime, Duration } from 'luxon'
+import { UnreadableAnswer } from '../../http'
+import type { Connection } from '../Connection'
+import { isMetricReport, isReportDefinition, isTelemetryService, type ReportDefinition } from './schema'
+
+const mostPages = 1000
+
+/** A value of a report, as far as it could be read. */
+export interface ReportValue {
+  /** Of the resource, without what stands in it. */
+  readonly locator: string
+  /** Where the value stands within the resource. */
+  readonly pointer: string
+  /** Milliseconds since 1970; not a number where it could not be read. */
+  readonly at: number
+  readonly text: unknown
+}
+
+/** The values of some properties that a service has kept since an instant. @param isWanted by where a property stands within its resource */
+export async function reportedSince(
+  reading: Connection,
+  service: string,
+  { since, now }: { readonly since: Date; readonly now: Date },
+  isWanted: (pointer: string) => boolean,
+): Promise<ReportValue[]> {
+  const place = (await reading.read(service, isTelemetryService)).MetricReportDefinitions?.['@odata.id']
+  const definitions = place === undefined ? [] : await reading.members(place, isReportDefinition)
+  const wanted = definitions.filter(({ MetricProperties: named }) => {
+    // A definition that does not say what it has may have it.
+    return named === undefined || named === null || named.some(each => isWanted(each.slice(each.indexOf('#') + 1)))
+  })
+  const values: ReportValue[] = []
+  for (const report of reportsFor(wanted, now.getTime() - since.getTime()))
+    values.push(...(await valuesOf(reading, report, isWanted)))
+  // What has no time is handed on: it is counted as refused.
+  return values.filter(({ at }) => !(at < since.getTime()))
+}
+
+const milliseconds = (iso: string | null | undefined) => {
+  const found = Duration.fromISO(iso ?? '')
+  return found.isValid ? found.toMillis() : undefined
+}
+
+/**
+ * The reports that together reach so far back: the most frequent ones first, and a coarser one only where the finer ones end too early.
+ * A report that does not say how far it reaches is read in any case.
+ */
+function reportsFor(definitions: readonly ReportDefinition[], backMilliseconds: number): string[] {
+  const usable = definitions
+    .filter(each => each.MetricReportDefinitionEnabled !== false && each.MetricReport !== undefined)
+    .map(each => ({
+      report: each.MetricReport?.['@odata.id'] ?? '',
+      every: milliseconds(each.Schedule?.RecurrenceInterval) ?? 0,
+      span: milliseconds(each.ReportTimespan),
+    }))
+    .sort((a, b) => a.every - b.every)
+  let reached = 0
+  return usable.flatMap(({ report, span }) => {
+    if (span === undefined) return [report]
+    if (reached >= backMilliseconds) return []
+    reached = Math.max(reached, span)
+    return [report]
+  })
+}
+
+async function valuesOf(
+  reading: Connection,
+  report: string,
+  isWanted: (pointer: string) => boolean,
+): Promise<ReportValue[]> {
+  const values: ReportValue[] = []
+  const pages = new Set<string>()
+  let next: string | undefined = report
+  while (next !== undefined) {
+    if (pages.has(next) || pages.size > mostPages) throw new UnreadableAnswer(report, 'Its pages lead round in a ring.')
+    pages.add(next)
+    const page: { MetricValues: object[]; 'MetricValues@odata.nextLink'?: string | null } = await reading.read(
+      next,
+      isMetricReport,
+    )
+    for (const each of page.MetricValues) {
+      const read = valueOf(each)
+      if (read !== undefined && isWanted(read.pointer)) values.push(read)
+    }
+    next = page['MetricValues@odata.nextLink'] ?? undefined
+  }
+  return values
+}
+
+function valueOf(value: object): ReportValue | undefined {
+  const { MetricProperty: property, MetricValue: text, Timestamp: instant } = value as Readonly<Record<string, unknown>>
+  if (typeof property !== 'string') return undefined
+  const cut = property.indexOf('#')
+  if (cut < 1) return undefined
+  const at = typeof instant === 'string' ? DateTime.fromISO(instant, { zone: 'utc' }).toMillis() : Number.NaN
+  return { locator: property.slice(0, cut), pointer: property.slice(cut + 1), at, text }
+}
+
+/** A plain decimal number, as the standard writes metric values. */
+const decimal = /^[+-]?\d{1,30}(\.\d{1,30})?([eE][+-]?\d{1,3})?$/
+
+/** What stands there as a number; what is anything else is told as not a number. */
+export const numberIn = (text: unknown): number =>
+  typeof text === 'string' && decimal.test(text) ? Number(text) : Number.NaN
+
+/** A duration as in ISO 8601, in seconds. */
+export function secondsIn(text: unknown): number {
+  const found = typeof text === 'string' && text.length < 60 ? Duration.fromISO(text) : Duration.invalid('no text')
+  return found.isValid ? found.as('seconds') : Number.NaN
+}

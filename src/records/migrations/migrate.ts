@@ -15,6 +15,8 @@ import { sql as lists } from './0010-lists.sql'
 import { sql as notices } from './0011-notices.sql'
 import { sql as search } from './0012-search.sql'
 import { sql as snapshots } from './0013-snapshots.sql'
+import { sql as consistencyGroups } from './0014-consistency-groups.sql'
+import { sql as metrics } from './0015-metrics.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -30,6 +32,8 @@ const steps = [
   { name: '0011-notices', sql: notices },
   { name: '0012-search', sql: search },
   { name: '0013-snapshots', sql: snapshots },
+  { name: '0014-consistency-groups', sql: consistencyGroups },
+  { name: '0015-metrics', sql: metrics },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

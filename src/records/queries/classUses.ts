@@ -26,6 +26,8 @@ interface Alike {
   readonly is_lost: boolean
   /** None has been taken yet; the latest is not the one that was due; it is. */
   readonly taken: 'none' | 'late' | 'in time'
+  /** Of what is promised of latency, what is used up: one figure for those that keep it, that nearly do and that do not. */
+  readonly latency_ratio: number | null
   readonly volumes: number
   readonly size: string
 }
@@ -49,13 +51,17 @@ export async function classUses(scope: Scope): Promise<ClassUse[]> {
     `with due as (select * from jsonb_to_recordset($1::jsonb) as d(id uuid, at timestamptz))
      select class_id, pool_id, lost_bytes > 0 as is_lost,
        case when due.at is null or latest.at >= due.at then 'in time' when latest.at is null then 'none' else 'late' end as taken,
+       case when recent_p95 * 1000 > latency_milliseconds then 2 when recent_p95 * 1250 > latency_milliseconds then 0.9
+         when recent_p95 * 1000 <= latency_milliseconds then 0.5 end::float8 as latency_ratio,
        count(*)::int as volumes, sum(size_bytes)::text as size
      from volumes left join due on due.id = class_id
+     join service_classes on service_classes.id = class_id
+     left join metric_series on object_id = volumes.id and metric = 'latency' and latency_milliseconds is not null
      left join lateral (
        -- by the index snapshots_by_due
        select max(due_at) as at from snapshots where volume_id = volumes.id and due_at is not null and goes_at is null) latest on due.at is not null
      where class_id is not null and missing_since is null and volumes.state = 'in use'
-     group by 1, 2, 3, 4`,
+     group by 1, 2, 3, 4, 5`,
     [JSON.stringify(due)],
   )
   return classes.map(serviceClass => {
@@ -77,13 +83,14 @@ function counted(
   now: Date,
 ): PromiseCount[] {
   const sums = new Map<PromiseName, { promised: string; counts: Record<PromiseKept['state'], number> }>()
-  const none = { pool_id: '', is_lost: false, taken: 'in time', volumes: 0 } as const
-  for (const { pool_id, is_lost, taken, volumes } of own.length === 0 ? [none] : own) {
+  const none = { pool_id: '', is_lost: false, taken: 'in time', latency_ratio: null, volumes: 0 } as const
+  for (const { pool_id, is_lost, taken, latency_ratio, volumes } of own.length === 0 ? [none] : own) {
     const before = due === undefined ? null : new Date(Date.parse(due) - 1).toISOString()
     const moment = taken === 'none' ? null : taken === 'late' ? before : (due ?? null)
     const snapshots =
       moment === null ? [] : [{ takenAt: moment, dueAt: moment, goesAt: null, state: 'consistent' as const }]
-    const around = { serviceClass, pool: pools.get(pool_id), snapshots, now }
+    const p95Seconds = latency_ratio === null ? null : (latency_ratio * (serviceClass.latencyMilliseconds ?? 0)) / 1000
+    const around = { serviceClass, pool: pools.get(pool_id), snapshots, now, p95Seconds }
     for (const { promise, promised, state } of promisesOf({ lostBytes: is_lost ? 1n : 0n }, around)) {
       const sum = sums.get(promise) ?? { promised, counts: { kept: 0, 'at risk': 0, broken: 0, 'not measured': 0 } }
       sum.counts[state] += volumes

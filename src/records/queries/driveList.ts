@@ -57,13 +57,13 @@ export async function driveList(
 ): Promise<{ readonly total: number; readonly items: readonly DriveLine[] }> {
   const direction = question.isDescending === true ? 'desc' : 'asc'
   const bind = await bindOf(scope, question)
-  const total = await row<{ readonly total: number }>(
+  const counted = row<{ readonly total: number }>(
     scope,
     `select count(*)::int as total from ${joined} where ${where}`,
     bind,
   )
   const order = [...orderBy[question.sort ?? 'state'], 'drives.id'].map(by => `${by} ${direction} nulls last`).join()
-  const lines = await rows<Line>(
+  const listed = rows<Line>(
     scope,
     `select drives.id, drives.system_id as "systemId", systems.name as "systemName", drives.bay, drives.serial, drives.model,
        coalesce(nodes.name, enclosures.name, '') as "standsIn", drives.firmware, drives.media, drives.protocol,
@@ -74,6 +74,7 @@ export async function driveList(
      order by ${order} offset $6 limit $7`,
     [...bind, Math.max(0, question.offset ?? 0), Math.min(mostLines, Math.max(1, question.limit ?? 200))],
   )
+  const [total, lines] = await Promise.all([counted, listed])
   const beside = await drivesBeside(
     scope,
     lines.flatMap(line => line.nodeId ?? []),

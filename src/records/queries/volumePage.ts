@@ -42,8 +42,20 @@ export async function volumePage(scope: Scope, id: string): Promise<VolumePage |
     ),
     changes: await changesAbout(scope, id, mostChanges),
     serviceClass,
-    promises: serviceClass === null ? [] : promisesOf(volume, { serviceClass, pool, snapshots: latest, now }),
+    promises:
+      serviceClass === null
+        ? []
+        : promisesOf(volume, { serviceClass, pool, snapshots: latest, now, p95Seconds: await p95Of(scope, id) }),
     snapshotCount: await objectCount(scope, 'snapshots', { where: { volumeId: id } }),
     cloneOf: volume.cloneOfId === null ? null : ((await object(scope, 'snapshots', volume.cloneOfId)) ?? null),
   }
+}
+
+async function p95Of(scope: Scope, volumeId: string): Promise<number | null> {
+  const found = await row<{ readonly p95: number | null }>(
+    scope,
+    `select recent_p95 as p95 from metric_series where object_id = $1 and metric = 'latency'`,
+    [volumeId],
+  )
+  return found?.p95 ?? null
 }

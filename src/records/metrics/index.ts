@@ -1,0 +1,8 @@
+export { areForecastsDue, forecastsOf, keepForecasts, keepPast } from './forecasts'
+export { incomingBytes, writeSamples, type SeriesSample } from './incoming'
+export { packIncoming, type Packed } from './pack'
+export { dailyLast, samplesBetween } from './read'
+export { keepRecent } from './recent'
+export { dropOldMetrics, keptDays, metricSizes } from './retention'
+export { poolPlaces, sampleLevels, seriesAt } from './series'
+export { metricSource, noteCounted, noteFilled, noteGap, type MetricSource } from './sources'

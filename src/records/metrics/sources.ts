@@ -1,0 +1,76 @@
+import type { RefusedWhy } from '@/core/metrics'
+import { row, run, toJson, type Scope } from '../database'
+
+/** How far what a system measures is known. */
+export interface MetricSource {
+  /** When its fields were last kept as samples. */
+  readonly sampledAt: Date | undefined
+  /** Until when what was asked of its volumes is known. */
+  readonly countedAt: Date | undefined
+  /** Since when nothing was kept that the system may have kept itself. */
+  readonly gapSince: Date | undefined
+  /** Why it has no history of its own, where it has said so. */
+  readonly noHistory: string | undefined
+  /** Samples that were not kept, by why. */
+  readonly refused: Readonly<Record<string, number>>
+}
+
+export async function metricSource(scope: Scope, systemId: string): Promise<MetricSource> {
+  const found = await row<{
+    readonly sampled_at: Date | null
+    readonly counted_at: Date | null
+    readonly gap_since: Date | null
+    readonly no_history: string | null
+    readonly refused: Readonly<Record<string, number>>
+  }>(scope, 'select sampled_at, counted_at, gap_since, no_history, refused from metric_sources where system_id = $1', [
+    systemId,
+  ])
+  return {
+    sampledAt: found?.sampled_at ?? undefined,
+    countedAt: found?.counted_at ?? undefined,
+    gapSince: found?.gap_since ?? undefined,
+    noHistory: found?.no_history ?? undefined,
+    refused: found?.refused ?? {},
+  }
+}
+
+/** Nothing has been kept since an instant: what the system has kept itself is asked for, also by another process. */
+export const noteGap = (scope: Scope, systemId: string, since: Date) =>
+  run(
+    scope,
+    `insert into metric_sources (system_id, gap_since) values ($1, $2)
+     on conflict (system_id) do update set gap_since = least(metric_sources.gap_since, excluded.gap_since)`,
+    [systemId, since.toISOString()],
+  )
+
+/** What was asked of its volumes is known until an instant. */
+export const noteCounted = (scope: Scope, systemId: string, until: Date) =>
+  run(
+    scope,
+    `insert into metric_sources (system_id, counted_at) values ($1, $2)
+     on conflict (system_id) do update set counted_at = excluded.counted_at`,
+    [systemId, until.toISOString()],
+  )
+
+/**
+ * A gap has been filled as far as the system could.
+ * @param noHistory why it could not at all
+ * @param stillSince from where on it may still have to say something
+ */
+export const noteFilled = (
+  scope: Scope,
+  systemId: string,
+  noHistory: string | null,
+  refused: ReadonlyMap<RefusedWhy | 'is of nothing that is known', number>,
+  stillSince: Date | null = null,
+) =>
+  run(
+    scope,
+    `update metric_sources set gap_since = $4, no_history = $2, refused =
+       (select coalesce(jsonb_object_agg(why, count), '{}') from (
+         select key as why, sum(value::bigint) as count from (
+           select * from jsonb_each_text(metric_sources.refused) union all select * from jsonb_each_text($3::jsonb)) as each
+         group by key) as sums)
+     where system_id = $1`,
+    [systemId, noHistory, toJson(Object.fromEntries(refused)), stillSince?.toISOString() ?? null],
+  )

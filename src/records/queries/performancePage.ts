@@ -1,0 +1,175 @@
+import { dataDrives, driveStation, poolLoudness, writeCostOf, type Demand } from '@/core/performance'
+import type { Pool } from '@/core/estate'
+import type { SlowLine, SlowList, SpanMean, VolumeLoad } from '@/core/views'
+import { row, rows, type Scope } from '../database'
+import { objects } from '../objects'
+
+const hour = 3_600_000
+const day = 24 * hour
+const courseDays = 7
+const strataDays = 15
+const loadMetrics = ['latency', 'requests', 'writes', 'throughput']
+
+const lines = `
+  select volumes.id, volumes.name, volumes.pool_id as "poolId", pools.name as "poolName", service_classes.name as "className",
+    service_classes.latency_milliseconds / 1000.0::float8 as "promisedSeconds", slow.recent_p95 as "p95Seconds",
+    coalesce(asked.recent_mean, 0) as "requestsPerSecond", coalesce(moved.recent_mean, 0) as "bytesPerSecond"
+  from metric_series as slow join volumes on volumes.id = slow.object_id join pools on pools.id = volumes.pool_id
+  left join service_classes on service_classes.id = volumes.class_id
+  left join metric_series as asked on asked.object_id = volumes.id and asked.metric = 'requests'
+  left join metric_series as moved on moved.object_id = volumes.id and moved.metric = 'throughput'
+  where slow.metric = 'latency' and slow.recent_p95 is not null and volumes.missing_since is null`
+
+/** The slowest volumes of the last day: first those that miss their promise by most, then by how slow they are. */
+export async function slowest(scope: Scope, limit: number): Promise<SlowList> {
+  const found = await rows<SlowLine>(
+    scope,
+    `${lines} order by greatest(slow.recent_p95 / (service_classes.latency_milliseconds / 1000.0::float8), 1) desc nulls last,
+       slow.recent_p95 desc, volumes.id limit $1`,
+    [limit],
+  )
+  const counts = await row<{ readonly total: number; readonly missing: number }>(
+    scope,
+    `select count(*)::int as total, count(*) filter (where "p95Seconds" > "promisedSeconds")::int as missing from (${lines}) as all_lines`,
+  )
+  return { lines: found, total: counts?.total ?? 0, missing: counts?.missing ?? 0 }
+}
+
+/** Volumes that answered slower in the last day than is promised: how many, and the one that misses most. Only those with a promise are looked at. */
+export async function missedLatency(scope: Scope) {
+  const found = await row<{
+    readonly id: string
+    readonly name: string
+    readonly p95Seconds: number
+    readonly promisedSeconds: number
+    readonly count: number
+  }>(
+    scope,
+    `select volumes.id, volumes.name, recent_p95 as "p95Seconds", latency_milliseconds / 1000.0::float8 as "promisedSeconds",
+       (count(*) over ())::int as count
+     from service_classes join volumes on class_id = service_classes.id
+     join metric_series on object_id = volumes.id and metric = 'latency'
+     where latency_milliseconds is not null and volumes.missing_since is null and recent_p95 * 1000 > latency_milliseconds
+     order by recent_p95 / latency_milliseconds desc, volumes.id limit 1`,
+  )
+  if (found === undefined) return undefined
+  const { count, ...worst } = found
+  return { count, worst }
+}
+
+interface MeanRow {
+  readonly object_id: string
+  readonly metric: string
+  readonly at: Date
+  readonly mean: number
+}
+
+/** Means of every hour since an instant, from what packs say of themselves and what has come since. */
+async function hourlyMeans(
+  scope: Scope,
+  objectIds: readonly string[],
+  metrics: readonly string[],
+  from: Date,
+  until: Date,
+): Promise<MeanRow[]> {
+  return rows<MeanRow>(
+    scope,
+    `select object_id, metric, at, sum(total) / sum(samples) as mean from (
+       select object_id, metric, starts_at as at, total, samples
+       from metric_series as series join metric_packs on series_id = series.id
+       where object_id = any($1::uuid[]) and metric = any($2::text[]) and starts_at >= $3 and starts_at < $4
+       union all
+       select object_id, metric, date_trunc('hour', at) as at, value, 1
+       from metric_series as series join (select * from metric_incoming_0 union all select * from metric_incoming_1) as come on series_id = series.id
+       where object_id = any($1::uuid[]) and metric = any($2::text[]) and at >= $3 and at < $4
+     ) as parts group by object_id, metric, at order by at`,
+    [objectIds, metrics, from.toISOString(), until.toISOString()],
+  )
+}
+
+/** One volume with its last week, its pool's, and who makes the pool slow. @param at the hour that is looked into; the worst of the week where it is not said */
+export async function volumeLoad(
+  scope: Scope,
+  volumeId: string,
+  now: Date,
+  at: Date | undefined,
+): Promise<VolumeLoad | undefined> {
+  const [line] = await rows<SlowLine>(scope, `${lines} and volumes.id = $1`, [volumeId])
+  const [pool] = line === undefined ? [] : await objects(scope, 'pools', { where: { id: line.poolId } })
+  if (line === undefined || pool === undefined) return undefined
+  const from = new Date(Math.floor((now.getTime() - courseDays * day) / hour) * hour)
+  const found = await hourlyMeans(scope, [volumeId, pool.id], loadMetrics, from, now)
+  const poolCourse = courseOf(found, pool.id, from, now)
+  const worst = poolCourse.reduce((most, each) =>
+    (each.latencySeconds ?? 0) > (most.latencySeconds ?? 0) ? each : most,
+  )
+  return {
+    line,
+    course: courseOf(found, volumeId, from, now),
+    poolCourse,
+    strata: await strataOf(scope, volumeId, now),
+    ...(await loudIn(scope, pool, at ?? new Date(worst.at))),
+  }
+}
+
+/** Every hour of a span, also those of which nothing is known. */
+function courseOf(found: readonly MeanRow[], objectId: string, from: Date, until: Date): SpanMean[] {
+  const means = new Map(
+    found.filter(each => each.object_id === objectId).map(each => [`${each.metric} ${each.at.getTime()}`, each.mean]),
+  )
+  const hours = Math.floor((until.getTime() - from.getTime()) / hour) + 1
+  return Array.from({ length: hours }, (_, index) => {
+    const at = from.getTime() + index * hour
+    const mean = (metric: string) => means.get(`${metric} ${at}`) ?? null
+    return {
+      at,
+      latencySeconds: mean('latency'),
+      requestsPerSecond: mean('requests'),
+      bytesPerSecond: mean('throughput'),
+    }
+  })
+}
+
+async function strataOf(scope: Scope, volumeId: string, now: Date): Promise<(number | null)[][]> {
+  const from = new Date(now.getTime() - strataDays * day)
+  const found = await hourlyMeans(scope, [volumeId], ['latency'], from, now)
+  const sums = Array.from({ length: 7 }, () => Array.from({ length: 24 }, () => ({ sum: 0, count: 0 })))
+  for (const { at, mean } of found) {
+    const cell = sums[(at.getUTCDay() + 6) % 7]?.[at.getUTCHours()]
+    if (cell === undefined) continue
+    cell.sum += mean
+    cell.count += 1
+  }
+  return sums.map(hours => hours.map(({ sum, count }) => (count === 0 ? null : sum / count)))
+}
+
+/** Of a large pool so many of its busiest volumes are looked at; the others together ask for next to nothing. */
+const mostDemands = 500
+
+/** What each volume of a pool asked of its drives in one hour. */
+async function loudIn(scope: Scope, pool: Pool, at: Date): Promise<Pick<VolumeLoad, 'loud' | 'lookedAt'>> {
+  const begin = new Date(Math.floor(at.getTime() / hour) * hour)
+  const volumes = await rows<{ readonly id: string; readonly name: string }>(
+    scope,
+    `select volumes.id, name from volumes join metric_series on object_id = volumes.id and metric = 'requests'
+     where pool_id = $1 order by recent_mean desc nulls last, volumes.id limit ${mostDemands}`,
+    [pool.id],
+  )
+  const means = await hourlyMeans(
+    scope,
+    volumes.map(({ id }) => id),
+    ['requests', 'writes'],
+    begin,
+    new Date(begin.getTime() + hour),
+  )
+  const of = (id: string, metric: string) =>
+    means.find(each => each.object_id === id && each.metric === metric)?.mean ?? 0
+  const demands = volumes.map(({ id }): Demand => {
+    const [requests, writes] = [of(id, 'requests'), of(id, 'writes')]
+    // A read is taken to ask one drive: how many the cache answers is not told by systems.
+    const each = requests === 0 ? 0 : (requests - writes + writes * writeCostOf(pool)) / requests
+    return { id, requestsPerSecond: requests, stationRequestsEach: each / dataDrives(pool) }
+  })
+  const names = Object.fromEntries(volumes.map(({ id, name }) => [id, name]))
+  return { loud: { ...poolLoudness(driveStation(pool), demands), names }, lookedAt: begin.getTime() }
+}

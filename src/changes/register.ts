@@ -36,6 +36,11 @@ import { keepSnapshots } from './provision/keep-snapshots'
 import { removeSnapshots } from './provision/remove-snapshots'
 import { restoreVolume } from './provision/restore-volume'
 import { hideSnapshot, showSnapshot } from './provision/show-snapshot'
+import { moveVolume } from './provision/move-volume'
+import { formConsistencyGroup } from './provision/form-consistency-group'
+import { dissolveConsistencyGroup } from './provision/dissolve-consistency-group'
+import { snapshotGroup } from './provision/snapshot-group'
+import { bringBackFile } from './provision/bring-back-file'
 import { splitClone } from './provision/split-clone'
 import { takeSnapshot } from './provision/take-snapshot'
 import { unmapVolume } from './provision/unmap-volume'
@@ -66,7 +71,12 @@ export const kinds: readonly AnyKind[] = [
   takeSnapshot,
   cloneVolume,
   splitClone,
+  moveVolume,
+  formConsistencyGroup,
+  snapshotGroup,
+  dissolveConsistencyGroup,
   restoreVolume,
+  bringBackFile,
   removeSnapshots,
   keepSnapshots,
   holdSnapshot,

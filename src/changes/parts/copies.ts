@@ -136,6 +136,20 @@ function placesIn(sizeBytes: bigint): bigint[] {
   return Array.from({ length: Number(samplePlaces) }, (_, at) => ((last * BigInt(at)) / (samplePlaces - 1n)) * sample)
 }
 
+/** The SHA-256 of each of the places at which a host reads a disk. */
+export async function sumsOf(
+  ports: ChangePorts,
+  host: Pick<Host, 'agentAddress'>,
+  targets: readonly string[],
+  naa: string,
+  sizeBytes: bigint,
+): Promise<readonly string[]> {
+  const { agent } = await lookFrom(ports, host, targets, naa)
+  const sums: string[] = []
+  for (const place of placesIn(sizeBytes)) sums.push(await agent.read(naa, place, sampleBytes))
+  return sums
+}
+
 /** That a host reads the same bytes from two disks that it sees. @param places in bytes that are compared besides */
 export async function sameBytes(
   ports: ChangePorts,
@@ -188,6 +202,9 @@ const shownNames = 3
 const named = (names: readonly string[]) =>
   `${names.slice(0, shownNames).join(', ')}${names.length > shownNames ? ` and ${names.length - shownNames} more` : ''}`
 
+/** How many clones share, at the start of a sentence. */
+export const sharedBy = (clones: readonly unknown[]) => countAtStart(clones.length, 'clone shares', 'clones share')
+
 /** That nothing needs a volume's snapshots, so that they can go with it: no clone, no hold, no host that is shown one. */
 export function heldBack(estate: Estate, volume: Volume | undefined): PlanCheck[] {
   const own = estate.snapshots.filter(each => each.volumeId === volume?.id)
@@ -200,7 +217,7 @@ export function heldBack(estate: Estate, volume: Volume | undefined): PlanCheck[
       'no-clone',
       clones.length === 0,
       'No clone shares with it.',
-      `${countAtStart(clones.length, 'clone shares', 'clones share')} with its snapshots: ${named(clones.map(({ name }) => name))}.`,
+      `${sharedBy(clones)} with its snapshots: ${named(clones.map(({ name }) => name))}.`,
       { remedy: 'Split the clones first, or remove them.' },
     ),
     rule(

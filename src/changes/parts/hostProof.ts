@@ -8,7 +8,7 @@ const sample = BigInt(sampleBytes)
 /** Logs a host in to all targets and rescans; @returns what it sees under a name */
 export async function lookFrom(
   ports: ChangePorts,
-  host: HostRecord,
+  host: Pick<HostRecord, 'agentAddress'>,
   targets: readonly string[],
   naa: string,
 ): Promise<{ readonly agent: Host; readonly device: HostDevice | undefined }> {
@@ -65,4 +65,17 @@ export async function writesAndReadsBack(
     })
   }
   return evidence
+}
+
+/** Writes a file of our own to what is mounted, reads it back and removes it. */
+export async function readsBackFile(agent: Host, host: HostRecord, mountedAt: string, seed: string): Promise<Evidence> {
+  const file = `${mountedAt}/.wendrel-test`
+  const written = await agent.writeFile(file, sampleBytes, seed)
+  const read = await agent.readFile(file)
+  await agent.removeFile(file)
+  return {
+    claim: `${host.name} writes a file at ${mountedAt} and reads the same back`,
+    holds: read === written,
+    measured: { file, bytes: `${sampleBytes}`, writtenSha256: written, readSha256: read ?? 'no file' },
+  }
 }

@@ -7,6 +7,7 @@ const words = {
   volumes: 'volume',
   snapshots: 'snapshot',
   serviceClasses: 'service class',
+  consistencyGroups: 'consistency group',
   pools: 'pool',
   drives: 'drive',
   nodes: 'node',

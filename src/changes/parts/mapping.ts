@@ -1,9 +1,9 @@
-import type { Estate, HostGroup, System, Volume } from '@/core/estate'
+import type { Estate, Host, HostGroup, System, Volume } from '@/core/estate'
 import type { PlanCheck } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { Evidence, Facts } from '../ChangeKind'
 import { beyond } from './beyond'
-import { rule, there, warn } from './checks'
+import { advise, must, rule, there, warn } from './checks'
 import { lookFrom, seesIt } from './hostProof'
 import type { Outlined } from './outline'
 import { unmapped } from './unmapped'
@@ -50,6 +50,34 @@ export const mappedCheck = (group: HostGroup | undefined, initiators: readonly s
           remedy: 'Configure an initiator on the host and register it anew, or choose another group.',
         },
       )
+
+/** That a host is chosen which sees a volume. */
+export const seeingHost = (host: Host | undefined, isSeen: boolean): PlanCheck =>
+  must(
+    'host',
+    host !== undefined && isSeen,
+    host === undefined
+      ? 'Choose the host.'
+      : isSeen
+        ? `${host.name} sees it.`
+        : `${host.name} is in no group that it is mapped to.`,
+    { field: 'hostId' },
+  )
+
+/** Says that several hosts of a group would write to what only one can, where they share no cluster file system. */
+export function writersCheck(estate: Estate, group: HostGroup | undefined, what: string): PlanCheck[] {
+  const hosts = estate.hosts.filter(host => host.hostGroupId === group?.id && host.initiators.length > 0)
+  if (group === undefined || hosts.length === 0) return []
+  return [
+    advise(
+      'one-writer',
+      hosts.length === 1,
+      `${hosts[0]?.name ?? ''} alone writes to ${what}.`,
+      `${hosts.map(({ name }) => name).join(', ')} would all write to ${what}: without a cluster file system they destroy each other's data.`,
+      { field: 'hostGroupId', remedy: 'Use a cluster file system, or choose a group of one host.' },
+    ),
+  ]
+}
 
 export const mapStep = (
   estate: Estate,

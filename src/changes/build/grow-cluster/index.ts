@@ -139,24 +139,7 @@ function checksOf({
 }: Seen): readonly PlanCheck[] {
   return [
     ...rowChecks(system, estate.nodes),
-    must(
-      'pool',
-      scheme !== undefined && pool?.state !== 'starting',
-      scheme === undefined
-        ? 'Choose a pool of a cluster.'
-        : pool?.state === 'starting'
-          ? `${pool.name} is still being laid out.`
-          : `${pool?.name} can grow.`,
-      { field: 'poolId' },
-    ),
-    must(
-      'pool-whole',
-      pool?.state !== 'degraded' && pool?.state !== 'failed',
-      pool?.state === 'degraded' || pool?.state === 'failed'
-        ? `${pool.name} is ${pool.state}.`
-        : 'Nothing of it is lost.',
-      { remedy: 'Let it make itself whole first.' },
-    ),
+    ...poolChecks({ pool, scheme }),
     nodesAnswer(nodes),
     ...(joining.length > 0 ? rowReady(estate, intent.systemId, nodes) : []),
     ...cleanDriveChecks(choice, intent.driveIds.length),
@@ -172,6 +155,27 @@ function checksOf({
     ),
   ]
 }
+
+const poolChecks = ({ pool, scheme }: Pick<Seen, 'pool' | 'scheme'>): readonly PlanCheck[] => [
+  must(
+    'pool',
+    scheme !== undefined && pool?.state !== 'starting',
+    scheme === undefined
+      ? 'Choose a pool of a cluster.'
+      : pool?.state === 'starting'
+        ? `${pool.name} is still being laid out.`
+        : `${pool?.name} can grow.`,
+    { field: 'poolId' },
+  ),
+  must(
+    'pool-whole',
+    pool?.state !== 'degraded' && pool?.state !== 'failed',
+    pool?.state === 'degraded' || pool?.state === 'failed'
+      ? `${pool.name} is ${pool.state}.`
+      : 'Nothing of it is lost.',
+    { remedy: 'Let it make itself whole first.' },
+  ),
+]
 
 function effectsOf({ after, moved, pool }: Seen): readonly Effect[] {
   return [

@@ -8,7 +8,7 @@ import { countedName, nameFree, takeStep, usable } from '../../parts/copies'
 import { fillSketch, freeBytesOf } from '../../parts/fill'
 import { inUse } from '../../parts/inUse'
 import { lookInto } from '../../parts/look'
-import { initiatorsOf, mappedCheck } from '../../parts/mapping'
+import { initiatorsOf, mappedCheck, writersCheck } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
 import type { Step } from './steps'
 
@@ -87,6 +87,7 @@ function checksOf(seen: Seen): readonly PlanCheck[] {
     ),
     ...(isCopied && pool !== undefined ? [roomFor(pool, copiedBytes)] : []),
     mappedCheck(group, initiators, 'No host group: nobody will see the clone until it is mapped.'),
+    ...writersCheck(estate, group, 'it'),
     ...twinChecks(seen),
     ...beyondCheck(system, group, beyond(estate, system, group)),
   ]

@@ -161,7 +161,7 @@ function effectsOf(before: ServiceClass | undefined, after: Kept, under: number)
     { figure: 'volumes', label: 'Volumes under it', unit: 'count', before: under, after: under },
     effect('lossesSurvived', 'Survives losses', each => words(each.lossesSurvived)),
     effect('media', 'Media', each => each.media),
-    effect('latency', '95 of 100 answers within', each =>
+    effect('latency', '95 of 100 minutes within', each =>
       each.latencyMilliseconds === null ? null : `${each.latencyMilliseconds} ms`,
     ),
     effect('headroom', 'Of the pool stays free', each =>

@@ -2,7 +2,7 @@ import { deleteHeldVolumeIntent, type DeleteHeldVolumeIntent as Intent } from '@
 import { type Estate, one, those } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
-import { answers, rule } from '../../parts/checks'
+import { answers, rule, warn } from '../../parts/checks'
 import { heldBack } from '../../parts/copies'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
@@ -26,16 +26,18 @@ function see(estate: Estate, intent: Intent, now: Date) {
   const isOver = volume?.holdingUntil != null && Date.parse(volume.holdingUntil) <= now.getTime()
   const claims = volume === undefined ? [] : [volume.id]
   const snapshots = estate.snapshots.filter(each => each.volumeId === volume?.id)
-  return { claims, estate, isOver, look, pool, snapshots, system, volume }
+  return { claims, estate, intent, isOver, look, pool, snapshots, system, volume }
 }
 type Seen = ReturnType<typeof see>
 
 function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   const seen = see(estate, intent, now)
-  const { claims, look, volume } = seen
+  const { claims, isOver, look, volume } = seen
 
   return outlined<Step>(estate, {
-    title: `Delete ${volume?.name ?? 'a volume'} after its holding`,
+    title: isOver
+      ? `Delete ${volume?.name ?? 'a volume'} after its holding`
+      : `Erase ${volume?.name ?? 'a volume'} before its holding is over`,
     checks: checksOf(seen),
     effects: effectsOf(seen),
     oneWay: ['Nothing brings it back after this.'],
@@ -47,14 +49,27 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   })
 }
 
-function checksOf({ estate, isOver, system, volume }: Seen): readonly PlanCheck[] {
+function checksOf({ estate, intent, isOver, system, volume }: Seen): readonly PlanCheck[] {
   return [
     rule(
       'holding-over',
-      isOver,
-      'Its time in holding is over.',
-      'Its time in holding is not over: it can still be brought back.',
+      volume?.state === 'holding' && (isOver || intent.confirmedName === volume.name),
+      isOver ? 'Its time in holding is over.' : 'Its name has been given, to erase it before its time.',
+      volume?.state === 'in use'
+        ? 'It is in use: remove it first.'
+        : 'Its time in holding is not over: it can still be brought back.',
+      { field: 'confirmedName', remedy: 'Write its name to erase it all the same, or wait.' },
     ),
+    ...(isOver || volume?.holdingUntil == null
+      ? []
+      : [
+          warn(
+            'early',
+            false,
+            `Until ${volume.holdingUntil.slice(0, 16).replace('T', ' ')} UTC it could be brought back.`,
+            { field: 'confirmedName' },
+          ),
+        ]),
     ...(system === undefined ? [] : [answers(system)]),
     ...heldBack(estate, volume),
   ]
@@ -91,7 +106,7 @@ function stepsOf({ snapshots, system, volume }: Seen): Outlined<Step>[] {
   ]
 }
 
-/** Drafted by the worker alone, when a holding has ended. */
+/** Drafted by the worker when a holding has ended, or by somebody who names the volume before. */
 export const deleteHeldVolume: ChangeKind<Intent, Step> = {
   ...deleteHeldVolumeIntent,
   needs: ({ volumeId }) => [one('volumes', volumeId), those('snapshots', 'volumeId', volumeId)],

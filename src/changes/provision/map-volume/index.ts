@@ -8,7 +8,16 @@ import { outlined, type Outlined } from '../../parts/outline'
 import { inUse } from '../../parts/inUse'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
-import { groupChecks, groupSees, initiatorsOf, map, mapStep, unmap, type MapStep } from '../../parts/mapping'
+import {
+  groupChecks,
+  groupSees,
+  initiatorsOf,
+  map,
+  mapStep,
+  unmap,
+  type MapStep,
+  writersCheck,
+} from '../../parts/mapping'
 
 /** What the plan looks at, and what follows from it. */
 function see(estate: Estate, intent: Intent) {
@@ -43,11 +52,12 @@ function plan(estate: Estate, intent: Intent): Plan<MapStep> {
   })
 }
 
-function checksOf({ group, initiators, kept, others, system, twice, volume }: Seen): readonly PlanCheck[] {
+function checksOf({ estate, group, initiators, kept, others, system, twice, volume }: Seen): readonly PlanCheck[] {
   return [
     inUse(volume, volume => `${volume.name} is in use.`),
     ...(system === undefined ? [] : [answers(system)]),
     ...groupChecks(group, initiators),
+    ...writersCheck(estate, group, 'it'),
     rule('new', !twice, 'It is not mapped to that group yet.', `It is mapped to ${group?.name ?? 'it'} already.`, {
       field: 'hostGroupId',
     }),

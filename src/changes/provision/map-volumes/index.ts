@@ -6,7 +6,16 @@ import type { ChangeKind } from '../../ChangeKind'
 import { beyond, beyondCheck, beyondEvidence } from '../../parts/beyond'
 import { advise, answers, must, rule } from '../../parts/checks'
 import { lookInto } from '../../parts/look'
-import { groupChecks, groupSees, initiatorsOf, map, mapStep, unmap, type MapStep } from '../../parts/mapping'
+import {
+  groupChecks,
+  groupSees,
+  initiatorsOf,
+  map,
+  mapStep,
+  unmap,
+  type MapStep,
+  writersCheck,
+} from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
 
 /** What the plan looks at, and what follows from it. */
@@ -74,6 +83,7 @@ function checksOf({ estate, group, intent, mapped, shared, systems, volumes }: S
     }),
     ...systems.map(answers),
     ...groupChecks(group, initiatorsOf(estate, group)),
+    ...writersCheck(estate, group, 'them'),
     rule('new', mapped.length === 0, 'None is mapped to that group yet.', `It sees ${named(mapped)} already.`, {
       field: 'hostGroupId',
     }),

@@ -4,9 +4,11 @@ import { prepareVolumeIntent, type PrepareVolumeIntent as Intent } from '@/core/
 import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangePorts, Host } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
-import { advise, answers, must, rule } from '../../parts/checks'
+import { advise, answers, rule } from '../../parts/checks'
+import { isMountPoint, pathWords } from '../../parts/hostPaths'
 import { lookFrom } from '../../parts/hostProof'
 import { inUse } from '../../parts/inUse'
+import { seeingHost } from '../../parts/mapping'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined, type Outlined } from '../../parts/outline'
@@ -24,9 +26,6 @@ interface Ready {
 }
 type Step = Readonly<{ step: 'see' | 'format' | 'mount' } & Ready>
 
-const pathRule = /^\/[A-Za-z0-9._-]+(?:\/[A-Za-z0-9._-]+)*$/
-/** Places that a running system needs for itself. */
-const ownPlaces = /^\/(?:|bin|boot|dev|etc|home|lib|lib64|proc|root|run|sbin|srv|sys|tmp|usr|var)$/
 const sampleBytes = 3_000_000
 const restartSeconds = 90
 
@@ -72,21 +71,12 @@ function checksOf({ host, intent, isSeen, path, system, volume }: Seen): readonl
   return [
     inUse(volume, volume => `${volume.name} is in use.`),
     ...(system === undefined ? [] : [answers(system)]),
-    must(
-      'host',
-      host !== undefined && isSeen,
-      host === undefined
-        ? 'Choose the host.'
-        : isSeen
-          ? `${host.name} sees it.`
-          : `${host.name} is in no group that it is mapped to.`,
-      { field: 'hostId' },
-    ),
+    seeingHost(host, isSeen),
     rule(
       'path',
-      pathRule.test(path) && !ownPlaces.test(path) && !path.split('/').some(part => part === '..' || part === '.'),
+      isMountPoint(path),
       `It is mounted at ${path}.`,
-      'Give an absolute path of letters, digits, dots, hyphens and underscores, none that the system needs for itself.',
+      `${pathWords.slice(0, -1)}, none that the system needs for itself.`,
       { field: 'path' },
     ),
     advise(
@@ -161,7 +151,7 @@ async function prove(step: Step, ports: ChangePorts): Promise<Evidence[]> {
     {
       claim: `${step.hostName} reads back the file that it wrote${step.isRestarted ? ' before it restarted' : ''}`,
       holds: read === written,
-      measured: { file, bytes: `${sampleBytes}`, writtenSha256: written, readSha256: read },
+      measured: { file, bytes: `${sampleBytes}`, writtenSha256: written, readSha256: read ?? 'no file' },
     },
   ]
 }

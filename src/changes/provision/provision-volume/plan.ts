@@ -21,7 +21,7 @@ import { beyond, beyondCheck } from '../../parts/beyond'
 import { absent, answers, must, there, warn } from '../../parts/checks'
 import { fillEffects } from '../../parts/fill'
 import { lookInto } from '../../parts/look'
-import { mappedCheck } from '../../parts/mapping'
+import { mappedCheck, writersCheck } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
 import { fitChecks, readSize } from '../../parts/size'
 import type { Step } from './steps'
@@ -36,6 +36,10 @@ const words = (intent: Intent, group: HostGroup | undefined) => ({ group: group?
 
 export const needs = (intent: Intent): EstateNeeds => [those('volumes', 'name', intent.name)]
 
+/** The name on its system, and all of the pool where it takes its space at once. */
+const claimsOf = (intent: Intent, pool: Pool | undefined): readonly string[] =>
+  pool === undefined ? [] : [`volume:${pool.systemId}/${intent.name}`, ...(intent.isThin ? [] : [pool.id])]
+
 export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const look = lookInto(estate)
   const serviceClass = look.one('serviceClasses', intent.classId)
@@ -46,10 +50,6 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const initiators = estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators)
   const kept = beyond(estate, system, group)
   const size = readSize(intent.size)
-  const claims = [
-    ...(system === undefined ? [] : [`volume:${system.id}/${intent.name}`]),
-    ...(pool === undefined || intent.isThin ? [] : [pool.id]),
-  ]
   return outlined<Step>(estate, {
     title: `Provision ${intent.name === '' ? 'a volume' : intent.name}${group === undefined ? '' : ` to ${group.name}`}`,
     checks: [
@@ -73,7 +73,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
       ...(group === undefined || system === undefined ? [] : [mapStep(system, group, initiators, kept)]),
     ],
     reads: look.reads,
-    claims,
+    claims: claimsOf(intent, pool),
     proof: proofWords(group),
     ...(ranking.length === 0 ? {} : { sketch: placementSketch(ranking, pool?.id) }),
     suggestions: { name: suggestedName(estate, intent, group) },
@@ -202,6 +202,7 @@ function checksOf(
     ),
     ...(system === undefined ? [] : [answers(system)]),
     mappedCheck(group, initiators, 'No host group: nobody will see the volume until it is mapped.'),
+    ...writersCheck(estate, group, 'it'),
   ]
 }
 

@@ -8,9 +8,13 @@ import { runStep, undoStep, type Step } from './steps'
 /** Many volumes in one change: all of them, or none. */
 export const provisionVolumes: ChangeKind<Intent, Step> = {
   ...provisionVolumesIntent,
-  needs: ({ list }) => {
+  needs: ({ list, consistencyGroup }) => {
     const names = readVolumeLines(list).volumes.map(({ name }) => name)
-    return [those('volumes', 'name', ...names), those('snapshots', 'name', ...names)]
+    return [
+      those('volumes', 'name', ...names),
+      those('snapshots', 'name', ...names),
+      those('consistencyGroups', 'name', consistencyGroup),
+    ]
   },
   plan,
   runStep,

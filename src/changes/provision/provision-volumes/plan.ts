@@ -17,8 +17,9 @@ import { beyond, beyondCheck } from '../../parts/beyond'
 import { advise, answers, must, rule, there } from '../../parts/checks'
 import { freeBytesOf, overcommitOf } from '../../parts/fill'
 import { lookInto } from '../../parts/look'
-import { initiatorsOf, mappedCheck } from '../../parts/mapping'
+import { initiatorsOf, mappedCheck, writersCheck } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
+import { groupChecks } from './groupChecks'
 import type { Step } from './steps'
 
 /** Volumes that one step makes: it gives its place back between such steps, and can be stopped there. */
@@ -130,7 +131,9 @@ function checksOf(seen: Seen): readonly PlanCheck[] {
     ),
     ...pools.flatMap(pool => [stateCheck(pool), roomCheck(pool, sumOf(placed, pool), intent.isThin)]),
     ...systems.map(answers),
+    ...groupChecks({ estate, name: intent.consistencyGroup ?? '', count: read.volumes.length, systems }),
     mappedCheck(group, initiatorsOf(estate, group), 'No host group: nobody will see them until they are mapped.'),
+    ...writersCheck(estate, group, 'each of them'),
     ...systems.flatMap(system => beyondCheck(system, group, beyond(estate, system, group))),
   ]
 }
@@ -214,15 +217,35 @@ const effectsOf = ({ placed, pools }: Seen): readonly Effect[] =>
     },
   ])
 
-/** Steps of as many volumes as one step makes, system by system; the mappings of each after it. */
+/** Steps of as many volumes as one step makes, system by system; the mappings of each after it, and the group of all at the end. */
 function stepsOf(seen: Seen): Outlined<Step>[] {
   return seen.systems.flatMap(system => {
     const own = seen.placed.filter(({ pool }) => pool?.systemId === system.id)
     const count = Math.ceil(own.length / inOneStep)
-    return Array.from({ length: count }, (_, index) => index).flatMap(index =>
-      batchSteps(seen, system, own.slice(index * inOneStep, (index + 1) * inOneStep), `${system.id}/${index}`),
-    )
+    const batches = Array.from({ length: count }, (_, index) => ({ index, batch: `${system.id}/${index}` }))
+    return [
+      ...batches.flatMap(({ index, batch }) =>
+        batchSteps(seen, system, own.slice(index * inOneStep, (index + 1) * inOneStep), batch),
+      ),
+      ...groupStep(
+        seen,
+        system,
+        batches.map(({ batch }) => batch),
+      ),
+    ]
   })
+}
+
+function groupStep({ intent, read }: Seen, system: System, batches: readonly string[]): Outlined<Step>[] {
+  const { consistencyGroup: name = '' } = intent
+  if (name === '') return []
+  return [
+    {
+      words: `Put all ${read.volumes.length} into the consistency group ${name}`,
+      seconds: requestSeconds,
+      step: { step: 'group', batches, systemId: system.id, name },
+    },
+  ]
 }
 
 function batchSteps(

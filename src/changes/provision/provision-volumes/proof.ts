@@ -3,14 +3,21 @@ import type { Plan } from '@/core/plan'
 import type { ChangePorts, VolumeSeen } from '@/ports'
 import type { Evidence, Facts } from '../../ChangeKind'
 import { lookFrom } from '../../parts/hostProof'
+import { fact } from '../../parts/known'
 import { placesIn, type Step } from './steps'
 
 const shown = 5
 
-/** Reads every volume again, and asks a host of the group whether it finds all of them. */
-export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
-  const { hosts } = await ports.estate()
-  const seen: { readonly systemId: string; readonly asked: string; readonly volume: VolumeSeen | undefined }[] = []
+interface Stated {
+  readonly systemId: string
+  readonly asked: string
+  /** Undefined for one that is not there as it was asked for. */
+  readonly volume: VolumeSeen | undefined
+}
+
+/** Every volume of a plan, as its system states it now. */
+async function statedBy(plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<readonly Stated[]> {
+  const seen: Stated[] = []
   for (const { step } of plan.steps) {
     if (step.step !== 'create') continue
     const volumes = await ports.of(step.systemId, 'volumes')
@@ -21,6 +28,13 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
       seen.push({ systemId: step.systemId, asked: name, volume: isAsked ? found : undefined })
     }
   }
+  return seen
+}
+
+/** Reads every volume again, and asks a host of the group whether it finds all of them. */
+export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
+  const { hosts } = await ports.estate()
+  const seen = await statedBy(plan, facts, ports)
   const lacking = seen.filter(({ volume }) => volume === undefined).map(({ asked }) => asked)
   const stated: Evidence = {
     claim: 'Their systems state all of them, with the names and sizes that were asked for',
@@ -30,9 +44,10 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
       lacking: lacking.slice(0, shown).join(', ') || 'none',
     },
   }
+  const grouped = await groupEvidence(plan, facts, ports)
   const host = hosts.find(each => each.hostGroupId === intent.hostGroupId && each.initiators.length > 0)
-  if (host === undefined) return [stated]
-  const evidence: Evidence[] = [stated]
+  if (host === undefined) return [stated, ...grouped]
+  const evidence: Evidence[] = [stated, ...grouped]
   for (const systemId of new Set(seen.map(each => each.systemId))) {
     const wanted = seen.flatMap(each =>
       each.systemId === systemId && each.volume !== undefined ? [each.volume.naa] : [],
@@ -51,4 +66,20 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
     })
   }
   return evidence
+}
+
+/** That the group which they form has all of them, and no other. */
+async function groupEvidence(plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
+  const step = plan.steps.map(each => each.step).find(each => each.step === 'group')
+  if (step?.step !== 'group') return []
+  const asked = new Set(step.batches.flatMap(batch => placesIn(facts, batch)))
+  const seen = await (await ports.of(step.systemId, 'consistencyGroups')).at(fact(facts, 'groupLocator'))
+  const stated = seen?.volumeLocators ?? []
+  return [
+    {
+      claim: `The consistency group ${step.name} has all of them and no other`,
+      holds: seen?.name === step.name && stated.length === asked.size && stated.every(each => asked.has(each)),
+      measured: { asked: `${asked.size}`, stated: `${stated.length}` },
+    },
+  ]
 }

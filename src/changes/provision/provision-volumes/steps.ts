@@ -1,5 +1,6 @@
 import type { ChangePorts, Volumes } from '@/ports'
 import type { Facts, StepContext } from '../../ChangeKind'
+import { form, unform, type FormStep } from '../../parts/consistency'
 import { fact } from '../../parts/known'
 import { unmapped } from '../../parts/unmapped'
 import { waitForTask } from '../../parts/waitForTask'
@@ -15,6 +16,7 @@ export type Step = Readonly<
       classId?: string
     }
   | { step: 'map'; batch: string; systemId: string; groupName: string; initiators: readonly string[] }
+  | { step: 'group'; batches: readonly string[]; systemId: string; name: string }
 >
 
 /** So much is asked of one system at once. */
@@ -26,8 +28,18 @@ const keysOf = (step: Extract<Step, { step: 'create' }>, key: string) =>
 export const placesIn = (facts: Facts, batch: string): string[] => JSON.parse(fact(facts, `made ${batch}`)) as string[]
 
 export async function runStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<Facts> {
-  return step.step === 'map' ? mapAll(step, key, facts, ports) : createAll(step, key, ports)
+  if (step.step === 'map') return mapAll(step, key, facts, ports)
+  if (step.step === 'create') return createAll(step, key, ports)
+  return form(formStep(step, facts), key, ports)
 }
+
+/** What a step forms of all that the steps before it have made. */
+const formStep = ({ systemId, name, batches }: Extract<Step, { step: 'group' }>, facts: Facts): FormStep => ({
+  step: 'form',
+  systemId,
+  name,
+  volumeLocators: batches.flatMap(batch => placesIn(facts, batch)),
+})
 
 /** Those that are there already are found by their keys, all at once; the others are made, some at a time. */
 async function createAll(step: Extract<Step, { step: 'create' }>, key: string, ports: ChangePorts): Promise<Facts> {
@@ -90,6 +102,7 @@ async function mapAll(
 }
 
 export async function undoStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<undefined> {
+  if (step.step === 'group') return unform({ ...step, step: 'form', volumeLocators: [] }, key, ports)
   if (step.step === 'map') {
     const places = facts[`made ${step.batch}`]
     if (places === undefined) return

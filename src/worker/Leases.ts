@@ -1,10 +1,15 @@
 import pg from 'pg'
 
-/** What can be leased: a system, to be collected and watched by one worker; the clock, to be agreed on by one. */
-export type Leased = { readonly kind: 'system'; readonly id: string } | { readonly kind: 'clock' }
+/** What can be leased: a system, to be collected and watched by one worker; the clock, and what is measured, each by one. */
+export type Leased = { readonly kind: 'system'; readonly id: string } | { readonly kind: 'clock' | 'metrics' }
+
+/** Numbers of locks: those of systems lie far from these. */
+const numbers = { clock: 1n, metrics: 2n } as const
 
 const numberOf = (leased: Leased) =>
-  leased.kind === 'clock' ? 1n : BigInt(`0x${leased.id.replaceAll('-', '').slice(-12)}`) + (1n << 60n)
+  leased.kind === 'system'
+    ? BigInt(`0x${leased.id.replaceAll('-', '').slice(-12)}`) + (1n << 60n)
+    : numbers[leased.kind]
 
 /**
  * What this worker looks after, so that of several workers each thing has one. The leases are locks of a connection of their own: the
@@ -12,6 +17,7 @@ const numberOf = (leased: Leased) =>
  */
 export class Leases {
   #client: pg.Client | undefined
+  #connecting: Promise<pg.Client> | undefined
   #lost = new AbortController()
   readonly #held = new Map<string, AbortController>()
 
@@ -46,8 +52,14 @@ export class Leases {
     await this.#client?.end().catch(() => undefined)
   }
 
-  async #connected(): Promise<pg.Client> {
-    if (this.#client !== undefined) return this.#client
+  /** The one connection: of several that ask for it at once each waits for the same, since a lock belongs to the connection that took it. */
+  #connected(): Promise<pg.Client> {
+    if (this.#client !== undefined) return Promise.resolve(this.#client)
+    this.#connecting ??= this.#connect().finally(() => (this.#connecting = undefined))
+    return this.#connecting
+  }
+
+  async #connect(): Promise<pg.Client> {
     const client = new pg.Client({ connectionString: this.url, application_name: 'wendrel leases', keepAlive: true })
     const lost = new AbortController()
     const end = () => {

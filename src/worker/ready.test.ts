@@ -1,55 +1,19 @@
-import { one, those, within } from '@/core/estate'
+import { one, those } from '@/core/estate'
 import { evidenceOf } from '@/records/changes'
-import { workbench } from './testing/workbench'
+import { blocks } from './testing/blocks'
 
-let bench: Awaited<ReturnType<typeof workbench>>
-const ids: Partial<Record<string, string>> = {}
+let bench: Awaited<ReturnType<typeof blocks>>
+let ids: Awaited<ReturnType<typeof blocks>>['ids'] = {}
+let agent: Awaited<ReturnType<typeof blocks>>['agent']
+let done: Awaited<ReturnType<typeof blocks>>['done']
 
 beforeAll(async () => {
-  bench = await workbench(36_000)
-  const systemId = await bench.registered('heron')
-  const { drives } = await bench.estate(within(systemId))
-  const pool = await bench.carriedOut('create-pool', {
-    systemId,
-    name: 'heron-fast-01',
-    driveIds: drives.slice(0, 8).map(each => each.id),
-    scheme: { kind: 'parity', parityDrives: 2 },
-    maxGroupDrives: 12,
-    spareCount: 0,
-    snapshotSharePercent: 10,
-  })
+  bench = await blocks()
+  ;({ ids, agent, done } = bench)
   bench.fleet.clock.setRate(600)
-  for (const [host, groupName] of [
-    ['register-1', 'accession-register'],
-    ['keep-1', 'backup'],
-  ] as const) {
-    const agentAddress = `http://127.0.0.1:${bench.fleet.ports.hosts[host]}`
-    await bench.carriedOut('register-host', { agentAddress, groupName })
-  }
-  const { hosts, hostGroups } = await bench.estate()
-  for (const { id, name } of [...hosts, ...hostGroups]) ids[name] = id
-  const volume = await bench.carriedOut('provision-volume', {
-    name: 'register-data-01',
-    purpose: 'data',
-    size: '64 MiB',
-    poolId: pool.facts['poolId'],
-    isThin: true,
-    hostGroupId: ids['accession-register'],
-  })
-  ids['volume'] = String(volume.facts['volumeId'] as string)
-}, 60_000)
+}, 90_000)
 afterAll(() => bench.close())
 
-/** What a host's agent answers. */
-async function agent(host: string, path: string, body: object) {
-  const answer = await fetch(`http://127.0.0.1:${bench.fleet.ports.hosts[host]}/agent${path}`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(body),
-  })
-  const said = (await answer.json()) as { readonly sha256?: string; readonly why?: string; readonly sizeBytes?: string }
-  return { status: answer.status, ...said }
-}
 const intent = () => ({
   volumeId: ids['volume'],
   hostId: ids['register-1'],
@@ -57,15 +21,7 @@ const intent = () => ({
   path: '',
   isRestarted: true,
 })
-const broken = async (more: object) =>
-  (await bench.drafted('prepare-volume', { ...intent(), ...more })).plan.checks
-    .filter(check => !check.holds && check.level === 'must')
-    .map(check => check.rule)
-const done = async (kind: string, wish: object) => {
-  const change = await bench.carriedOut(kind, wish)
-  expect([kind, change.state, change.refusal?.why]).toEqual([kind, 'proven', undefined])
-  return change
-}
+const broken = (more: object) => bench.refused('prepare-volume', { ...intent(), ...more })
 const path = '/srv/register-data-01'
 
 test('a volume is made ready: found, given a file system, mounted, and there again after a restart', async () => {
@@ -109,13 +65,62 @@ test('a file that was deleted is found in a snapshot by the backup host, and bro
   expect((await agent('keep-1', '/mounts', { naa: snapshots[0]?.naa, path: '/mnt/back' })).status).toBe(404)
 }, 60_000)
 
+test('it comes back by one change, from the latest snapshot that holds it, and is not written over', async () => {
+  const wish = { volumeId: ids['volume'], snapshotId: '', hostId: ids['register-1'], path: `${path}/ledger`, to: '' }
+  await done('take-snapshot', { volumeId: ids['volume'], name: 'without', reason: '' })
+  const change = await done('bring-back-file', wish)
+  expect(change.facts).toMatchObject({ snapshotName: 'before', copiedSha256: ids['ledger'] })
+  expect((await agent('register-1', '/files/read', { path: `${path}/ledger` })).sha256).toBe(ids['ledger'])
+  const again = await bench.carriedOut('bring-back-file', wish)
+  expect([again.state, again.refusal?.why]).toEqual(['failed', `A file is at ${path}/ledger already.`])
+  const beside = await done('bring-back-file', { ...wish, to: `${path}/ledger.before` })
+  expect((await agent('register-1', '/files/read', { path: `${path}/ledger.before` })).sha256).toBe(ids['ledger'])
+  // Nothing of it stays: neither what was shown, nor what was mounted.
+  const { mappings } = await bench.estate([those('snapshots', 'volumeId', ids['volume'])])
+  expect(mappings.filter(each => each.snapshotId !== null)).toEqual([])
+  expect(beside.facts['snapshotName']).toBe('before')
+  await agent('register-1', '/files/remove', { path: `${path}/ledger.before` })
+}, 60_000)
+
+test.each([
+  [{ path: '/srv/register-data-01/nothing' }, 'None of the 2 latest snapshots holds a file of that name.'],
+  [
+    { path: '/srv/elsewhere/ledger' },
+    'register-1 has this volume mounted at /srv/register-data-01, where the path does not lie.',
+  ],
+])('%j is not brought back', async (more, why) => {
+  const wish = { volumeId: ids['volume'], snapshotId: '', hostId: ids['register-1'], to: '', ...more }
+  const change = await bench.carriedOut('bring-back-file', wish)
+  expect([change.state, change.refusal?.why]).toEqual(['failed', why])
+})
+
+test('a path that a shell would mind is refused before anything is asked of the host', async () => {
+  const { plan } = await bench.drafted('bring-back-file', {
+    volumeId: ids['volume'],
+    snapshotId: '',
+    hostId: ids['register-1'],
+    path: '/srv/$(reboot)',
+    to: '../x',
+  })
+  expect(plan.checks.filter(check => !check.holds).map(check => check.rule)).toEqual(['path', 'to'])
+})
+
 test('a file system that is full says so, and grows with its volume', async () => {
   const big = { path: `${path}/scans`, lengthBytes: 60_000_000, seed: 'scan' }
   await agent('register-1', '/files/write', { ...big, path: `${path}/first`, lengthBytes: 30_000_000 })
   expect((await agent('register-1', '/files/write', big)).status).toBe(507)
-  await done('expand-volume', { volumeId: ids['volume'], size: '128 MiB' })
+  await done('expand-volume', { volumeId: ids['volume'], size: '96 MiB', leavesFileSystem: true })
   expect((await agent('register-1', '/files/write', big)).status).toBe(507)
-  expect((await agent('register-1', '/mounts/grow', { path })).sizeBytes).toBe(`${128 * 1_048_576}`)
+  const change = await done('expand-volume', { volumeId: ids['volume'], size: '128 MiB' })
+  expect(change.facts['grown']).toBe(`register-1 ${path}: 128 MiB`)
+  const evidence = await evidenceOf({ database: bench.database }, change.id)
+  expect(evidence.map(({ claim }) => claim)).toEqual(
+    expect.arrayContaining([
+      'The file system on register-1 has grown with it',
+      `register-1 writes a file at ${path} and reads the same back`,
+    ]),
+  )
+  expect((await agent('register-1', '/files/read', { path: `${path}/first` })).status).toBe(200)
   expect((await agent('register-1', '/files/write', big)).status).toBe(200)
 }, 60_000)
 

@@ -1,87 +1,33 @@
-import { one, those, within } from '@/core/estate'
+import { one, those } from '@/core/estate'
 import { spaceOf } from '@/core/snapshots'
 import { evidenceOf } from '@/records/changes'
 import { draftReverse } from '@/drafting'
-import { tester, workbench } from './testing/workbench'
+import { blocks, factOf } from './testing/blocks'
+import { tester } from './testing/workbench'
 
-let bench: Awaited<ReturnType<typeof workbench>>
-const ids: Partial<Record<string, string>> = {}
+let bench: Awaited<ReturnType<typeof blocks>>
+let ids: Awaited<ReturnType<typeof blocks>>['ids'] = {}
+let agent: Awaited<ReturnType<typeof blocks>>['agent']
+let done: Awaited<ReturnType<typeof blocks>>['done']
 const mebibyte = 1_048_576
-const factOf = ({ facts }: { readonly facts: Readonly<Record<string, unknown>> }, name: string) =>
-  String(facts[name] as string | undefined)
-const size = '64 MiB'
 
 beforeAll(async () => {
-  bench = await workbench(36_000)
-  const systemId = await bench.registered('heron')
-  const { drives } = await bench.estate(within(systemId))
-  const intent = {
-    systemId,
-    name: 'heron-fast-01',
-    scheme: { kind: 'parity', parityDrives: 2 },
-    maxGroupDrives: 12,
-    spareCount: 0,
-    snapshotSharePercent: 10,
-  }
-  const pool = await bench.carriedOut('create-pool', { ...intent, driveIds: drives.slice(0, 8).map(each => each.id) })
-  const other = await bench.carriedOut('create-pool', {
-    ...intent,
-    name: 'heron-fast-02',
-    driveIds: drives.slice(8, 16).map(each => each.id),
-  })
-  ids['pool'] = factOf(pool, 'poolId')
-  ids['other'] = factOf(other, 'poolId')
-  for (const [host, groupName] of [
-    ['register-1', 'accession-register'],
-    ['register-2', 'catalogue'],
-    ['keep-1', 'backup'],
-  ] as const) {
-    const agentAddress = `http://127.0.0.1:${bench.fleet.ports.hosts[host]}`
-    await bench.carriedOut('register-host', { agentAddress, groupName })
-  }
-  const { hostGroups } = await bench.estate()
-  for (const { id, name } of hostGroups) ids[name] = id
-  const volume = await bench.carriedOut('provision-volume', {
-    name: 'register-data-01',
-    purpose: 'data',
-    size,
-    poolId: ids['pool'],
-    isThin: true,
-    hostGroupId: ids['accession-register'],
-  })
-  ids['volume'] = factOf(volume, 'volumeId')
-}, 60_000)
+  bench = await blocks()
+  ;({ ids, agent, done } = bench)
+}, 90_000)
 afterAll(() => bench.close())
 
-/** What a host's agent answers. */
-async function agent(host: string, path: string, body: object) {
-  const answer = await fetch(`http://127.0.0.1:${bench.fleet.ports.hosts[host]}/agent${path}`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(body),
-  })
-  return { status: answer.status, ...((await answer.json()) as { readonly sha256?: string; readonly why?: string }) }
-}
 const range = (place: number) => ({ offsetBytes: `${place * mebibyte}`, lengthBytes: mebibyte })
 const write = async (naa: string, place: number, seed: string, host = 'register-1') =>
   (await agent(host, `/devices/${naa}/write`, { ...range(place), seed })).sha256
 const read = async (naa: string, place: number, host = 'register-1') =>
   (await agent(host, `/devices/${naa}/read`, range(place))).sha256
 
-const volume = async (id = ids['volume']) =>
-  (await bench.estate([one('volumes', id)])).volumes.find(each => each.id === id)
+const volume = (id = ids['volume']) => bench.volume(id)
 const snapshots = async () => (await bench.estate([those('snapshots', 'volumeId', ids['volume'])])).snapshots
-const done = async (kind: string, intent: object) => {
-  const change = await bench.carriedOut(kind, intent)
-  expect([kind, change.state, change.refusal?.why]).toEqual([kind, 'proven', undefined])
-  return change
-}
 const taken = async (name: string, reason = '') =>
   factOf(await done('take-snapshot', { volumeId: ids['volume'], name, reason }), 'snapshotId')
-const refused = async (kind: string, intent: object) =>
-  (await bench.drafted(kind, intent)).plan.checks
-    .filter(check => !check.holds && check.level === 'must')
-    .map(check => check.rule)
+const refused = (kind: string, intent: object) => bench.refused(kind, intent)
 
 test('a snapshot holds what had been written, is pending until the system says otherwise, and takes what is overwritten', async () => {
   const { naa = '' } = (await volume()) ?? {}

@@ -8,6 +8,7 @@ import { runChange } from './carryOut/runChange'
 import { Leases } from './Leases'
 import { agreeOnClock } from './loops/agreeOnClock'
 import { every } from './loops/every'
+import { keepMetrics } from './loops/keepMetrics'
 import { lookAfterSystem } from './loops/lookAfterSystem'
 import { deleteHeld, takeUpChanges } from './loops/watchOverChanges'
 import { World } from './World'
@@ -48,12 +49,18 @@ export async function startWorker(
     if (clock === undefined || clock.aborted) clock = await leases.take({ kind: 'clock' })
     if (clock !== undefined) await agreeOnClock(world)
   }
+  let metrics: AbortSignal | undefined
+  const lookAfterMetrics = async () => {
+    if (metrics === undefined || metrics.aborted) metrics = await leases.take({ kind: 'metrics' })
+    if (metrics !== undefined) await keepMetrics(world)
+  }
   const loops = [
     queueLoop(world, log),
     every(1000, stop, leaseSystems, told('looking for systems')),
     every(2000, stop, keepClock, told('agreeing on the clock')),
     every(1000, stop, () => takeUpChanges(world), told('taking up changes')),
     every(3000, stop, () => deleteHeld(world, told('deleting what was held')), told('deleting what was held')),
+    every(5000, stop, lookAfterMetrics, told('keeping what is measured')),
     every(10_000, stop, () => noteWorker({ database }, id), told('saying that a worker runs')),
   ]
   return {

@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises'
 import { refusalOf } from '@/core/errors'
 import { edgeFindings, readingFindings } from '@/core/findings'
 import {
@@ -9,11 +10,27 @@ import {
   storeParts,
   systemName,
 } from '@/records/inventory'
+import type { Inventory } from '@/ports'
 import { collectRow } from './collectRow'
 import type { World } from '../World'
 
 /** Codes of what systems, and the ways to them, do wrong, whatever the protocol. */
 const isOfSystem = /^(system|connection)\./
+
+const garbled = 'connection.unreadable-answer'
+const againMilliseconds = 500
+
+/** One answer that is not whole says nothing of the system: it is asked once more before it counts as one that does not answer. */
+async function read(world: World, systemId: string): Promise<Inventory> {
+  const system = await world.system(systemId)
+  try {
+    return await system.inventory()
+  } catch (cause) {
+    if (refusalOf(cause).code !== garbled) throw cause
+    await pause(againMilliseconds, undefined, { signal: world.stop })
+    return system.inventory()
+  }
+}
 
 /** Reads a system into the records, with whether it answers. @throws what the connector throws */
 export async function collectSystem(world: World, systemId: string): Promise<void> {
@@ -21,8 +38,7 @@ export async function collectSystem(world: World, systemId: string): Promise<voi
   const named = { id: systemId, name: await systemName(scope, systemId) }
   try {
     const number = await nextReading(scope)
-    const system = await world.system(systemId)
-    const found = await system.inventory()
+    const found = await read(world, systemId)
     const kept = await storeInventory(world.database, systemId, found, number, world.kept.get(systemId))
     world.kept.set(systemId, kept)
     if (found.nodes.length > 0) await collectRow(world, systemId, found)

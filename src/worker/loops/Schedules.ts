@@ -1,7 +1,7 @@
 import { latestDue } from '@/core/classes'
 import type { ServiceClass, Snapshot, Volume } from '@/core/estate'
 import { smeared } from '@/core/schedule'
-import { judged, mayGo, snapshotName } from '@/core/snapshots'
+import { judged, mayGo, momentWord, snapshotName } from '@/core/snapshots'
 import { RequestRefused } from '@/ports'
 import { inTransaction } from '@/records'
 import { audit } from '@/records/audit'
@@ -16,6 +16,8 @@ const toleranceSeconds = 300
 const mostAtOnce = 16
 const mostLookedAt = 2000
 const mostJudged = 64
+/** So long nobody looks again whether a moment has become due of further volumes (milliseconds of the wall's time). */
+const takenMilliseconds = 20_000
 
 /**
  * Keeps the schedules of one system: takes the snapshots of its volumes that have come due by their classes, and removes those that
@@ -23,8 +25,8 @@ const mostJudged = 64
  * taken. What a process has begun when it dies bears the name of its moment, by which the next one knows it.
  */
 export class Schedules {
-  /** Moments of which nothing is left to take, by class. */
-  readonly #taken = new Map<string, string>()
+  /** Moments of which nothing was left to take, by class, and when that was seen: volumes may come under the class after it. */
+  readonly #taken = new Map<string, { readonly moment: string; readonly seenAt: number }>()
   /** Volumes whose snapshots are to be judged by their retention. */
   readonly #judge = new Set<string>()
   /** Classes as they were when their volumes were judged last. */
@@ -56,14 +58,19 @@ export class Schedules {
     if (serviceClass.snapshotRule === null) return
     const due = latestDue(serviceClass.snapshotRule, serviceClass.timeZone, now)
     const moment = `${due?.toISOString()} ${serviceClass.revision}`
-    if (due === undefined || this.#taken.get(serviceClass.id) === moment) return
+    const taken = this.#taken.get(serviceClass.id)
+    const isTaken = taken?.moment === moment && Date.now() - taken.seenAt < takenMilliseconds
+    if (due === undefined || isTaken) return
     const scope = { database: world.database }
     const waiting = await volumesDue(scope, systemId, serviceClass.id, due, mostLookedAt)
-    const begin = waiting.filter(({ id }) => smeared(due, id, toleranceSeconds) <= now).slice(0, mostAtOnce)
+    // What is of one group begins together.
+    const isBegun = ({ id, consistencyGroupId }: Volume) =>
+      smeared(due, consistencyGroupId ?? id, toleranceSeconds) <= now
+    const begin = waiting.filter(isBegun).slice(0, mostAtOnce)
     if (begin.length > 0) await take(world, systemId, begin, due, serviceClass.name)
     for (const { id } of begin) this.#judge.add(id)
     const isOver = now.getTime() > due.getTime() + toleranceSeconds * 1000
-    if (waiting.length === 0 && isOver) this.#taken.set(serviceClass.id, moment)
+    if (waiting.length === 0 && isOver) this.#taken.set(serviceClass.id, { moment, seenAt: Date.now() })
   }
 
   async #prune(classes: readonly ServiceClass[]): Promise<void> {
@@ -89,9 +96,10 @@ export class Schedules {
 async function take(world: World, systemId: string, volumes: readonly Volume[], due: Date, reason: string) {
   const scope = { database: world.database }
   const pools = new Map((await objects(scope, 'pools', { where: { systemId } })).map(each => [each.id, each.locator]))
+  const taken = await takeGroups(world, systemId, volumes, due)
   const system = await (await world.system(systemId)).of('snapshots')
-  const taken: string[] = []
   for (const volume of volumes) {
+    if (volume.consistencyGroupId !== null) continue
     const name = snapshotName(volume.name, due)
     const made = await system
       .take(volume.locator, volume.naa, pools.get(volume.poolId) ?? '', name)
@@ -108,6 +116,26 @@ async function take(world: World, systemId: string, volumes: readonly Volume[], 
     const id = await idAt(scope, systemId, locator)
     if (id !== undefined) await noteSnapshots(scope, [id], { dueAt: due, reason })
   }
+}
+
+/**
+ * Snapshots of one instant of the groups in which volumes are: of all of a group, also of those under another class, since their system
+ * takes them together. @returns where they stand
+ */
+async function takeGroups(world: World, systemId: string, volumes: readonly Volume[], due: Date): Promise<string[]> {
+  const ids = [...new Set(volumes.flatMap(each => each.consistencyGroupId ?? []))]
+  if (ids.length === 0) return []
+  const system = await (await world.system(systemId)).of('consistencyGroups')
+  const name = momentWord(due)
+  const taken: string[] = []
+  for (const { locator, name: groupName } of await objects({ database: world.database }, 'consistencyGroups', {
+    where: { id: ids },
+  })) {
+    // A process that died may have taken them: then they are there under their name.
+    if ((await system.taken(locator, name)).length === 0) await system.take(locator, groupName, name)
+    taken.push(...(await system.taken(locator, name)).map(each => each.locator))
+  }
+  return taken
 }
 
 async function remove(world: World, systemId: string, unneeded: readonly Snapshot[], why: string): Promise<void> {

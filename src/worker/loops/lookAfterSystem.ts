@@ -5,6 +5,8 @@ import { noteWaitTold, wake, waitsAt, mark, type Wait } from '@/records/changes'
 import { collectParts, collectSystem } from '../collect/collectSystem'
 import type { World } from '../World'
 import { every } from './every'
+import { Loads } from './Loads'
+import { Metering } from './Metering'
 import { Schedules } from './Schedules'
 
 const everyMilliseconds = 10_000
@@ -12,11 +14,12 @@ const everyMilliseconds = 10_000
  * A reading of a large system takes long: what it takes beyond a quick one's time may be this share of all time at most, so whole
  * readings of it follow each other more slowly; between them events tell.
  */
-const mostShare = 0.02
+const mostShare = 0.017
 const quickMilliseconds = 750
 const longestMilliseconds = 120_000
 const pollMilliseconds = 500
 const scheduleMilliseconds = 5000
+const meterMilliseconds = 5000
 const settleMilliseconds = 400
 const tellMilliseconds = 900
 const mostOrigins = 8
@@ -38,11 +41,15 @@ export async function lookAfterSystem(
   const polling = every(pollMilliseconds, stop, () => askAfterTasks(world, systemId), told('asking after tasks'))
   const schedules = new Schedules(world, systemId)
   const keeping = every(scheduleMilliseconds, stop, () => schedules.keep(), told('keeping schedules'))
+  const metering = new Metering(world, systemId)
+  const measuring = every(meterMilliseconds, stop, () => metering.keep(), told('measuring'))
+  const loads = new Loads(world, systemId)
+  const counting = every(meterMilliseconds, stop, () => loads.keep(), told('counting'))
   try {
     await collecting(world, systemId, stop, told('collecting'))
   } finally {
     ending.abort()
-    await Promise.all([polling, keeping])
+    await Promise.all([polling, keeping, measuring, counting])
   }
 }
 

@@ -24,9 +24,9 @@ export async function workbench(rate: number) {
   const fleet = await startFleet(folder, { control: 0, arrays: {}, hosts: {}, nodes: 0, names: 0 }, rate)
   const records = await freshDatabase()
   const { database } = records
-  let worker = await startWorker(records.url, key, line =>
-    process.env['WORKER_LOG'] === undefined ? undefined : process.stderr.write(`${line}\n`),
-  )
+  const log = (line: string) =>
+    process.env['WORKER_LOG'] === undefined ? undefined : process.stderr.write(`${line}\n`)
+  let worker = await startWorker(records.url, key, log)
   await setSetting({ database }, 'addresses', '127.0.0.0/8')
   await setSetting({ database }, 'estate-clock', 'systems')
   await setSetting({ database }, 'name-server', `127.0.0.1:${fleet.ports.names}`)
@@ -74,7 +74,7 @@ export async function workbench(rate: number) {
       throw new Error(`It did not come to be: ${what}`)
     },
     /** A second worker on the same estate. */
-    anotherWorker: () => startWorker(records.url, key, () => undefined),
+    anotherWorker: () => startWorker(records.url, key, log),
     /** Cuts every connection to the database and lets none in for a while. */
     refuseDatabase: async (name: string, milliseconds: number) => {
       const owner = openDatabase((process.env['TEST_POSTGRES_URL'] ?? '').replace(/\/[^/]*$/, '/postgres'), 1)
@@ -86,7 +86,7 @@ export async function workbench(rate: number) {
     },
     restartWorker: async () => {
       await worker.stop()
-      worker = await startWorker(records.url, key, () => undefined)
+      worker = await startWorker(records.url, key, log)
     },
     probed,
     /** Takes a system of the fleet into the estate, as an administrator would. @returns its id */

@@ -1,0 +1,43 @@
+import { estateNow } from '@/records/inventory'
+import {
+  areForecastsDue,
+  dropOldMetrics,
+  incomingBytes,
+  keepForecasts,
+  keepPast,
+  keepRecent,
+  packIncoming,
+} from '@/records/metrics'
+import type { World } from '../World'
+
+/** Forecasts look ahead in days: they are made anew this often (milliseconds of estate time). */
+const forecastMilliseconds = 3_600_000
+/** What has come is packed so often, or when it is so much: each packing writes a whole pack for a few samples. */
+const packMilliseconds = 10 * 60_000
+const mostIncomingBytes = 32 * 2 ** 20
+const dayMilliseconds = 86_400_000
+
+/** When each was last done by this process: packing by the wall's time, dropping by the estate's. */
+const doneAt = new WeakMap<World, { packed: number; dropped: number }>()
+
+/** Packs what has come, makes forecasts of it when they are due, and lets go what is older than what is kept. */
+export async function keepMetrics(world: World): Promise<void> {
+  const scope = { database: world.database }
+  const done = doneAt.get(world) ?? { packed: 0, dropped: 0 }
+  doneAt.set(world, done)
+  const now = await estateNow(scope)
+  const isDue = await areForecastsDue(scope, new Date(now.getTime() - forecastMilliseconds))
+  const isMuch = Date.now() - done.packed >= packMilliseconds || (await incomingBytes(scope)) > mostIncomingBytes
+  if (isDue || isMuch) {
+    await packIncoming(world.database)
+    done.packed = Date.now()
+  }
+  if (isDue) {
+    await keepPast(scope, now)
+    await keepRecent(scope, now)
+    await keepForecasts(scope, now)
+  }
+  if (now.getTime() - done.dropped < dayMilliseconds) return
+  await dropOldMetrics(scope, now)
+  done.dropped = now.getTime()
+}

@@ -45,6 +45,7 @@ const lists: [string, unknown, string, object][] = [
   ['Pools', Pools, '/build/pools', {}],
   ['Ports', Kind, '/build/ports', { kind: 'ports' }],
   ['Provision', Provision, '/provision', {}],
+  ['Consistency groups', Provided, '/provision/consistency-groups', { kind: 'consistency-groups' }],
   ['Hosts', Provided, '/provision/hosts', { kind: 'hosts' }],
   ['Changes', Changes, '/changes', {}],
   ['Account', Account, '/account', {}],

@@ -2,12 +2,12 @@ import Link from 'next/link'
 import { choicesFor } from '@/app/server/choices'
 import { reader } from '@/app/server/guard'
 import { keptDraft } from '@/app/server/keptDraft'
-import { pageOf, type ObjectKind } from '@/core/estate'
+import { kindList, pageOf, titleOf, type ObjectKind } from '@/core/estate'
 import { isUuid } from '@/core/input'
-import { draftAddress, intents } from '@/core/intents'
+import { draftAddress, intents, type IntentKind } from '@/core/intents'
 import type { ObjectList, ObjectPage } from '@/core/views'
 import { changesAbout } from '@/records/changes'
-import { objectById } from '@/records/queries'
+import { objectById, objectList } from '@/records/queries'
 import { ChangeLines } from '@/ui/changes'
 import { IntentForm, KeyedDraft } from '@/ui/drafts'
 import { Margin } from '@/ui/frame'
@@ -20,14 +20,14 @@ type Params = Readonly<Record<string, string | undefined>>
 /** What is drafted on a kind's page, the object that is selected, or how many there are by system. */
 export async function kindMargin(kind: ObjectKind, params: Params, first: ObjectList<object>, within: object) {
   const { scope } = await reader()
-  const drafted = begunHere(kind).find(each => each.kind === params['draft'])
+  const drafted = [...begunHere(kind), ...aboutOne(kind)].find(each => each.kind === params['draft'])
   if (drafted !== undefined)
     return (
       <KeyedDraft id={params['change']} of={drafted.kind}>
         <IntentForm
           kind={drafted.kind}
           title={drafted.title}
-          begin={{}}
+          begin={beginOf(drafted, params['sel'])}
           choices={await choicesFor(drafted)}
           kept={await keptDraft(params['change'], drafted.kind)}
         />
@@ -41,6 +41,18 @@ export async function kindMargin(kind: ObjectKind, params: Params, first: Object
     <ObjectMargin kind={kind} found={found} />
   )
 }
+
+/** The field of an intent that names the object which is selected where it is drafted: `/place?sel={field}`. */
+const selectedField = ({ place }: IntentKind) => /\?sel=\{(\w+)\}$/.exec(place ?? '')?.[1]
+const beginOf = (intent: IntentKind, selected: string | undefined) => {
+  const field = selectedField(intent)
+  return field === undefined || selected === undefined || !isUuid(selected) ? {} : { [field]: selected }
+}
+/** Kinds of changes that are drafted beside one of a kind, on the kind's own page. */
+const aboutOne = ({ list }: ObjectKind) =>
+  list === undefined
+    ? []
+    : intents.filter(each => each.offer !== undefined && each.place?.startsWith(`${list.place}?sel=`) === true)
 
 /** Kinds of changes that are begun on a kind's own page. */
 const begunHere = ({ list }: ObjectKind) => intents.filter(each => each.place === list?.place)
@@ -92,21 +104,79 @@ function Unselected({ kind, first, isWithin }: UnselectedProps) {
   )
 }
 
+const shownOfEach = 12
+
+/** Objects of kinds that refer to this one: the volumes of a group, the snapshots of a volume. */
+async function Referring({ kind, id }: { readonly kind: ObjectKind; readonly id: string }) {
+  const { scope } = await reader()
+  const referring = kindList.flatMap(other =>
+    other.search === undefined || other.page === undefined
+      ? []
+      : Object.entries(other.references).flatMap(([field, to]) => (to === kind.name ? [{ other, field }] : [])),
+  )
+  const lists = await Promise.all(
+    referring.map(async ({ other, field }) => ({
+      other,
+      list: await objectList(scope, other.name, { within: { [field]: id }, limit: shownOfEach }),
+    })),
+  )
+  return lists.map(({ other, list }) =>
+    list.total === 0 ? null : (
+      <div key={other.name}>
+        <h3>
+          {titleOf(other)}{' '}
+          {list.total > shownOfEach && (
+            <span>
+              {shownOfEach} of {list.total}
+            </span>
+          )}
+        </h3>
+        {list.items.map(item => {
+          const found = item as unknown as Readonly<Record<string, unknown>> & { readonly id: string }
+          const systemId = typeof found['systemId'] === 'string' ? found['systemId'] : null
+          return (
+            <div key={found.id} className="border-b border-rule-fine py-[5px]">
+              <Link className="no-underline" href={pageOf(other, { id: found.id, systemId }) ?? ''}>
+                {String(found[other.search?.title ?? 'id'])}
+              </Link>
+            </div>
+          )
+        })}
+      </div>
+    ),
+  )
+}
+
+interface OfferedProps {
+  readonly kind: ObjectKind
+  readonly id: string
+  readonly systemPage: string | undefined
+}
+
+/** What can be drafted about an object, and the way to its system. */
+const Offered = ({ kind, id, systemPage: page }: OfferedProps) => (
+  <>
+    {aboutOne(kind).map(each => (
+      <Link key={each.kind} className="button quiet" href={draftAddress(each, beginOf(each, id)) ?? ''} scroll={false}>
+        {each.offer?.words ?? each.title}
+      </Link>
+    ))}
+    {page !== undefined && (
+      <Link className="button quiet" href={page}>
+        Its system
+      </Link>
+    )}
+  </>
+)
+
 async function ObjectMargin({ kind, found }: { readonly kind: ObjectKind; readonly found: ObjectPage }) {
   const { scope } = await reader()
   const system = found.references.find(each => each.field === 'systemId')
   const page = system === undefined ? undefined : pageOf(system.kind, { id: system.id, systemId: null })
-  const changes = await changesAbout(scope, String((found.object as { readonly id: unknown }).id), 6)
+  const id = String((found.object as { readonly id: unknown }).id)
+  const changes = await changesAbout(scope, id, 6)
   return (
-    <Margin
-      foot={
-        page === undefined ? undefined : (
-          <Link className="button quiet" href={page}>
-            Its system
-          </Link>
-        )
-      }
-    >
+    <Margin foot={<Offered kind={kind} id={id} systemPage={page} />}>
       <h2>{found.title}</h2>
       {found.missingSince !== null && (
         <p className="advice">
@@ -114,6 +184,7 @@ async function ObjectMargin({ kind, found }: { readonly kind: ObjectKind; readon
         </p>
       )}
       <ObjectFacts name={kind.name} object={plain(found.object)} references={found.references} />
+      <Referring kind={kind} id={id} />
       {changes.length > 0 && (
         <>
           <h3>Changes</h3>

@@ -5,7 +5,8 @@ import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { changeSummaries } from '@/records/changes'
 import { workerSilentSeconds, estateNow } from '@/records/inventory'
 import { sinceLatestRound } from '@/records/rounds'
-import { pools, systems, unassigned, standingFindings } from '@/records/queries'
+import { forecastsOf } from '@/records/metrics'
+import { missedLatency, pools, systems, unassigned, standingFindings } from '@/records/queries'
 import { Page as Frame, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/drawings/ladder'
 import { Ago } from '@/ui/parts/Ago'
@@ -55,17 +56,24 @@ export default async function Page() {
 
 async function findingsOf(allSystems: readonly System[], allPools: readonly Pool[]) {
   const { scope } = await reader()
-  const [standing, unproven, silent] = await Promise.all([
+  const [standing, unproven, silent, slow, outlooks] = await Promise.all([
     standingFindings(scope, null),
     changeSummaries(scope, 20, { states: ['unproven'] }),
     workerSilentSeconds(scope),
+    missedLatency(scope),
+    forecastsOf(
+      scope,
+      allPools.map(({ id }) => id),
+    ),
   ])
   const open = standing.filter(each => each.exception === null)
-  return todayFindings(allSystems, allPools, open, {
+  const own = {
+    ...(slow === undefined ? {} : { slow }),
     workerSilentSeconds: silent,
     now: new Date(),
     unproven: unproven.map(({ id, title, refusal }) => ({ id, title, why: refusal?.why ?? '' })),
-  })
+  }
+  return todayFindings(allSystems, allPools, open, own, outlooks)
 }
 
 interface SentenceProps {

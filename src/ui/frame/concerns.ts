@@ -10,7 +10,17 @@ const shown: readonly (readonly [string, ReadonlySet<string>])[] = [
   ['/provision/hosts', new Set(['hosts', 'host_groups', 'mappings', 'systems'])],
   [
     '/provision',
-    new Set(['volumes', 'snapshots', 'service_classes', 'mappings', 'pools', 'hosts', 'host_groups', 'systems']),
+    new Set([
+      'volumes',
+      'snapshots',
+      'consistency_groups',
+      'service_classes',
+      'mappings',
+      'pools',
+      'hosts',
+      'host_groups',
+      'systems',
+    ]),
   ],
   [
     '/build/network',
@@ -19,6 +29,8 @@ const shown: readonly (readonly [string, ReadonlySet<string>])[] = [
   ['/build/drives', new Set(['drives', 'pools', 'systems', 'nodes'])],
   ['/build/ports', new Set(['ports', 'systems'])],
   ['/build/pools', new Set(['pools', 'drives', 'volumes', 'systems'])],
+  ['/watch/health', new Set(['findings', 'drives', 'systems'])],
+  ['/watch', new Set(['growth_forecasts', 'pools', 'systems'])],
   ['/changes', new Set()],
   ['/account', new Set()],
 ]

@@ -27,25 +27,34 @@ interface Asked {
   readonly isOwnPage?: boolean
 }
 
+interface NewVolumeProps {
+  readonly change: string | undefined
+  readonly pool: string | undefined
+}
+
+/** The form for a volume that is not there yet. */
+async function NewVolume({ change, pool }: NewVolumeProps) {
+  const { scope } = await reader()
+  const [allPools, allSystems, groups, classes, kept] = await Promise.all([
+    pools(scope),
+    systems(scope),
+    hostGroups(scope),
+    objects(scope, 'serviceClasses'),
+    keptDraft(change, 'provision-volume'),
+  ])
+  const named = allPools.map(each => ({ ...each, systemName: byId(allSystems, each.systemId)?.name ?? '' }))
+  return (
+    <KeyedDraft id={change}>
+      <ProvisionVolume pools={named} groups={groups} classes={classes} kept={kept} poolId={pool} />
+    </KeyedDraft>
+  )
+}
+
 /** The volume that is selected, what is drafted, or what matters of all volumes. */
 export async function volumeMargin({ draft, change, sel, pool, isOwnPage = false }: Asked): Promise<ReactNode> {
   const { scope } = await reader()
   const page = sel !== undefined && isUuid(sel) ? await volumePage(scope, sel) : undefined
-  if (draft === 'provision-volume') {
-    const [allPools, allSystems, groups, classes, kept] = await Promise.all([
-      pools(scope),
-      systems(scope),
-      hostGroups(scope),
-      objects(scope, 'serviceClasses'),
-      keptDraft(change, draft),
-    ])
-    const named = allPools.map(each => ({ ...each, systemName: byId(allSystems, each.systemId)?.name ?? '' }))
-    return (
-      <KeyedDraft id={change}>
-        <ProvisionVolume pools={named} groups={groups} classes={classes} kept={kept} poolId={pool} />
-      </KeyedDraft>
-    )
-  }
+  if (draft === 'provision-volume') return <NewVolume change={change} pool={pool} />
   const together = aboutSeveral.find(each => each.kind === draft)
   if (together !== undefined)
     return (
@@ -62,7 +71,7 @@ export async function volumeMargin({ draft, change, sel, pool, isOwnPage = false
       </KeyedDraft>
     )
   if (page !== undefined && draft !== undefined) {
-    const form = await volumeDraft(draft, change, page)
+    const form = await volumeDraft(draft, change, page, pool)
     if (form !== undefined) return form
   }
   return page === undefined ? (
@@ -102,6 +111,7 @@ async function volumeDraft(
   kind: string,
   change: string | undefined,
   { volume, mappings }: VolumePage,
+  pool: string | undefined,
 ): Promise<ReactNode> {
   const drafted = aboutVolumes.find(each => each.kind === kind)
   if (drafted === undefined) return undefined
@@ -114,6 +124,7 @@ async function volumeDraft(
   const ownPools = asks.has('pools of its system')
     ? (await pools(scope)).filter(each => each.systemId === volume.systemId)
     : []
+  const classes = asks.has('service classes') ? await objects(scope, 'serviceClasses') : []
   const allHosts = asks.has('hosts that see it') ? await objects(scope, 'hosts') : []
   const seeing = groups.filter(group => mappings.some(mapping => mapping.hostGroupId === group.id))
   const asChoices = (all: readonly { readonly id: string; readonly name: string }[]) =>
@@ -130,6 +141,8 @@ async function volumeDraft(
           volumeId: volume.id,
           // What most Linux hosts make where nothing is said.
           ...(kind === 'prepare-volume' ? { fileSystem: 'xfs' } : {}),
+          // Leaves most of the drives to hosts.
+          ...(kind === 'move-volume' ? { ratePercent: 30, ...(pool === undefined ? {} : { poolId: pool }) } : {}),
           // There is nothing to choose where only one sees it.
           ...(isOfSeeing !== undefined && seeing.length === 1 ? { [isOfSeeing.field]: seeing[0]?.id } : {}),
         }}
@@ -138,9 +151,17 @@ async function volumeDraft(
           'snapshots of it': [
             // What a clone may be made of without one: what the volume is now.
             ...(kind === 'clone-volume' ? [{ value: '', words: 'what it is now' }] : []),
+            ...(kind === 'bring-back-file' ? [{ value: '', words: 'the latest that holds it' }] : []),
             ...snapshots.map(each => ({ value: each.id, words: momentWords(each) })),
           ],
-          'pools of its system': [{ value: '', words: 'that of its source' }, ...asChoices(ownPools)],
+          'pools of its system':
+            kind === 'move-volume'
+              ? [
+                  { value: '', words: 'left to the class' },
+                  ...asChoices(ownPools.filter(each => each.id !== volume.poolId)),
+                ]
+              : [{ value: '', words: 'that of its source' }, ...asChoices(ownPools)],
+          'service classes': [{ value: '', words: 'as it is now' }, ...asChoices(classes)],
           'host groups':
             kind === 'clone-volume' ? [{ value: '', words: 'none yet' }, ...asChoices(groups)] : asChoices(groups),
           'host groups that see it': asChoices(seeing),
@@ -163,7 +184,6 @@ const kindsHere = intents.filter(each => each.place?.startsWith('/provision') ==
 /** What matters for volumes while none is selected. */
 async function ProvisionMargin() {
   const { scope } = await reader()
-  const held = await volumeList(scope, { state: 'holding', limit: 5 })
   return (
     <Margin
       foot={
@@ -184,21 +204,28 @@ async function ProvisionMargin() {
         changes={await changeLines(scope, latestShown, { kind: kindsHere, state: carriedOut })}
         none="Nothing has been changed yet."
       />
-      {held.total > 0 && (
-        <>
-          <h3>
-            In holding <span>{countWords(held.total, 'volume', 'volumes')} can be brought back</span>
-          </h3>
-          {held.items.map(line => (
-            <div key={line.id} className="flex justify-between gap-3 border-b border-rule-fine py-[5px]">
-              <Link className="min-w-0 truncate no-underline" href={`/provision?sel=${line.id}`} scroll={false}>
-                {line.name}
-              </Link>
-              <Bytes bytes={line.writtenBytes} />
-            </div>
-          ))}
-        </>
-      )}
+      <Held />
     </Margin>
+  )
+}
+
+/** Volumes that can still be brought back. */
+async function Held() {
+  const { scope } = await reader()
+  const held = await volumeList(scope, { state: 'holding', limit: 5 })
+  return held.total === 0 ? null : (
+    <>
+      <h3>
+        In holding <span>{countWords(held.total, 'volume', 'volumes')} can be brought back</span>
+      </h3>
+      {held.items.map(line => (
+        <div key={line.id} className="flex justify-between gap-3 border-b border-rule-fine py-[5px]">
+          <Link className="min-w-0 truncate no-underline" href={`/provision?sel=${line.id}`} scroll={false}>
+            {line.name}
+          </Link>
+          <Bytes bytes={line.writtenBytes} />
+        </div>
+      ))}
+    </>
   )
 }

@@ -115,6 +115,30 @@ function InFocus({ judged }: { readonly judged: Judged }) {
   )
 }
 
+interface ChosenRowsProps {
+  readonly alone: bigint
+  readonly together: bigint
+  readonly isExact: boolean
+}
+
+/** What some of them give back: each by itself, and together. */
+const ChosenRows = ({ alone, together, isExact }: ChosenRowsProps) => (
+  <>
+    <tr>
+      <td>Held by one of them only</td>
+      <td className="number mono">{formatBytes(alone)}</td>
+    </tr>
+    <tr>
+      <td>Held by several of them, by no other</td>
+      <td className="number mono">{isExact ? formatBytes(together - alone) : 'not stated'}</td>
+    </tr>
+    <tr>
+      <td className="font-semibold">The chosen together{isExact ? '' : ', at the least'}</td>
+      <td className="number mono font-semibold">{formatBytes(together)}</td>
+    </tr>
+  </>
+)
+
 /** What those that are chosen give back together, which is more than each alone where several hold the same. */
 function GivenBack({ all, chosen }: { readonly all: readonly Judged[]; readonly chosen: ReadonlySet<string> }) {
   const space = useMemo(() => spaceOf(all.map(({ snapshot }) => snapshot)), [all])
@@ -128,22 +152,7 @@ function GivenBack({ all, chosen }: { readonly all: readonly Judged[]; readonly 
       </h3>
       <table className="plain">
         <tbody>
-          {chosen.size > 0 && (
-            <>
-              <tr>
-                <td>Held by one of them only</td>
-                <td className="number mono">{formatBytes(alone)}</td>
-              </tr>
-              <tr>
-                <td>Held by several of them, by no other</td>
-                <td className="number mono">{space.isExact ? formatBytes(together - alone) : 'not stated'}</td>
-              </tr>
-              <tr>
-                <td className="font-semibold">The chosen together{space.isExact ? '' : ', at the least'}</td>
-                <td className="number mono font-semibold">{formatBytes(together)}</td>
-              </tr>
-            </>
-          )}
+          {chosen.size > 0 && <ChosenRows alone={alone} together={together} isExact={space.isExact} />}
           <tr>
             <td>
               All {all.length.toLocaleString('en')} together{space.isExact ? '' : ', at the least'}

@@ -21,7 +21,7 @@ interface VolumeMarginProps {
 
 /** A volume: where it comes from, its space, who sees it, and what has been done with it. */
 export const VolumeMargin = ({ page, offered, isOwnPage = false }: VolumeMarginProps) => {
-  const { volume, pool, system, mappings, changes, targets } = page
+  const { volume, mappings, changes, targets } = page
   return (
     <Margin
       foot={offered.map(({ kind, words, href }) => (
@@ -31,17 +31,7 @@ export const VolumeMargin = ({ page, offered, isOwnPage = false }: VolumeMarginP
       ))}
     >
       <h2 className="pr-12 break-words">{volume.name}</h2>
-      <div className="text-second">
-        from{' '}
-        <Link className="textlink" href={`/build/pools?sel=${pool.id}`}>
-          {pool.name}
-        </Link>{' '}
-        on{' '}
-        <Link className="textlink" href={`/build/systems/${system.id}`}>
-          {system.name}
-        </Link>
-        , {volume.isThin ? 'thin' : 'thick'}
-      </div>
+      <Origin page={page} />
       <div className="mt-1">
         <VolumeState page={page} />
       </div>
@@ -64,6 +54,21 @@ export const VolumeMargin = ({ page, offered, isOwnPage = false }: VolumeMarginP
     </Margin>
   )
 }
+
+/** Where it comes from. */
+const Origin = ({ page: { volume, pool, system } }: Pick<VolumeMarginProps, 'page'>) => (
+  <div className="text-second">
+    from{' '}
+    <Link className="textlink" href={`/build/pools?sel=${pool.id}`}>
+      {pool.name}
+    </Link>{' '}
+    on{' '}
+    <Link className="textlink" href={`/build/systems/${system.id}`}>
+      {system.name}
+    </Link>
+    , {volume.isThin ? 'thin' : 'thick'}
+  </div>
+)
 
 function VolumeState({ page: { volume, missingSince } }: Pick<VolumeMarginProps, 'page'>) {
   if (missingSince !== null)

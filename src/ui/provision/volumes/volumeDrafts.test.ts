@@ -12,7 +12,11 @@ const line = (index: number, more: object = {}) => ({
 test('volumes in use are mapped together, by an intent that their change reads', () => {
   const drafts = volumeDrafts([line(1), line(2)])
   if (typeof drafts === 'string') throw new Error(drafts)
-  expect(drafts.map(each => each.words)).toEqual(['Map to a host group', 'Put under a class'])
+  expect(drafts.map(each => each.words)).toEqual([
+    'Map to a host group',
+    'Put under a class',
+    'Form a consistency group',
+  ])
   expect(drafts[0]).toMatchObject({
     drafted: { kind: 'map-volumes' },
     intent: { volumeIds: [sampleId(1), sampleId(2)], hostGroupId: '' },

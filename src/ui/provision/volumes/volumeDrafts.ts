@@ -1,4 +1,4 @@
-import { mapVolumesIntent, setVolumeClassIntent } from '@/core/intents'
+import { formConsistencyGroupIntent, mapVolumesIntent, setVolumeClassIntent } from '@/core/intents'
 import type { VolumeLine } from '@/core/views'
 import type { BulkDraft } from '../../drafts/BulkBar'
 
@@ -18,5 +18,6 @@ export function volumeDrafts(volumes: readonly ChosenVolume[]): readonly BulkDra
   return [
     { words: 'Map to a host group', drafted: mapVolumesIntent, intent: { volumeIds, hostGroupId: '' } },
     { words: 'Put under a class', drafted: setVolumeClassIntent, intent: { volumeIds, classId: '' } },
+    { words: 'Form a consistency group', drafted: formConsistencyGroupIntent, intent: { volumeIds, name: '' } },
   ]
 }

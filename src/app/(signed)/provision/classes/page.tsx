@@ -159,7 +159,7 @@ async function Selected({ use: { serviceClass, volumes, sizeBytes } }: { readonl
         of={[
           ...line('Survives', lossesSurvived === null ? null : countWords(lossesSurvived, 'loss', 'losses')),
           ...line('Media', media),
-          ...line('95 of 100 answers within', latencyMilliseconds === null ? null : `${latencyMilliseconds} ms`),
+          ...line('95 of 100 minutes within', latencyMilliseconds === null ? null : `${latencyMilliseconds} ms`),
           ...line('Of the pool stays free', headroomRatio === null ? null : `${Math.round(headroomRatio * 100)}%`),
           ...line('Snapshots by', snapshotRule),
           ...line('In', snapshotRule === null ? null : timeZone),

@@ -2,6 +2,7 @@ import { accessOperations } from './access'
 import { changesOperations } from './changes'
 import { estateOperations } from './estate'
 import { kindOperations, type KindOperationId } from './kinds'
+import { metricOperations } from './metrics'
 import type { Operation } from './Operation'
 import { roundOperations } from './rounds'
 import { systemsOperations } from './systems'
@@ -14,6 +15,7 @@ const table = {
   ...accessOperations,
   ...viewOperations,
   ...roundOperations,
+  ...metricOperations,
   events: { method: 'get', path: '/events', summary: 'Server-sent events: which records have changed' },
   openApi: { method: 'get', path: '/openapi.json', summary: 'This document', isOpen: true },
 } as const satisfies Readonly<Record<string, Operation>>

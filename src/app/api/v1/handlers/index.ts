@@ -7,6 +7,7 @@ import { doorHandlers } from './door'
 import { estateHandlers } from './estate'
 import { events } from './events'
 import { kindHandlers } from './kinds'
+import { metricHandlers } from './metrics'
 import { roundHandlers } from './rounds'
 import { settingHandlers } from './settings'
 import { systemHandlers } from './systems'
@@ -24,6 +25,7 @@ export const handlers: Handlers = {
   ...systemHandlers,
   ...viewHandlers,
   ...roundHandlers,
+  ...metricHandlers,
   events,
   openApi: async () => openApiDocument(),
 }

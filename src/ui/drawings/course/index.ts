@@ -1,0 +1,1 @@
+export { CourseCharts, type CourseRow } from './CourseCharts'

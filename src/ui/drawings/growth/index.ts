@@ -1,0 +1,2 @@
+export { GrowthChart } from './GrowthChart'
+export { Spark } from './Spark'

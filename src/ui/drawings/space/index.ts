@@ -1,0 +1,1 @@
+export { SpaceBar } from './SpaceBar'

@@ -1,0 +1,1 @@
+export { Strata } from './Strata'

@@ -1,0 +1,5 @@
+export { Growers } from './Growers'
+export { PoolDue } from './PoolDue'
+export { PoolsByDate } from './PoolsByDate'
+export { Shares } from './Shares'
+export { capacitySentence } from './capacitySentence'

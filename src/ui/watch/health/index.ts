@@ -1,0 +1,2 @@
+export { Drives, Sensors, Sources } from './HealthTables'
+export { healthSentence } from './healthWords'

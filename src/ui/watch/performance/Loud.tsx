@@ -1,0 +1,62 @@
+import Link from 'next/link'
+import type { VolumeLoad } from '@/core/views'
+import { hourWords } from '../../parts/hourWords'
+import { latencyWords } from './loadWords'
+
+const shown = 6
+const percent = (ratio: number) => `${(ratio * 100).toFixed(0)}%`
+
+/** Who makes a pool slow in one hour: each volume's share of what its drives are asked for, and what it would be without it. */
+export function Loud({ load: { loud, lookedAt, line } }: { readonly load: VolumeLoad }) {
+  const { volumes, names, utilization, headroomRatio } = loud
+  const loudest = volumes.filter(({ share }) => share > 0).slice(0, shown)
+  const rest = volumes.length - loudest.length
+  return (
+    <section>
+      <h3>
+        Who is loud in {line.poolName} <span>{hourWords(lookedAt)}</span>
+      </h3>
+      <p className="mt-0">
+        {loudest.length === 0
+          ? 'Nothing was asked of it in that hour.'
+          : `Its drives were ${percent(utilization)} busy${utilization >= 1 ? ': they were asked for more than they serve' : ''}. ${headroomWords(headroomRatio)}`}
+      </p>
+      <ul className="m-0 list-none p-0">
+        {loudest.map(({ id, share, utilizationWithout, othersGainSeconds }) => (
+          <li key={id} className="border-b border-rule-fine py-[6px]">
+            <div className="flex items-baseline justify-between gap-3">
+              <Link
+                href={`/watch/performance?sel=${id}&at=${lookedAt}`}
+                className={`min-w-0 truncate no-underline hover:underline ${id === line.id ? 'font-semibold' : ''}`}
+              >
+                {names[id]}
+              </Link>
+              <span className="mono shrink-0">{percent(share)}</span>
+            </div>
+            <div
+              aria-hidden
+              className="my-[3px] h-[5px]"
+              style={{
+                width: `${Math.max(0.5, share * 100)}%`,
+                background: id === line.id ? 'var(--action)' : 'var(--d4)',
+              }}
+            />
+            <div className="text-xs text-second">
+              {othersGainSeconds !== null
+                ? `Without it every other request to the drives takes ${latencyWords(Math.max(0, othersGainSeconds))} less.`
+                : `Without it they would be ${percent(utilizationWithout)} busy.`}
+            </div>
+          </li>
+        ))}
+      </ul>
+      {rest > 0 && <div className="pt-1 text-xs text-second">{rest} further volumes asked for next to nothing.</div>}
+    </section>
+  )
+}
+
+function headroomWords(ratio: number | null): string {
+  if (ratio === null) return ''
+  return ratio >= 0
+    ? `It can be asked for ${percent(ratio)} more before answers take twice as long.`
+    : 'It is past the load at which answers take twice as long.'
+}

@@ -1,0 +1,5 @@
+export { latencyWords } from './loadWords'
+export { Loud } from './Loud'
+export { performanceSentence } from './performanceSentence'
+export { Slowest } from './Slowest'
+export { VolumeCourse } from './VolumeCourse'

@@ -10,6 +10,8 @@ import type { Figure } from './measure'
 import { probeFigures } from './probeFigures'
 import { growth } from './growth'
 import { recordsFigures } from './recordsFigures'
+import { metricFigures } from './metricFigures'
+import { seriesFigures } from './seriesFigures'
 import { snapshotFigures } from './snapshotFigures'
 import { webFigures } from './webFigures'
 import { workerFigures } from './workerFigures'
@@ -23,11 +25,13 @@ export async function bench(folder: string): Promise<number> {
   try {
     figures.push(
       ...(await coreFigures()),
+      ...(await metricFigures()),
       ...(await clusterFigures()),
       ...(await probeFigures()),
       ...(await recordsFigures(postgres.ownerUrl)),
       ...(await webFigures(postgres.ownerUrl)),
       ...(await workerFigures(postgres.ownerUrl)),
+      ...(await seriesFigures(postgres.ownerUrl)),
       ...(await snapshotFigures(postgres.ownerUrl)),
       ...(await bayFigures(folder)),
     )

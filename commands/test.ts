@@ -1,26 +1,37 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
+import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import { CommandRefused } from './CommandRefused'
 
-const checks: readonly (readonly [string, readonly string[]])[] = [
+type Check = readonly [string, readonly string[]]
+
+/** Much of what unit tests do is wait: on two cores two files at a time take little more than half as long. */
+const workers = Math.max(2, availableParallelism() - 1)
+
+/** Of the sources alone: as many at a time as there are cores. */
+const ofSources: readonly Check[] = [
   ['format', ['prettier', '--check', '--log-level', 'warn', '.']],
   ['types', ['tsc', '--noEmit']],
   ['lint', ['eslint', '--max-warnings', '0', '.']],
   ['imports', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'commands', 'bench']],
   ['unused', ['knip']],
-  ['unit tests', ['jest']],
+]
+/** What runs has the machine to itself. */
+const checks: readonly Check[] = [
+  ...ofSources,
+  ['unit tests', ['jest', `--maxWorkers=${workers}`]],
   ['end to end', ['playwright', 'test']],
 ]
 
 /** Run when they are asked for: every kind of change with every process killed in it takes a quarter of an hour. */
-const onDemand: typeof checks = [['kills', ['playwright', 'test', '--config', 'e2e/kills/playwright.config.ts']]]
+const onDemand: readonly Check[] = [['kills', ['playwright', 'test', '--config', 'e2e/kills/playwright.config.ts']]]
 
 /**
  * Every check and every test, in the order in which they are quickest to fail; or one of them.
  * @param part its name, or the beginning of it
  * @returns the exit code
  */
-export function test(folder: string, part?: string): number {
+export async function test(folder: string, part?: string): Promise<number> {
   const began = Date.now()
   const chosen = part === undefined ? checks : [...checks, ...onDemand].filter(([name]) => name.startsWith(part))
   if (chosen.length === 0)
@@ -36,22 +47,42 @@ export function test(folder: string, part?: string): number {
   })
   if (typed.status !== 0) process.stderr.write(`${typed.stdout}${typed.stderr}`)
   const failed: string[] = []
-  for (const [name, [program = '', ...args]] of chosen) {
-    const at = Date.now()
-    process.stdout.write(`— ${name}\n`)
-    const ran = spawnSync(join(folder, 'node_modules/.bin', program), args, {
-      cwd: folder,
-      stdio: 'inherit',
-      env: { ...process.env, CI: 'true', NEXT_TELEMETRY_DISABLED: '1' },
-    })
-    process.stdout.write(
-      `  ${name}: ${ran.status === 0 ? 'passed' : 'FAILED'}, ${((Date.now() - at) / 1000).toFixed(0)} s\n`,
-    )
-    if (ran.status !== 0) failed.push(name)
+  const ended = async (check: Check, isAlone: boolean) => {
+    if (!(await holds(folder, check, isAlone))) failed.push(check[0])
   }
+  const left = chosen.filter(check => ofSources.includes(check))
+  await Promise.all(
+    Array.from({ length: availableParallelism() }, async () => {
+      for (let check = left.shift(); check !== undefined; check = left.shift()) await ended(check, false)
+    }),
+  )
+  for (const check of chosen.filter(each => !ofSources.includes(each))) await ended(check, true)
   process.stdout.write(
     `${failed.length === 0 ? 'All checks passed' : `Failed: ${failed.join(', ')}`} in ${((Date.now() - began) / 60_000).toFixed(1)} minutes\n`,
   )
   process.stdout.write(`${chosen.length - failed.length} passed, ${failed.length} failed\n`)
   return failed.length === 0 ? 0 : 1
+}
+
+/** Runs one check. @param isAlone what it says is told as it says it; else when it has ended @returns whether it passed */
+async function holds(folder: string, [name, [program = '', ...args]]: Check, isAlone: boolean): Promise<boolean> {
+  const at = Date.now()
+  if (isAlone) process.stdout.write(`— ${name}\n`)
+  const running = spawn(join(folder, 'node_modules/.bin', program), args, {
+    cwd: folder,
+    stdio: isAlone ? 'inherit' : ['ignore', 'pipe', 'pipe'],
+    env: { ...process.env, CI: 'true', NEXT_TELEMETRY_DISABLED: '1' },
+  })
+  let said = ''
+  for (const stream of [running.stdout, running.stderr]) stream?.on('data', part => (said += String(part)))
+  const status = await new Promise<number | null>(resolve => {
+    running.once('close', resolve)
+    running.once('error', cause => {
+      said += cause.message
+      resolve(null)
+    })
+  })
+  if (!isAlone) process.stdout.write(`— ${name}\n${said}`)
+  process.stdout.write(`  ${name}: ${status === 0 ? 'passed' : 'FAILED'}, ${((Date.now() - at) / 1000).toFixed(0)} s\n`)
+  return status === 0
 }

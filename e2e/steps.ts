@@ -31,7 +31,7 @@ export async function isAccessible(page: Page): Promise<void> {
           .join(' | ')}`,
     )
     expect(words).toEqual([])
-  }).toPass({ timeout: 8000 })
+  }).toPass({ timeout: 20_000 })
 }
 
 /** Speaks to the fleet's own control interface, as whoever tests the product would. */
@@ -52,7 +52,7 @@ export const margin = (page: Page) => page.getByRole('complementary', { name: 'M
 
 /** Carries out the draft in the margin and waits for its proof. */
 export async function carryOut(page: Page): Promise<void> {
-  await expect(page.getByRole('button', { name: /Carry out|Erase|Sign/ })).toBeEnabled()
+  await expect(page.locator('[data-key="carry-out"]')).toBeEnabled()
   await page.locator('[data-key="carry-out"]').click()
   await isProven(page)
 }

@@ -51,6 +51,19 @@ export class KilledEstate {
     expect((await this.request.post(`${address()}/api/v1/session`, { data: administrator })).status()).toBe(204)
   }
 
+  /** Asks a host's agent, whose process may just have been killed. */
+  async host(address: string, path: string, body: object): Promise<void> {
+    const isDone = () =>
+      fetch(`${address}/agent${path}`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify(body),
+      })
+        .then(answer => answer.ok)
+        .catch(() => false)
+    await expect.poll(isDone, { timeout: 30_000 }).toBe(true)
+  }
+
   /** Waits until a system of the fleet, whose process may just have been killed, answers. */
   async heard(at: string): Promise<void> {
     const isHeard = () =>

@@ -67,6 +67,57 @@ async function copies(estate: KilledEstate, victim: string, { volumeId, poolId, 
   for (const { id, name } of items) await estate.carried('remove-volume', { volumeId: id, confirmedName: name })
 }
 
+interface Used {
+  readonly poolId: string
+  readonly otherId: string
+  readonly hostGroupId: string
+}
+interface KnownHost {
+  readonly id: string
+  readonly agentAddress: string
+  readonly hostGroupId: string
+}
+
+/** What an application does with its volumes, from the set to the file that comes back, with the process killed in every change. */
+async function used(estate: KilledEstate, victim: string, { poolId, otherId, hostGroupId }: Used): Promise<void> {
+  const names = [`set-${victim}-01`, `set-${victim}-02`]
+  const made = await estate.proven('provision-volumes', {
+    list: `set-${victim}-{01..02}, 1 GiB`,
+    classId: '',
+    poolId,
+    isThin: true,
+    isTogether: true,
+    hostGroupId,
+    consistencyGroup: `set-${victim}`,
+  })
+  const { items } = await estate.get<{ items: { id: string; name: string }[] }>(`/volumes?filter=set-${victim}&limit=9`)
+  const volumeIds = names.map(name => items.find(each => each.name === name)?.id ?? '')
+  const consistencyGroupId = made.facts['consistencyGroupId'] ?? ''
+  await estate.proven('snapshot-group', { consistencyGroupId, name: 'evening', reason: 'before the kills' })
+  await estate.proven('dissolve-consistency-group', { consistencyGroupId })
+  const again = await estate.proven('form-consistency-group', { volumeIds, name: `set-${victim}` })
+  await estate.proven('dissolve-consistency-group', { consistencyGroupId: again.facts['consistencyGroupId'] })
+  const [volumeId = ''] = volumeIds
+  const { items: hosts } = await estate.get<{ items: KnownHost[] }>('/hosts')
+  const host = hosts.find(each => each.hostGroupId === hostGroupId)
+  const place = `/srv/set-${victim}`
+  const ready = { volumeId, hostId: host?.id ?? '', fileSystem: 'xfs', path: place, isRestarted: false }
+  await estate.proven('prepare-volume', ready)
+  const file = `${place}/ledger`
+  await estate.host(host?.agentAddress ?? '', '/files/write', { path: file, lengthBytes: 2_000_000, seed: victim })
+  const { facts } = await estate.proven('take-snapshot', { volumeId, name: `with-file-${victim}`, reason: '' })
+  await estate.host(host?.agentAddress ?? '', '/files/remove', { path: file })
+  const wish = { volumeId, snapshotId: '', hostId: host?.id ?? '', path: file, to: '' }
+  const back = await estate.proven('bring-back-file', wish)
+  expect(back.facts['snapshotId']).toBe(facts['snapshotId'])
+  await estate.proven('expand-volume', { volumeId, size: '2 GiB' })
+  await estate.proven('move-volume', { volumeId, poolId: otherId, classId: '', ratePercent: 30 })
+  for (const [index, name] of names.entries())
+    await estate.proven('remove-volume', { volumeId: volumeIds[index], confirmedName: name })
+  // One is erased by name, before its time.
+  await estate.proven('delete-held-volume', { volumeId, confirmedName: names[0] })
+}
+
 const bareClass = {
   classId: '',
   lossesSurvived: 2,
@@ -105,19 +156,18 @@ for (const victim of victims) {
     })
     const systemId = await estate.systemId('heron')
     const drives = (await estate.get<{ items: Drive[] }>(`/drives?systemId=${systemId}`)).items
+    const free = drives.filter(drive => drive.role === 'unassigned' && drive.state === 'fine').map(drive => drive.id)
+    const layout = { scheme: { kind: 'parity', parityDrives: 2 }, maxGroupDrives: 12, snapshotSharePercent: 10 }
     const pool = await estate.proven('create-pool', {
+      ...layout,
       systemId,
       name: `pool-${victim}`,
-      driveIds: drives
-        .filter(drive => drive.role === 'unassigned' && drive.state === 'fine')
-        .slice(0, 12)
-        .map(drive => drive.id),
-      scheme: { kind: 'parity', parityDrives: 2 },
-      maxGroupDrives: 12,
+      driveIds: free.slice(0, 12),
       spareCount: 1,
-      snapshotSharePercent: 10,
     })
     const poolId = pool.facts['poolId'] ?? ''
+    const other = { ...layout, systemId, name: `other-${victim}`, driveIds: free.slice(12, 18), spareCount: 0 }
+    const otherId = (await estate.proven('create-pool', other)).facts['poolId'] ?? ''
     const groups = (await estate.get<{ items: { id: string; name: string }[] }>('/host-groups')).items
     const hostGroupId = groups.find(group => group.name === 'accession-register')?.id ?? ''
     const volume = { purpose: 'data', poolId }
@@ -149,6 +199,7 @@ for (const victim of victims) {
     for (const [index, name] of [`one-${victim}`, `two-${victim}`].entries())
       await estate.proven('remove-volume', { volumeId: volumeIds[index], confirmedName: name })
     await copies(estate, victim, { volumeId: thinId, poolId, groups })
+    await used(estate, victim, { poolId, otherId, hostGroupId })
     await estate.proven('remove-volume', { volumeId: thinId, confirmedName: `thin-${victim}` })
     await estate.proven('bring-back-volume', { volumeId: thinId, groupNames: ['accession-register'] })
     await estate.proven('remove-volume', { volumeId: thinId, confirmedName: `thin-${victim}` })
@@ -161,7 +212,7 @@ for (const victim of victims) {
     await expect
       .poll(async () => (await estate.get<{ total: number }>(`/volumes?poolId=${poolId}`)).total, { timeout: 90_000 })
       .toBe(0)
-    await estate.proven('remove-pool', { systemId, poolId })
+    for (const each of [poolId, otherId]) await estate.proven('remove-pool', { systemId, poolId: each })
     await estate.proven('forget-missing', { systemId })
     await estate.proven('forget-system', { systemId })
     expect(await estate.systemId('heron')).toBe('')

@@ -87,6 +87,7 @@ const pools = Array.from({ length: 40 }, (_, index): Pool => ({
   strandedBytes: 0n,
   spareBytes: 0n,
   rebuildReserveBytes: 0n,
+  keptFor: null,
   revision: 1,
 }))
 

@@ -13,7 +13,12 @@ import { importCatalogue } from './tend/import-catalogue'
 import { mapVolume } from './provision/map-volume'
 import { mapVolumes } from './provision/map-volumes'
 import { provisionVolume } from './provision/provision-volume'
+import { keepPool } from './build/keep-pool'
+import { keepAsImage, releaseImage } from './provision/keep-as-image'
+import { setApplication } from './provision/set-application'
+import { forgetHost } from './provision/forget-host'
 import { registerHost } from './provision/register-host'
+import { registerHosts } from './provision/register-hosts'
 import { registerSystem } from './build/register-system'
 import { removePool } from './build/remove-pool'
 import { removeVolume } from './provision/remove-volume'
@@ -26,6 +31,7 @@ import { setSwitchPort } from './build/set-switch-port'
 import { shrinkCluster } from './build/shrink-cluster'
 import { signException } from './tend/sign-exception'
 import { cloneVolume } from './provision/clone-volume'
+import { cloneVolumes } from './provision/clone-volumes'
 import { defineClass } from './provision/define-class'
 import { removeClass } from './provision/remove-class'
 import { setVolumeClass } from './provision/set-volume-class'
@@ -70,6 +76,7 @@ export const kinds: readonly AnyKind[] = [
   prepareVolume,
   takeSnapshot,
   cloneVolume,
+  cloneVolumes,
   splitClone,
   moveVolume,
   formConsistencyGroup,
@@ -84,6 +91,12 @@ export const kinds: readonly AnyKind[] = [
   hideSnapshot,
   removePool,
   registerHost,
+  registerHosts,
+  forgetHost,
+  keepPool,
+  setApplication,
+  keepAsImage,
+  releaseImage,
   forgetSystem,
   forgetMissing,
   deleteHeldVolume,

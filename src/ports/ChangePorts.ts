@@ -19,6 +19,13 @@ export interface EstateWriter {
     },
     key: string,
   ) => Promise<string>
+  /** Takes hosts without an agent into the estate, and their groups where those are new; safe to repeat by its key. */
+  readonly enrolHosts: (
+    hosts: readonly { readonly name: string; readonly groupName: string; readonly initiators: readonly string[] }[],
+    key: string,
+  ) => Promise<void>
+  /** Takes a host out of the estate, or all that one step took in, and groups of which then nothing is left. */
+  readonly dropHosts: (which: { readonly id: string } | { readonly enrolledBy: string }) => Promise<void>
   /** Reads a system anew into the records. */
   readonly collect: (systemId: string) => Promise<void>
   readonly hold: (volumeId: string, until: Date) => Promise<void>
@@ -32,6 +39,11 @@ export interface EstateWriter {
   readonly keepClass: (kept: Omit<ServiceClass, 'id' | 'revision'>, id: string | null, key: string) => Promise<string>
   readonly dropClass: (id: string) => Promise<void>
   readonly setClass: (volumeIds: readonly string[], classId: string | null) => Promise<void>
+  /** Says what volumes serve; null takes it back. */
+  readonly setApplication: (volumeIds: readonly string[], application: string | null) => Promise<void>
+  readonly setImage: (volumeId: string, isImage: boolean) => Promise<void>
+  /** Keeps a pool for the volumes of one application; null gives it to all. */
+  readonly keepPool: (poolId: string, keptFor: string | null) => Promise<void>
   readonly keepPathProbe: (probe: PathProbe) => Promise<void>
   /** Lets a finding stand until a day; safe to repeat by its key. */
   readonly signException: (

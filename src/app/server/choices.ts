@@ -1,6 +1,6 @@
 import type { FieldChoices, IntentKind } from '@/core/intents'
 import { objects } from '@/records/objects'
-import { hostGroups, pools, sites } from '@/records/queries'
+import { applications, hostGroups, pools, sites } from '@/records/queries'
 import { reader } from './guard'
 
 type Option = { readonly value: string; readonly words: string }
@@ -12,6 +12,7 @@ export async function choicesFor({ form }: IntentKind): Promise<Partial<Record<F
   const groups = [...wanted].some(each => each.includes('host groups')) ? await hostGroups(scope) : []
   const places = wanted.has('sites') ? await sites(scope) : []
   const allPools = wanted.has('pools or none') ? await pools(scope) : []
+  const served = wanted.has('names of applications') ? await applications(scope) : []
   const classes = wanted.has('service classes') ? await objects(scope, 'serviceClasses') : []
   return {
     'service classes': [{ value: '', words: 'none' }, ...classes.map(({ id, name }) => ({ value: id, words: name }))],
@@ -24,6 +25,7 @@ export async function choicesFor({ form }: IntentKind): Promise<Partial<Record<F
       ...allPools.map(({ id, name }) => ({ value: id, words: name })),
     ],
     'host groups': groups.map(({ id, name }) => ({ value: id, words: name })),
+    'names of applications': served.map(name => ({ value: name, words: name })),
     'names of host groups': groups.map(({ name }) => ({ value: name, words: name })),
     sites: places.map(({ id, name }) => ({ value: id, words: name })),
   }

@@ -1,4 +1,4 @@
-import { nameByPattern, type Estate, type Host, type Pool, type Snapshot, type Volume } from '@/core/estate'
+import { nameByPattern, type AskedHost, type Estate, type Pool, type Snapshot, type Volume } from '@/core/estate'
 import type { PlanCheck } from '@/core/plan'
 import { snapshotName } from '@/core/snapshots'
 import type { ChangePorts } from '@/ports'
@@ -139,7 +139,7 @@ function placesIn(sizeBytes: bigint): bigint[] {
 /** The SHA-256 of each of the places at which a host reads a disk. */
 export async function sumsOf(
   ports: ChangePorts,
-  host: Pick<Host, 'agentAddress'>,
+  host: Pick<AskedHost, 'agentAddress'>,
   targets: readonly string[],
   naa: string,
   sizeBytes: bigint,
@@ -153,7 +153,7 @@ export async function sumsOf(
 /** That a host reads the same bytes from two disks that it sees. @param places in bytes that are compared besides */
 export async function sameBytes(
   ports: ChangePorts,
-  host: Host,
+  host: AskedHost,
   targets: readonly string[],
   [first, second]: readonly [string, string],
   sizeBytes: bigint,

@@ -1,4 +1,4 @@
-import type { Host as HostRecord } from '@/core/estate'
+import type { AskedHost, Host as HostRecord } from '@/core/estate'
 import type { ChangePorts, Host, HostDevice } from '@/ports'
 import type { Evidence } from '../ChangeKind'
 
@@ -8,7 +8,7 @@ const sample = BigInt(sampleBytes)
 /** Logs a host in to all targets and rescans; @returns what it sees under a name */
 export async function lookFrom(
   ports: ChangePorts,
-  host: Pick<HostRecord, 'agentAddress'>,
+  host: Pick<AskedHost, 'agentAddress'>,
   targets: readonly string[],
   naa: string,
 ): Promise<{ readonly agent: Host; readonly device: HostDevice | undefined }> {

@@ -13,6 +13,7 @@ const words = {
   nodes: 'node',
   switchPorts: 'switch port',
   hostGroups: 'host group',
+  hosts: 'host',
   nodePorts: 'port',
 } as const
 type Kind = keyof typeof words

@@ -1,4 +1,4 @@
-import type { Estate, Host, HostGroup, System, Volume } from '@/core/estate'
+import { canBeAsked, type Estate, type Host, type HostGroup, type System, type Volume } from '@/core/estate'
 import type { PlanCheck } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { Evidence, Facts } from '../ChangeKind'
@@ -6,6 +6,7 @@ import { beyond } from './beyond'
 import { advise, must, rule, there, warn } from './checks'
 import { lookFrom, seesIt } from './hostProof'
 import type { Outlined } from './outline'
+import { statedMapping } from './statedMapping'
 import { unmapped } from './unmapped'
 
 export type MapStep = Readonly<{
@@ -55,12 +56,14 @@ export const mappedCheck = (group: HostGroup | undefined, initiators: readonly s
 export const seeingHost = (host: Host | undefined, isSeen: boolean): PlanCheck =>
   must(
     'host',
-    host !== undefined && isSeen,
+    host !== undefined && isSeen && host.agentAddress !== null,
     host === undefined
       ? 'Choose the host.'
-      : isSeen
-        ? `${host.name} sees it.`
-        : `${host.name} is in no group that it is mapped to.`,
+      : host.agentAddress === null
+        ? `${host.name} has no agent that could do it: follow the commands by hand.`
+        : isSeen
+          ? `${host.name} sees it.`
+          : `${host.name} is in no group that it is mapped to.`,
     { field: 'hostId' },
   )
 
@@ -120,8 +123,15 @@ export async function groupSees(
   sizeBytes: bigint,
 ): Promise<Evidence[]> {
   const { hosts } = await ports.estate()
+  const inGroup = hosts.filter(host => host.hostGroupId === hostGroupId).filter(canBeAsked)
+  if (inGroup.length === 0)
+    return [
+      await statedMapping(ports, step.systemId, step.volumeLocator, {
+        name: step.groupName,
+        initiators: step.initiators,
+      }),
+    ]
   const targets = await (await ports.of(step.systemId, 'mappings')).targets()
-  const inGroup = hosts.filter(host => host.hostGroupId === hostGroupId && host.initiators.length > 0)
   return Promise.all(
     inGroup.map(async host =>
       seesIt(host, (await lookFrom(ports, host, targets, step.naa)).device, step.naa, sizeBytes),

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { sampleClass, sampleId, samplePool, sampleSnapshot, sampleVolume } from '../estate/testing/samples'
-import { latestDue, lossesSurvived, measures, promisesOf, rankPools, type Asked } from '.'
+import { latestDue, latestDueOf, lossesSurvived, measures, promisesOf, rankPools, snapshotNeed, type Asked } from '.'
 
 const tebibyte = 1024n ** 4n
 const pool = (number: number, more: object = {}) =>
@@ -109,6 +109,43 @@ test('the latest moment that was due is found however seldom the rule is', () =>
   expect(latestDue('FREQ=WEEKLY;BYDAY=SU', 'UTC', now)?.toISOString()).toBe('2026-04-26T00:00:00.000Z')
   expect(latestDue('FREQ=YEARLY;BYMONTH=2', 'UTC', now)?.toISOString()).toBe('2026-02-01T00:00:00.000Z')
   expect(latestDue('FREQ=YEARLY;BYMONTH=2', 'UTC', new Date('2026-01-09T00:00:00Z'))).toBeUndefined()
+})
+
+test('in quiet hours nothing comes due, also over midnight and by the clocks of the zone', () => {
+  const night = { snapshotRule: 'FREQ=HOURLY', timeZone: 'Europe/Lisbon', quietHours: { from: 22, to: 6 } }
+  const due = (text: string, more: object = {}) => latestDueOf({ ...night, ...more }, new Date(text))?.toISOString()
+  // Lisbon is an hour ahead of UTC in May: 21:00 there is the last before the night, 06:00 the first after it.
+  expect(due('2026-05-02T04:59:00Z')).toBe('2026-05-01T20:00:00.000Z')
+  expect(due('2026-05-02T05:00:00Z')).toBe('2026-05-02T05:00:00.000Z')
+  expect(due('2026-05-02T04:59:00Z', { quietHours: null })).toBe('2026-05-02T04:00:00.000Z')
+  // All of it quiet: nothing is ever due.
+  expect(due('2026-05-02T04:59:00Z', { snapshotRule: 'FREQ=DAILY;BYHOUR=3' })).toBeUndefined()
+  expect(due('2026-05-02T04:59:00Z', { snapshotRule: null })).toBeUndefined()
+})
+
+test('the room that snapshots need follows what changes and how far they reach, and has a bound', () => {
+  const tebi = 1024n ** 4n
+  const need = (retention: object, ratio = 0.02, snapshotRule: string | null = 'FREQ=HOURLY') =>
+    snapshotNeed({ snapshotRule, timeZone: 'UTC', retention }, tebi, ratio)
+  const ofTebi = (bytes: bigint | undefined) => Number(bytes) / Number(tebi)
+  expect(ofTebi(need({ daily: 30 }))).toBeCloseTo(0.6)
+  expect(ofTebi(need({ hourly: 24 }))).toBeCloseTo(0.02)
+  // The rules' reach is that of the farthest, not their sum.
+  expect(ofTebi(need({ hourly: 24, daily: 30 }))).toBeCloseTo(0.6)
+  expect(ofTebi(need({ keepLast: 4 }, 0.02, 'FREQ=WEEKLY'))).toBeCloseTo(0.02 * 28, 1)
+  // No snapshot holds more than all of it.
+  expect(ofTebi(need({ daily: 2 }, 10))).toBeCloseTo(2)
+  expect(need({ daily: 30 }, 0.02, null)).toBeUndefined()
+  expect(need({ daily: 30 }, 0.02, 'FREQ=NEVER')).toBeUndefined()
+})
+
+test('a pool that is kept for one application is out for every other', () => {
+  const kept = pool(1, { keptFor: 'register' })
+  const out = (application?: string) =>
+    rankPools([kept], asked({ ...(application === undefined ? {} : { application }) }))[0]?.out
+  expect(out()).toEqual(['kept for register'])
+  expect(out('catalogue')).toEqual(['kept for register'])
+  expect(out('register')).toEqual([])
 })
 
 test('what bars a pool is said of each, and pools that are barred stand last', () => {

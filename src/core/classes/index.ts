@@ -1,4 +1,21 @@
 export { lossesSurvived } from './poolDurabilityOf'
-export { latestDue, promisesOf, recurrenceOf, type PromiseKept, type PromiseName } from './promises'
-export { measures, rankPools, type Asked, type Measure, type MeasureOf, type RankedPool } from './rankPools'
+export {
+  latestDue,
+  latestDueOf,
+  localHour,
+  promisesOf,
+  recurrenceOf,
+  type PromiseKept,
+  type PromiseName,
+} from './promises'
+export {
+  isKeptFromOthers,
+  measures,
+  rankPools,
+  type Asked,
+  type Measure,
+  type MeasureOf,
+  type RankedPool,
+} from './rankPools'
+export { snapshotNeed } from './snapshotNeed'
 export { placeTogether, type PlacedTogether, type Wanted } from './placeTogether'

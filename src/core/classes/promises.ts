@@ -1,6 +1,6 @@
 import type { Pool, ServiceClass, Snapshot, Volume } from '../estate'
 import { fillRatioOf } from '../estate'
-import { occurrences, ruleInWords } from '../schedule'
+import { isQuiet, occurrences, offsetAt, ruleInWords, type QuietHours } from '../schedule'
 import { lossesSurvived } from './poolDurabilityOf'
 
 export type PromiseName = 'resilience' | 'media' | 'latency' | 'snapshots' | 'headroom'
@@ -78,7 +78,7 @@ function latency(promised: number, { p95Seconds }: Around): PromiseKept {
 
 function snapshotsInTime(rule: string, { serviceClass, snapshots, now }: Around): PromiseKept {
   const line = { promise: 'snapshots', promised: `a snapshot ${ruleInWords(rule)}` } as const
-  const due = latestDue(rule, serviceClass.timeZone, new Date(now.getTime() - lateMilliseconds))
+  const due = latestDueOf(serviceClass, new Date(now.getTime() - lateMilliseconds))
   if (due === undefined) return { ...line, state: 'kept', measured: 'none has come due yet' }
   const moments = snapshots
     .filter(each => each.state === 'consistent' && each.goesAt === null && each.dueAt !== null)
@@ -108,13 +108,31 @@ export const recurrenceOf = (rule: string, timeZone: string) => ({ start: schedu
 
 const longestDays = 400
 
+/** The hour of the day at an instant, by the clocks of a zone. */
+export const localHour = (at: Date, timeZone: string): number =>
+  ((((at.getTime() + offsetAt(at.getTime(), timeZone)) % dayMilliseconds) + dayMilliseconds) % dayMilliseconds) /
+  3_600_000
+
+/** The latest moment up to an instant at which a snapshot was due by a class; undefined where it takes none, or none was. */
+export const latestDueOf = (
+  { snapshotRule, timeZone, quietHours }: Pick<ServiceClass, 'snapshotRule' | 'timeZone' | 'quietHours'>,
+  until: Date,
+): Date | undefined => (snapshotRule === null ? undefined : latestDue(snapshotRule, timeZone, until, quietHours))
+
 /** The latest moment up to an instant at which a class's schedule was due; undefined where there was none. */
-export function latestDue(rule: string, timeZone: string, until: Date): Date | undefined {
+export function latestDue(
+  rule: string,
+  timeZone: string,
+  until: Date,
+  quiet: QuietHours | null = null,
+): Date | undefined {
   const recurrence = recurrenceOf(rule, timeZone)
   // Most rules come due within days: a longer look is only taken where that found nothing.
   for (const days of [2, 35, longestDays]) {
     const from = new Date(until.getTime() - days * dayMilliseconds)
-    const due = occurrences(recurrence, from, new Date(until.getTime() + 1)).at(-1)
+    const due = occurrences(recurrence, from, new Date(until.getTime() + 1)).findLast(
+      each => quiet === null || !isQuiet(localHour(each, timeZone), quiet),
+    )
     if (due !== undefined) return due
   }
   return undefined

@@ -35,6 +35,8 @@ export interface Asked {
   readonly sizeBytes: bigint
   readonly isThin: boolean
   readonly serviceClass: ServiceClass | undefined
+  /** What it serves: a pool that is kept for one application takes no other's. */
+  readonly application?: string | null
   /** Systems that answer; a pool of another can be no place now. */
   readonly answering: ReadonlySet<string>
 }
@@ -138,6 +140,10 @@ function commitmentPart(pool: Pool, { sizeBytes }: Asked): MeasureOf {
 const costPart = (cost: number, cheapest: number): MeasureOf =>
   part('cost', cheapest / cost, `${(cost / cheapest).toFixed(1)} of the cheapest`)
 
+/** Whether a pool is kept for another application than the one that is named. */
+export const isKeptFromOthers = (pool: Pick<Pool, 'keptFor'>, application: string | null | undefined): boolean =>
+  pool.keptFor !== null && pool.keptFor !== (application ?? null)
+
 function reasonsAgainst(pool: Pool, asked: Asked): string[] {
   const { serviceClass, sizeBytes, isThin, answering } = asked
   const survived = lossesSurvived(pool)
@@ -146,6 +152,7 @@ function reasonsAgainst(pool: Pool, asked: Asked): string[] {
   const headroom = serviceClass?.headroomRatio ?? 0
   return [
     ...(answering.has(pool.systemId) ? [] : ['its system does not answer']),
+    ...(isKeptFromOthers(pool, asked.application) ? [`kept for ${pool.keptFor ?? ''}`] : []),
     ...(pool.state === 'fine' || pool.state === 'degraded'
       ? []
       : [pool.state === 'starting' ? 'still being initialised' : 'it has failed']),

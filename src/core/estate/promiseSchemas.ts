@@ -90,6 +90,16 @@ export const serviceClassSchema = object({
   snapshotRule: nullableText,
   timeZone: { type: 'string', maxLength: 60 },
   retention: retentionSchema,
+  /** Local hours in which no snapshot is taken by the rule; over midnight where the first is the later. */
+  quietHours: {
+    oneOf: [
+      { type: 'null' },
+      object({
+        from: { type: 'number', minimum: 0, maximum: 24 },
+        to: { type: 'number', minimum: 0, maximum: 24 },
+      }),
+    ],
+  },
   /** Days in which a removed volume can be brought back; null goes by the estate's setting. */
   holdingDays: { type: ['integer', 'null'], minimum: 1, maximum: 365 },
   revision,

@@ -199,6 +199,8 @@ export const poolSchema = object({
   strandedBytes: bytesSchema,
   spareBytes: bytesSchema,
   rebuildReserveBytes: bytesSchema,
+  /** The application whose volumes alone may come from it; null for all. */
+  keptFor: nullableText,
   revision,
 })
 
@@ -222,6 +224,10 @@ export const volumeSchema = object({
   consistencyGroupId: nullableId,
   /** What is promised of it; null for a volume under no class. */
   classId: nullableId,
+  /** What it serves, as people call it; null where nobody has said. */
+  application: nullableText,
+  /** It is copied from and never written. */
+  isImage: { type: 'boolean' },
   revision,
 })
 
@@ -231,7 +237,8 @@ export const hostSchema = object({
   id: idSchema,
   hostGroupId: idSchema,
   name: nameSchema,
-  agentAddress: { type: 'string', format: 'uri' },
+  /** Of the agent that says what it sees; null for a host without one. */
+  agentAddress: { type: ['string', 'null'], format: 'uri' },
   operatingSystem: nullableText,
   initiators: { type: 'array', items: { type: 'string', maxLength: 255 } },
   revision,

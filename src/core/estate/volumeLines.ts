@@ -49,8 +49,8 @@ export function readVolumeLines(text: string): ReadLines {
   return { volumes, troubles }
 }
 
-/** The names that a name with a range stands for; why there are none. */
-function namesIn(name: string): readonly string[] | string {
+/** The names that a name with a range stands for, its numbers as wide as they are written; why there are none. */
+export function namesIn(name: string): readonly string[] | string {
   const found = range.exec(name)
   if (found === null) return [name]
   const [whole, from = '', to = ''] = found

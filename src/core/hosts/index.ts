@@ -1,1 +1,3 @@
 export { linuxCommands, type LinuxCommands } from './linuxCommands'
+export { initiatorName, type InitiatorName } from './initiatorName'
+export { mostHosts, readHostLines, type HostLineAsked, type ReadHostLines } from './hostLines'

@@ -68,6 +68,7 @@ export type FieldChoices =
   | 'host groups that see it'
   | 'hosts that see it'
   | 'names of host groups'
+  | 'names of applications'
   | 'pools'
   | 'pools of its system'
   | 'pools or none'

@@ -3,6 +3,8 @@ import type { IntentKind, IntentOf } from './IntentKind'
 
 const count = { type: ['integer', 'null'], minimum: 0, maximum: 1000 } as const
 
+const hour = { type: ['number', 'null'], minimum: 0, maximum: 24 } as const
+
 const defineClassSchema = {
   type: 'object',
   required: [
@@ -39,6 +41,9 @@ const defineClassSchema = {
     monthly: count,
     yearly: count,
     holdingDays: { type: ['integer', 'null'], minimum: 1, maximum: 365 },
+    /** Hours of the day in its zone, over midnight where the first is the later. */
+    quietFrom: hour,
+    quietTo: hour,
   },
 } as const
 export type DefineClassIntent = IntentOf<typeof defineClassSchema>
@@ -75,6 +80,8 @@ export const defineClassIntent = {
         as: 'identifier',
       },
       { field: 'timeZone', label: 'In the time zone', hint: 'Such as Europe/Lisbon.', as: 'text' },
+      number('quietFrom', 'None from the hour of'),
+      number('quietTo', 'to', true),
       number('keepLast', 'Keep the last'),
       number('hourly', 'hourly', true),
       number('daily', 'daily', true),

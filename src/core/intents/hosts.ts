@@ -34,6 +34,51 @@ export const registerHostIntent = {
   intentSchema: registerHostSchema,
 } as const satisfies IntentKind
 
+const registerHostsSchema = {
+  type: 'object',
+  required: ['list'],
+  additionalProperties: false,
+  properties: { list: { type: 'string', maxLength: 2_000_000 } },
+} as const
+export type RegisterHostsIntent = IntentOf<typeof registerHostsSchema>
+
+export const registerHostsIntent = {
+  kind: 'register-hosts',
+  title: 'Register hosts from a list',
+  verb: 'Register',
+  place: '/provision/hosts',
+  form: {
+    lead: 'A line each: its name, its host group, and what it logs in by (IQN, WWPN, NQN). They need no agent; what no agent can test, the system is asked for.',
+    fields: [
+      {
+        field: 'list',
+        label: 'Hosts',
+        hint: 'Lines of CSV: scan-1, scanners, iqn.2026-01.example.scan:1',
+        as: 'lines',
+      },
+    ],
+  },
+  intentSchema: registerHostsSchema,
+} as const satisfies IntentKind
+
+const forgetHostSchema = {
+  type: 'object',
+  required: ['hostId'],
+  additionalProperties: false,
+  properties: { hostId: idOrBlankSchema },
+} as const
+export type ForgetHostIntent = IntentOf<typeof forgetHostSchema>
+
+export const forgetHostIntent = {
+  kind: 'forget-host',
+  title: 'Take a host out of the estate',
+  verb: 'Take it out',
+  place: '/provision/hosts?sel={hostId}',
+  offer: { words: 'Take out', when: {} },
+  form: { lead: 'Only a host that sees no volume. Nothing is changed on it.', fields: [] },
+  intentSchema: forgetHostSchema,
+} as const satisfies IntentKind
+
 const prepareVolumeSchema = {
   type: 'object',
   required: ['volumeId', 'hostId', 'fileSystem', 'path', 'isRestarted'],
@@ -81,4 +126,9 @@ export const prepareVolumeIntent = {
 } as const satisfies IntentKind
 
 /** Hosts, and what is made ready on them. */
-export const hostIntents: readonly IntentKind[] = [registerHostIntent, prepareVolumeIntent]
+export const hostIntents: readonly IntentKind[] = [
+  registerHostIntent,
+  registerHostsIntent,
+  forgetHostIntent,
+  prepareVolumeIntent,
+]

@@ -80,5 +80,33 @@ export const removePoolIntent = {
   intentSchema: removePoolSchema,
 } as const satisfies IntentKind
 
+const keepPoolSchema = {
+  type: 'object',
+  required: ['poolId', 'application'],
+  additionalProperties: false,
+  properties: { poolId: idOrBlankSchema, application: { type: 'string', maxLength: 60 } },
+} as const
+export type KeepPoolIntent = IntentOf<typeof keepPoolSchema>
+
+export const keepPoolIntent = {
+  kind: 'keep-pool',
+  title: 'Keep a pool for one application',
+  verb: 'Keep it',
+  place: '/build/pools?sel={poolId}',
+  form: {
+    lead: 'Volumes of any other are refused from then on; those that stand in it stay.',
+    fields: [
+      {
+        field: 'application',
+        label: 'For',
+        hint: 'As its volumes name it. Left empty, the pool is for all again.',
+        as: 'text',
+        choices: 'names of applications',
+      },
+    ],
+  },
+  intentSchema: keepPoolSchema,
+} as const satisfies IntentKind
+
 /** Pools of an array. */
-export const poolIntents: readonly IntentKind[] = [createPoolIntent, removePoolIntent]
+export const poolIntents: readonly IntentKind[] = [createPoolIntent, removePoolIntent, keepPoolIntent]

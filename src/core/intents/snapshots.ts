@@ -111,6 +111,8 @@ const cloneVolumeSchema = {
     name,
     poolId: idOrBlankSchema,
     hostGroupId: idOrBlankSchema,
+    /** Blank for that of its source. */
+    size: { type: 'string', maxLength: 80 },
   },
 } as const
 export type CloneVolumeIntent = IntentOf<typeof cloneVolumeSchema>
@@ -150,9 +152,66 @@ export const cloneVolumeIntent = {
         as: 'one of',
         choices: 'host groups',
       },
+      {
+        field: 'size',
+        label: 'Size',
+        hint: 'None leaves it that of its source; a larger one is followed by growing the file system.',
+        as: 'size',
+      },
     ],
   },
   intentSchema: cloneVolumeSchema,
+} as const satisfies IntentKind
+
+const cloneVolumesSchema = {
+  type: 'object',
+  required: ['volumeId', 'snapshotId', 'names', 'hostGroupId'],
+  additionalProperties: false,
+  properties: {
+    volumeId: idOrBlankSchema,
+    snapshotId: idOrBlankSchema,
+    /** With a range that stands for as many. */
+    names: name,
+    hostGroupId: idOrBlankSchema,
+    application: { type: 'string', maxLength: 60 },
+  },
+} as const
+export type CloneVolumesIntent = IntentOf<typeof cloneVolumesSchema>
+
+export const cloneVolumesIntent = {
+  kind: 'clone-volumes',
+  title: 'Make many clones of a volume',
+  verb: 'Clone',
+  place,
+  offer: { words: 'Many clones', when: { state: 'in use' } },
+  form: {
+    lead: 'All of one moment, in the pool of their source. Each takes only what it writes otherwise.',
+    fields: [
+      { field: 'names', label: 'Names', hint: 'A range stands for many: desk-{01..60}.', as: 'text' },
+      {
+        field: 'snapshotId',
+        label: 'What it was',
+        hint: 'None clones what the volume is now: a snapshot is taken first.',
+        as: 'one of',
+        choices: 'snapshots of it',
+      },
+      {
+        field: 'hostGroupId',
+        label: 'Host group',
+        hint: 'Who shall see all of them; none maps them to nobody yet.',
+        as: 'one of',
+        choices: 'host groups',
+      },
+      {
+        field: 'application',
+        label: 'Application',
+        hint: 'What they serve, as people call it.',
+        as: 'text',
+        choices: 'names of applications',
+      },
+    ],
+  },
+  intentSchema: cloneVolumesSchema,
 } as const satisfies IntentKind
 
 const splitCloneSchema = {
@@ -272,6 +331,7 @@ export const hideSnapshotIntent = {
 export const snapshotIntents: readonly IntentKind[] = [
   takeSnapshotIntent,
   cloneVolumeIntent,
+  cloneVolumesIntent,
   splitCloneIntent,
   restoreVolumeIntent,
   bringBackFileIntent,

@@ -33,7 +33,8 @@ export async function loadEstate(
   const found: Partial<{ [Name in KindName]: ObjectTypes[Name][] }> = {}
   for (const name of Object.keys(objectKinds) as KindName[])
     Object.assign(found, { [name]: await wanted(scope, name, needs) })
-  const mappings = await mappingsOf(scope, found.volumes ?? [], found.snapshots ?? [])
+  const shown = await mappingsOf(scope, found.volumes ?? [], found.snapshots ?? [])
+  const mappings = [...new Map([...(found.mappings ?? []), ...shown].map(each => [each.id, each])).values()]
   const probeId = needs.find(want => want.kind === 'probes')?.values[0]
   const probe = probeId === undefined || !isUuid(probeId) ? undefined : await probeById(scope, probeId)
   return {

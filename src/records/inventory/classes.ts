@@ -18,8 +18,8 @@ export async function keepClass(
   await run(
     scope,
     `insert into service_classes (id, name, losses_survived, media, latency_milliseconds, headroom_ratio, snapshot_rule, time_zone, retention,
-       holding_days, made_by_step)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9::jsonb, $10, $11) on conflict (made_by_step) do nothing`,
+       holding_days, quiet_hours, made_by_step)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9::jsonb, $10, $11::jsonb, $12) on conflict (made_by_step) do nothing`,
     [
       uuid(),
       kept.name,
@@ -31,6 +31,7 @@ export async function keepClass(
       kept.timeZone,
       JSON.stringify(kept.retention),
       kept.holdingDays,
+      kept.quietHours === null ? null : JSON.stringify(kept.quietHours),
       key,
     ],
   )
@@ -42,6 +43,25 @@ export async function keepClass(
 
 export const dropClass = (scope: Scope, id: string): Promise<void> =>
   run(scope, 'delete from service_classes where id = $1', [id])
+
+/** Says what volumes serve; null takes it back. */
+export async function setApplication(
+  scope: Scope,
+  volumeIds: readonly string[],
+  application: string | null,
+): Promise<void> {
+  await modelOf(scope.database, 'volumes').update({ application }, { where: { id: [...volumeIds] }, ...inside(scope) })
+}
+
+/** Says whether a volume is an image, which is copied from and never written. */
+export async function setImage(scope: Scope, volumeId: string, isImage: boolean): Promise<void> {
+  await modelOf(scope.database, 'volumes').update({ isImage }, { where: { id: volumeId }, ...inside(scope) })
+}
+
+/** Keeps a pool for the volumes of one application; null gives it to all. */
+export async function keepPool(scope: Scope, poolId: string, keptFor: string | null): Promise<void> {
+  await modelOf(scope.database, 'pools').update({ keptFor }, { where: { id: poolId }, ...inside(scope) })
+}
 
 /** Puts volumes under a class, or under none. */
 export async function setClass(scope: Scope, volumeIds: readonly string[], classId: string | null): Promise<void> {

@@ -1,7 +1,9 @@
 export { nextReading, storeInventory, storeParts, type Kept } from './storeInventory'
 export type { NotKept } from './storeObjects'
 export {
+  dropHosts,
   enrolHost,
+  enrolHosts,
   enrolSystem,
   forgetSystem,
   keepProbe,
@@ -14,7 +16,7 @@ export {
 } from './systems'
 export { hold, idAt, release } from './objects'
 export { agreedBefore, estateClock, estateNow, followsSystems, keepClock } from './clock'
-export { dropClass, keepClass, setClass } from './classes'
+export { dropClass, keepClass, keepPool, setApplication, setClass, setImage } from './classes'
 export { noteSnapshots } from './snapshots'
 export { snapshotsPast, volumesDue, volumesUnder } from './schedules'
 export { forgetMissing, gone, missingOf } from './missing'

@@ -167,3 +167,43 @@ export async function enrolHost(
   )
   return (await row<{ readonly id: string }>(scope, 'select id from hosts where enrol_key = $1', [enrolKey]))?.id ?? ''
 }
+
+/** Takes hosts without an agent into the estate, and their groups where those are new; safe to repeat by its key. */
+export async function enrolHosts(
+  scope: Scope,
+  hosts: readonly { readonly name: string; readonly groupName: string; readonly initiators: readonly string[] }[],
+  enrolKey: string,
+): Promise<void> {
+  const groups = [...new Set(hosts.map(({ groupName }) => groupName))].map(name => ({ id: uuid(), name }))
+  await run(
+    scope,
+    `insert into host_groups (id, name) select id, name from jsonb_to_recordset($1::jsonb) as g(id uuid, name text)
+     on conflict (name) do nothing`,
+    [toJson(groups)],
+  )
+  const named = hosts.map((host, index) => ({ id: uuid(), ...host, key: `${enrolKey}/${index}` }))
+  await run(
+    scope,
+    `insert into hosts (id, host_group_id, name, initiators, enrol_key)
+     select h.id, host_groups.id, h.name, h.initiators, h.key
+     from jsonb_to_recordset($1::jsonb) as h(id uuid, name text, "groupName" text, initiators jsonb, key text)
+     join host_groups on host_groups.name = h."groupName" on conflict (enrol_key) do nothing`,
+    [toJson(named)],
+  )
+}
+
+/** Takes a host out of the records, or those that one step took in; and what groups are then left without any host or mapping. */
+export async function dropHosts(
+  scope: Scope,
+  which: { readonly id: string } | { readonly enrolledBy: string },
+): Promise<void> {
+  const by = 'id' in which ? 'id = $1::uuid' : `starts_with(enrol_key, $1 || '/')`
+  await run(
+    scope,
+    `with gone as (delete from hosts where ${by} returning id, host_group_id)
+     delete from host_groups where id in (select host_group_id from gone)
+       and not exists (select from hosts where host_group_id = host_groups.id and hosts.id not in (select id from gone))
+       and not exists (select from mappings where host_group_id = host_groups.id)`,
+    ['id' in which ? which.id : which.enrolledBy],
+  )
+}

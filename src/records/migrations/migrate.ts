@@ -17,6 +17,7 @@ import { sql as search } from './0012-search.sql'
 import { sql as snapshots } from './0013-snapshots.sql'
 import { sql as consistencyGroups } from './0014-consistency-groups.sql'
 import { sql as metrics } from './0015-metrics.sql'
+import { sql as applications } from './0016-applications.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -34,6 +35,7 @@ const steps = [
   { name: '0013-snapshots', sql: snapshots },
   { name: '0014-consistency-groups', sql: consistencyGroups },
   { name: '0015-metrics', sql: metrics },
+  { name: '0016-applications', sql: applications },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -1,11 +1,11 @@
 import type { Share, ShareBy } from '@/core/views'
 import { rows, type Scope } from '../database'
 
-/** Who a volume counts for, once: that of several groups of hosts which comes first by name. */
+/** Who a volume counts for, once: the application that is named; where none is, that of several groups of hosts which comes first by name. */
 const parts: Readonly<Record<ShareBy, { readonly id: string; readonly name: string; readonly from: string }>> = {
   application: {
-    id: 'seen.id',
-    name: 'seen.name',
+    id: 'case when volumes.application is null then seen.id end',
+    name: 'coalesce(volumes.application, seen.name)',
     from: `left join lateral (
       select host_groups.id, host_groups.name from mappings join host_groups on host_groups.id = mappings.host_group_id
       where mappings.volume_id = volumes.id order by host_groups.name limit 1) as seen on true`,

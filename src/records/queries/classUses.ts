@@ -1,4 +1,4 @@
-import { latestDue, promisesOf, type PromiseKept, type PromiseName } from '@/core/classes'
+import { latestDueOf, promisesOf, type PromiseKept, type PromiseName } from '@/core/classes'
 import type { Pool, ServiceClass } from '@/core/estate'
 import { rows, type Scope } from '../database'
 import { estateNow } from '../inventory'
@@ -41,10 +41,9 @@ export async function classUses(scope: Scope): Promise<ClassUse[]> {
   if (classes.length === 0) return []
   const now = await estateNow(scope)
   const pools = new Map((await objects(scope, 'pools')).map(each => [each.id, each]))
-  const due = classes.flatMap(({ id, snapshotRule, timeZone }) => {
-    const at =
-      snapshotRule === null ? undefined : latestDue(snapshotRule, timeZone, new Date(now.getTime() - lateMilliseconds))
-    return at === undefined ? [] : [{ id, at: at.toISOString() }]
+  const due = classes.flatMap(serviceClass => {
+    const at = latestDueOf(serviceClass, new Date(now.getTime() - lateMilliseconds))
+    return at === undefined ? [] : [{ id: serviceClass.id, at: at.toISOString() }]
   })
   const alike = await rows<Alike>(
     scope,

@@ -1,6 +1,6 @@
 import type { Drive, Enclosure, Host, HostGroup, Node, Pool, Site, System } from '@/core/estate'
 import { col, fn, literal } from 'sequelize'
-import { row, type Scope } from '../database'
+import { row, rows, type Scope } from '../database'
 import { remembered } from '../memory'
 import { objects } from '../objects'
 
@@ -14,6 +14,18 @@ export const pools = (scope: Scope): Promise<Pool[]> => all(scope, 'pools')
 export const hosts = (scope: Scope): Promise<Host[]> => all(scope, 'hosts')
 export const hostGroups = (scope: Scope): Promise<HostGroup[]> => all(scope, 'hostGroups')
 export const nodesOfAll = (scope: Scope): Promise<Node[]> => all(scope, 'nodes')
+
+const mostApplications = 500
+
+/** What volumes serve, each once, by name. */
+export const applications = (scope: Scope): Promise<string[]> =>
+  remembered(scope, 'applications', async () => {
+    const found = await rows<{ readonly application: string }>(
+      scope,
+      `select distinct application from volumes where application is not null order by 1 limit ${mostApplications}`,
+    )
+    return found.map(({ application }) => application)
+  })
 
 /** By their systems' names, and within one as they are numbered there. */
 export const enclosures = (scope: Scope): Promise<Enclosure[]> =>

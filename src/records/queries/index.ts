@@ -1,7 +1,18 @@
 export { objectById } from './objectPage'
 export { objectList, type ObjectQuestion } from './objectList'
 export { addSite } from './addSite'
-export { drives, enclosures, hostGroups, hosts, nodesOfAll, pools, sites, systems, unassigned } from './estatePage'
+export {
+  applications,
+  drives,
+  enclosures,
+  hostGroups,
+  hosts,
+  nodesOfAll,
+  pools,
+  sites,
+  systems,
+  unassigned,
+} from './estatePage'
 export { driveById } from './driveById'
 export { driveCounts, driveList, drivesBySystem, type DriveQuestion, type SystemDrives } from './driveList'
 export { search } from './search'

@@ -48,7 +48,7 @@ function FormOf<Intent extends object>({
   const asked = fields.filter(({ onlyWhile }) => {
     if (onlyWhile === undefined) return true
     const now = (draft.intent as AnyIntent)[onlyWhile.field]
-    return onlyWhile.is === 'filled' ? now !== '' : now === onlyWhile.is
+    return onlyWhile.is === 'filled' ? (now ?? '') !== '' : now === onlyWhile.is
   })
   return (
     <DraftFrame title={title} draft={draft} verb={drafted.verb} isSketchBeside={isSketchBeside}>

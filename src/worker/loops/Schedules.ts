@@ -1,4 +1,4 @@
-import { latestDue } from '@/core/classes'
+import { latestDueOf } from '@/core/classes'
 import type { ServiceClass, Snapshot, Volume } from '@/core/estate'
 import { smeared } from '@/core/schedule'
 import { judged, mayGo, momentWord, snapshotName } from '@/core/snapshots'
@@ -55,8 +55,7 @@ export class Schedules {
 
   async #takeDue(serviceClass: ServiceClass, now: Date): Promise<void> {
     const { world, systemId } = this
-    if (serviceClass.snapshotRule === null) return
-    const due = latestDue(serviceClass.snapshotRule, serviceClass.timeZone, now)
+    const due = latestDueOf(serviceClass, now)
     const moment = `${due?.toISOString()} ${serviceClass.revision}`
     const taken = this.#taken.get(serviceClass.id)
     const isTaken = taken?.moment === moment && Date.now() - taken.seenAt < takenMilliseconds

@@ -19,7 +19,17 @@ export const metadata = { title: 'Provision' }
 type Search = Readonly<
   Partial<
     Record<
-      'draft' | 'change' | 'sel' | 'pool' | 'filter' | 'sort' | 'descending' | 'state' | 'poolId' | 'classId',
+      | 'draft'
+      | 'change'
+      | 'sel'
+      | 'pool'
+      | 'filter'
+      | 'sort'
+      | 'descending'
+      | 'state'
+      | 'poolId'
+      | 'classId'
+      | 'application',
       string
     >
   >
@@ -54,7 +64,7 @@ export default async function Page({ searchParams }: { readonly searchParams: Pr
 }
 
 /** What the list is asked for, as its address says; what it does not know is left out. */
-function questionOf({ filter = '', sort, descending, state, poolId, classId }: Search) {
+function questionOf({ filter = '', sort, descending, state, poolId, classId, application = '' }: Search) {
   const by = volumeSorts.find(each => each === sort)
   const known = (['in use', 'holding'] as const).find(each => each === state)
   return {
@@ -64,6 +74,7 @@ function questionOf({ filter = '', sort, descending, state, poolId, classId }: S
     ...(known === undefined ? {} : { state: known }),
     ...(poolId === undefined || !isUuid(poolId) ? {} : { poolId }),
     ...(classId === undefined || !isUuid(classId) ? {} : { classId }),
+    ...(application === '' ? {} : { application: application.slice(0, 60) }),
   }
 }
 

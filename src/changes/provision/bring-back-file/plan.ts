@@ -78,7 +78,7 @@ function checksOf({ chosen, from, host, intent, isSeen, system, to, volume }: Se
 }
 
 function stepsOf({ estate, from, group, host, intent, to, volume }: Seen): Outlined<Step>[] {
-  if (volume === undefined || host === undefined || group === undefined) return []
+  if (volume === undefined || host?.agentAddress == null || group === undefined) return []
   return [
     {
       words: `${host.name} copies it from the snapshot`,

@@ -1,5 +1,5 @@
 import { bringBackVolumeIntent, type BringBackVolumeIntent as Intent } from '@/core/intents'
-import { byId, type Estate, one } from '@/core/estate'
+import { byId, canBeAsked, type Estate, one } from '@/core/estate'
 import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, must, rule } from '../../parts/checks'
@@ -119,7 +119,7 @@ export const bringBackVolume: ChangeKind<Intent, Step> = {
     const wanted = new Set(
       estate.hostGroups.filter(group => intent.groupNames.includes(group.name)).map(group => group.id),
     )
-    const hosts = estate.hosts.filter(host => wanted.has(host.hostGroupId) && host.initiators.length > 0)
+    const hosts = estate.hosts.filter(canBeAsked).filter(host => wanted.has(host.hostGroupId))
     const [naa, systemId] = [fact(facts, 'naa'), fact(facts, 'systemId')]
     const mappings = await ports.of(systemId, 'mappings')
     const volumes = await ports.of(systemId, 'volumes')

@@ -7,9 +7,11 @@ import { advise, answers, rule } from '../../parts/checks'
 import { countedName, nameFree, takeStep, usable } from '../../parts/copies'
 import { fillSketch, freeBytesOf } from '../../parts/fill'
 import { inUse } from '../../parts/inUse'
+import { keptCheck } from '../../parts/keptFor'
 import { lookInto } from '../../parts/look'
 import { initiatorsOf, mappedCheck, writersCheck } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
+import { readSize } from '../../parts/size'
 import type { Step } from './steps'
 
 /** A pool's drives while hosts work on them too: what copying may count on. */
@@ -25,8 +27,26 @@ function see(estate: Estate, intent: Intent) {
   const snapshot = intent.snapshotId === '' ? undefined : look.one('snapshots', intent.snapshotId)
   const group = look.one('hostGroups', intent.hostGroupId)
   const isCopied = pool !== undefined && pool.id !== source?.id
+  const asked = intent.size === undefined || intent.size.trim() === '' ? undefined : readSize(intent.size)
+  const sourceBytes = snapshot?.sizeBytes ?? volume?.sizeBytes ?? 0n
+  const sizeBytes = asked === undefined || asked.bytes === 0n ? sourceBytes : asked.bytes
   const copiedBytes = isCopied ? (volume?.writtenBytes ?? 0n) : 0n
-  return { copiedBytes, estate, group, intent, isCopied, look, pool, snapshot, source, system, volume }
+  return {
+    asked,
+    copiedBytes,
+    estate,
+    group,
+    intent,
+    isCopied,
+    look,
+    pool,
+    sizeBytes,
+    snapshot,
+    source,
+    sourceBytes,
+    system,
+    volume,
+  }
 }
 type Seen = ReturnType<typeof see>
 
@@ -86,9 +106,11 @@ function checksOf(seen: Seen): readonly PlanCheck[] {
       { field: 'poolId' },
     ),
     ...(isCopied && pool !== undefined ? [roomFor(pool, copiedBytes)] : []),
+    ...(isCopied && pool !== undefined ? keptCheck(pool, volume?.application ?? null) : []),
     mappedCheck(group, initiators, 'No host group: nobody will see the clone until it is mapped.'),
     ...writersCheck(estate, group, 'it'),
     ...twinChecks(seen),
+    ...sizeChecks(seen),
     ...beyondCheck(system, group, beyond(estate, system, group)),
   ]
 }
@@ -110,6 +132,28 @@ const twinChecks = ({ estate, group, volume }: Seen): PlanCheck[] =>
         ),
       ]
 
+/** A clone holds all of its source: it can be larger, and what stands on it must then be grown. */
+function sizeChecks({ asked, sizeBytes, sourceBytes }: Seen): readonly PlanCheck[] {
+  if (asked === undefined) return []
+  return [
+    ...asked.checks,
+    rule(
+      'not-smaller',
+      sizeBytes >= sourceBytes,
+      `It is at least as large as its source, ${formatBytes(sourceBytes)}.`,
+      `Its source has ${formatBytes(sourceBytes)}: a clone is never smaller.`,
+      { field: 'size' },
+    ),
+    advise(
+      'grown',
+      sizeBytes <= sourceBytes,
+      'The file system on it fits.',
+      'The file system on it keeps its size until it is grown.',
+      { field: 'size', remedy: 'Once it is mounted: xfs_growfs with its path, or resize2fs with its device.' },
+    ),
+  ]
+}
+
 const roomFor = (pool: Pool, bytes: bigint) =>
   rule(
     'fits',
@@ -119,7 +163,7 @@ const roomFor = (pool: Pool, bytes: bigint) =>
     { field: 'poolId' },
   )
 
-function effectsOf({ copiedBytes, pool, volume }: Seen): readonly Effect[] {
+function effectsOf({ copiedBytes, pool, sizeBytes }: Seen): readonly Effect[] {
   return [
     {
       figure: 'ownBytes',
@@ -128,7 +172,7 @@ function effectsOf({ copiedBytes, pool, volume }: Seen): readonly Effect[] {
       before: null,
       after: `${copiedBytes}`,
     },
-    { figure: 'sizeBytes', label: 'Its size', unit: 'bytes', before: null, after: `${volume?.sizeBytes ?? 0n}` },
+    { figure: 'sizeBytes', label: 'Its size', unit: 'bytes', before: null, after: `${sizeBytes}` },
     ...(pool === undefined
       ? []
       : [
@@ -163,6 +207,15 @@ function stepsOf(seen: Seen): Outlined<Step>[] {
         poolLocator: pool.locator,
       },
     },
+    ...(seen.sizeBytes > seen.sourceBytes
+      ? [
+          {
+            words: `Enlarge it to ${formatBytes(seen.sizeBytes)}`,
+            seconds: 0.6,
+            step: { step: 'enlarge' as const, systemId: system.id, sizeBytes: `${seen.sizeBytes}` },
+          },
+        ]
+      : []),
     ...mapSteps(seen, system.id),
   ]
 }

@@ -1,4 +1,4 @@
-import { byId } from '@/core/estate'
+import { byId, canBeAsked } from '@/core/estate'
 import type { CloneVolumeIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
@@ -7,6 +7,7 @@ import { sameBytes, whileShown } from '../../parts/copies'
 import { lookFrom, seesIt } from '../../parts/hostProof'
 import { fact } from '../../parts/known'
 import { initiatorsOf } from '../../parts/mapping'
+import { statedMapping } from '../../parts/statedMapping'
 import type { Step } from './steps'
 
 /** Asks a host that is to use the clone: what it reads of it must be what it reads of the snapshot. */
@@ -15,10 +16,12 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
   const [systemId, naa] = [fact(facts, 'systemId'), fact(facts, 'naa')]
   const snapshot = await (await ports.of(systemId, 'snapshots')).at(fact(facts, 'snapshotLocator'))
   const stated = await (await ports.of(systemId, 'volumes')).at(fact(facts, 'cloneLocator'))
+  const enlarged = plan.steps.map(({ step }) => step).find(step => step.step === 'enlarge')
+  const sizeBytes = enlarged?.step === 'enlarge' ? BigInt(enlarged.sizeBytes) : snapshot?.sizeBytes
   const evidence: Evidence[] = [
     {
-      claim: 'The system states the clone, as large as the snapshot',
-      holds: stated !== undefined && stated.naa === naa && stated.sizeBytes === snapshot?.sizeBytes && stated.isReady,
+      claim: 'The system states the clone, with the size that it was to have',
+      holds: stated !== undefined && stated.naa === naa && stated.sizeBytes === sizeBytes && stated.isReady,
       measured: {
         wwn: naa,
         bytes: `${stated?.sizeBytes ?? 'nothing'}`,
@@ -27,14 +30,21 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
     },
   ]
   const group = byId(estate.hostGroups, intent.hostGroupId)
-  const host = estate.hosts.find(each => each.hostGroupId === group?.id && each.initiators.length > 0)
-  if (group === undefined || host === undefined || snapshot === undefined || stated === undefined) return evidence
+  const host = estate.hosts.filter(canBeAsked).find(each => each.hostGroupId === group?.id)
   const isMapped = plan.steps.some(({ step }) => step.step === 'map')
-  if (!isMapped) return evidence
+  if (group === undefined || !isMapped || snapshot === undefined || stated === undefined) return evidence
+  if (host === undefined)
+    return [
+      ...evidence,
+      await statedMapping(ports, systemId, stated.locator, {
+        name: group.name,
+        initiators: initiatorsOf(estate, group),
+      }),
+    ]
   const shown = { systemId, snapshotLocator: snapshot.locator, groupName: group.name }
   return whileShown(ports, shown, initiatorsOf(estate, group), `proof/${naa}`, async targets => [
     ...evidence,
     seesIt(host, (await lookFrom(ports, host, targets, naa)).device, naa, stated.sizeBytes),
-    await sameBytes(ports, host, targets, [naa, snapshot.naa], stated.sizeBytes, 'the clone and the snapshot'),
+    await sameBytes(ports, host, targets, [naa, snapshot.naa], snapshot.sizeBytes, 'the clone and the snapshot'),
   ])
 }

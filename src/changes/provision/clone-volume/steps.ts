@@ -5,6 +5,8 @@ import { fact, found } from '../../parts/known'
 import { unmapped } from '../../parts/unmapped'
 import { waitForTask } from '../../parts/waitForTask'
 
+type EnlargeStep = Readonly<{ step: 'enlarge'; systemId: string; sizeBytes: string }>
+
 export type Step =
   | TakeStep
   | Readonly<{
@@ -15,6 +17,7 @@ export type Step =
       name: string
       poolLocator: string
     }>
+  | EnlargeStep
   | Readonly<{ step: 'map'; systemId: string; groupName: string; initiators: readonly string[] }>
 
 /** The snapshot of which the clone is made. */
@@ -23,6 +26,7 @@ const sourceOf = (step: Extract<Step, { step: 'clone' }>, facts: Facts) =>
 
 export async function runStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<Facts> {
   if (step.step === 'take') return take(step, ports)
+  if (step.step === 'enlarge') return enlarge(step, facts, ports)
   if (step.step === 'map') {
     const mapping = await (
       await ports.of(step.systemId, 'mappings')
@@ -50,6 +54,25 @@ export async function runStep(step: Step, { key, facts }: StepContext, ports: Ch
   })
 }
 
+/** One that has the size already, or a larger one, is left as it is. */
+async function enlarge({ systemId, sizeBytes }: EnlargeStep, facts: Facts, ports: ChangePorts): Promise<Facts> {
+  const volumes = await ports.of(systemId, 'volumes')
+  const locator = fact(facts, 'cloneLocator')
+  const wanted = BigInt(sizeBytes)
+  const seen = await volumes.at(locator)
+  const task =
+    seen !== undefined && seen.sizeBytes >= wanted
+      ? seen.task
+      : (await volumes.enlarge(locator, fact(facts, 'naa'), wanted)).task
+  const isDone = async () => {
+    const then = await volumes.at(locator)
+    return then !== undefined && then.sizeBytes >= wanted && then.isReady
+  }
+  await waitForTask({ systemId, task, words: 'Enlarging', isDone }, ports)
+  await ports.records.collect(systemId)
+  return {}
+}
+
 /** A clone that was copied in full says no more of what it was made: it is known by its name at the place where it was seen before. */
 async function copiedAlready(facts: Facts, name: string, systemId: string, ports: ChangePorts) {
   const locator = facts['cloneLocator']
@@ -61,7 +84,8 @@ async function copiedAlready(facts: Facts, name: string, systemId: string, ports
 export async function undoStep(step: Step, { facts }: StepContext, ports: ChangePorts): Promise<undefined> {
   if (step.step === 'take') return untake(step, ports)
   const locator = facts['cloneLocator']
-  if (locator === undefined) return
+  // What was enlarged goes with the clone.
+  if (locator === undefined || step.step === 'enlarge') return
   if (step.step === 'map') {
     const mapped = await (await ports.of(step.systemId, 'mappings')).of(locator)
     const mapping = mapped.find(each => each.groupName === step.groupName)

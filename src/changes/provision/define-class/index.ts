@@ -1,9 +1,9 @@
 import { byId, those, type Estate, type ServiceClass } from '@/core/estate'
-import { latestDue, recurrenceOf } from '@/core/classes'
+import { latestDueOf, localHour, recurrenceOf } from '@/core/classes'
 import { defineClassIntent, type DefineClassIntent as Intent } from '@/core/intents'
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
 import { retentionRules, type RetentionRules } from '@/core/retention'
-import { nextAfter, scheduleTrouble } from '@/core/schedule'
+import { isQuiet, occurrences, scheduleTrouble } from '@/core/schedule'
 import { countWords } from '@/core/units'
 import type { ChangeKind } from '../../ChangeKind'
 import { absent, rule, warn } from '../../parts/checks'
@@ -18,6 +18,10 @@ type Step = Readonly<{ step: 'keep'; classId: string | null; before: Kept | null
 const mostKept = 2000
 const mostLetters = 60
 
+/** Hours that are quiet; null where none are, or only half of it has been said. */
+const quietOf = ({ quietFrom, quietTo }: Intent) =>
+  quietFrom == null || quietTo == null ? null : { from: quietFrom, to: quietTo }
+
 /** A class as the intent says it. */
 function classOf(intent: Intent): Kept {
   const retention: Record<string, number> = {}
@@ -31,6 +35,7 @@ function classOf(intent: Intent): Kept {
     snapshotRule: intent.snapshotRule.trim() === '' ? null : intent.snapshotRule.trim(),
     timeZone: intent.timeZone.trim() === '' ? 'UTC' : intent.timeZone.trim(),
     retention,
+    quietHours: quietOf(intent),
     holdingDays: intent.holdingDays,
   }
 }
@@ -88,6 +93,7 @@ function checksOf(estate: Estate, intent: Intent, after: Kept, now: Date): reado
       'The class is not there any more.',
     ),
     ...(after.snapshotRule === null ? [nothingKept(after)] : scheduleChecks(after, after.snapshotRule, now)),
+    ...quietChecks(intent, after),
     ...brokenPromises(estate, under, { ...after, id: known?.id ?? '', revision: 1 }, now),
   ]
 }
@@ -103,20 +109,48 @@ const nothingKept = (after: Kept) =>
     { field: 'snapshotRule' },
   )
 
+const yearMilliseconds = 366 * 86_400_000
+
+/** The next moment at which a snapshot is due and the hour is not quiet; undefined where the next year has none. */
+function nextDue({ snapshotRule, timeZone, quietHours }: Kept, now: Date): Date | undefined {
+  if (snapshotRule === null) return undefined
+  const after = latestDueOf({ snapshotRule, timeZone, quietHours }, now) ?? now
+  const soon = new Date(after.getTime() + 1)
+  const coming = occurrences(
+    recurrenceOf(snapshotRule, timeZone),
+    soon,
+    new Date(soon.getTime() + yearMilliseconds),
+    9000,
+  )
+  return coming.find(each => quietHours === null || !isQuiet(localHour(each, timeZone), quietHours))
+}
+
+function quietChecks({ quietFrom, quietTo }: Intent, { snapshotRule }: Kept): readonly PlanCheck[] {
+  if (quietFrom == null && quietTo == null) return []
+  return [
+    rule(
+      'quiet',
+      quietFrom != null && quietTo != null && quietFrom !== quietTo && snapshotRule !== null,
+      `None is taken between ${quietFrom ?? 0} and ${quietTo ?? 0} o’clock.`,
+      snapshotRule === null
+        ? 'There are no snapshots that could be quiet.'
+        : 'Quiet hours have a beginning and an end, which differ.',
+      { field: 'quietFrom' },
+    ),
+  ]
+}
+
 function scheduleChecks(after: Kept, snapshotRule: string, now: Date): readonly PlanCheck[] {
   const { timeZone, retention } = after
   const count = countOf(after)
   const trouble = scheduleTrouble(recurrenceOf(snapshotRule, timeZone))
-  const next =
-    trouble === undefined
-      ? nextAfter(recurrenceOf(snapshotRule, timeZone), latestDue(snapshotRule, timeZone, now) ?? now)
-      : undefined
+  const next = trouble === undefined ? nextDue(after, now) : undefined
   return [
     rule(
       'schedule',
-      trouble === undefined,
-      `The next is due ${next?.toISOString().slice(0, 16).replace('T', ' ') ?? 'never'} UTC.`,
-      trouble ?? '',
+      trouble === undefined && next !== undefined,
+      `The next is due ${next?.toISOString().slice(0, 16).replace('T', ' ') ?? ''} UTC.`,
+      trouble ?? 'In the next year every moment of it lies in the quiet hours.',
       {
         field: 'snapshotRule',
       },
@@ -168,6 +202,9 @@ function effectsOf(before: ServiceClass | undefined, after: Kept, under: number)
       each.headroomRatio === null ? null : `${Math.round(each.headroomRatio * 100)}%`,
     ),
     effect('snapshotRule', 'Snapshots', each => each.snapshotRule),
+    effect('quietHours', 'No snapshots', each =>
+      each.quietHours === null ? null : `from ${each.quietHours.from} to ${each.quietHours.to} o’clock`,
+    ),
     effect('retention', 'Kept', each => kept(each.retention)),
   ]
   return all.filter(each => each.before !== null || each.after !== null)

@@ -1,5 +1,5 @@
 import type { ExpandVolumeIntent as Intent } from '@/core/intents'
-import type { Estate } from '@/core/estate'
+import { canBeAsked, type Estate } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import { advise, answers, rule } from '../../parts/checks'
@@ -19,7 +19,7 @@ function see(estate: Estate, intent: Intent) {
   const size = readSize(intent.size)
   const addedBytes = size.bytes - (volume?.sizeBytes ?? 0n)
   const groups = new Set(estate.mappings.filter(each => each.volumeId === volume?.id).map(each => each.hostGroupId))
-  const hosts = estate.hosts.filter(({ hostGroupId, initiators }) => groups.has(hostGroupId) && initiators.length > 0)
+  const hosts = estate.hosts.filter(canBeAsked).filter(({ hostGroupId }) => groups.has(hostGroupId))
   const claims = volume === undefined ? [] : [volume.id, ...(volume.isThin || pool === undefined ? [] : [pool.id])]
   return { addedBytes, claims, hosts, intent, look, pool, size, system, volume }
 }

@@ -1,4 +1,4 @@
-import type { Host as HostRecord } from '@/core/estate'
+import { canBeAsked, type Host as HostRecord } from '@/core/estate'
 import type { ExpandVolumeIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts, Host, HostFileSystem } from '@/ports'
@@ -16,7 +16,7 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
   const groups = new Set(
     estate.mappings.filter(mapping => mapping.volumeId === intent.volumeId).map(mapping => mapping.hostGroupId),
   )
-  const hosts = estate.hosts.filter(host => groups.has(host.hostGroupId) && host.initiators.length > 0)
+  const hosts = estate.hosts.filter(canBeAsked).filter(host => groups.has(host.hostGroupId))
   const systemId = fact(facts, 'systemId')
   const volumes = await ports.of(systemId, 'volumes')
   const stated = await volumes.at(fact(facts, 'volumeLocator'))

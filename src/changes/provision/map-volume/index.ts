@@ -5,6 +5,7 @@ import type { ChangeKind } from '../../ChangeKind'
 import { beyond, beyondCheck, beyondEvidence } from '../../parts/beyond'
 import { advise, answers, rule } from '../../parts/checks'
 import { outlined, type Outlined } from '../../parts/outline'
+import { noImage } from '../../parts/images'
 import { inUse } from '../../parts/inUse'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
@@ -55,6 +56,7 @@ function plan(estate: Estate, intent: Intent): Plan<MapStep> {
 function checksOf({ estate, group, initiators, kept, others, system, twice, volume }: Seen): readonly PlanCheck[] {
   return [
     inUse(volume, volume => `${volume.name} is in use.`),
+    ...noImage([volume]),
     ...(system === undefined ? [] : [answers(system)]),
     ...groupChecks(group, initiators),
     ...writersCheck(estate, group, 'it'),

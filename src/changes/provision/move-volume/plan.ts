@@ -1,5 +1,5 @@
 import { rankPools } from '@/core/classes'
-import { byId, sequentialBytesPerSecond, type Estate, type Pool, type Volume } from '@/core/estate'
+import { byId, canBeAsked, sequentialBytesPerSecond, type Estate, type Pool, type Volume } from '@/core/estate'
 import type { MoveVolumeIntent as Intent } from '@/core/intents'
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
 import { spaceOf } from '@/core/snapshots'
@@ -9,6 +9,7 @@ import { advise, answers, rule } from '../../parts/checks'
 import { countedName, sharedBy, takeStep } from '../../parts/copies'
 import { fillSketch, freeBytesOf } from '../../parts/fill'
 import { inUse } from '../../parts/inUse'
+import { keptCheck } from '../../parts/keptFor'
 import { lookInto } from '../../parts/look'
 import { initiatorsOf } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
@@ -29,7 +30,8 @@ function see(estate: Estate, intent: Intent) {
   const others = estate.pools.filter(each => each.systemId === volume?.systemId && each.id !== from?.id)
   const answering = new Set(system?.reach === 'answering' ? [system.id] : [])
   // What moves has been written already: a thin volume must find room for that much.
-  const asked = { sizeBytes: movedBytes, isThin: false, serviceClass, answering }
+  const application = volume?.application ?? null
+  const asked = { sizeBytes: movedBytes, isThin: false, serviceClass, answering, application }
   const [best] = rankPools(others, asked)
   const poolId = intent.poolId !== '' ? intent.poolId : best?.out.length === 0 ? best.poolId : ''
   const to = look.one('pools', poolId)
@@ -42,7 +44,7 @@ type Seen = ReturnType<typeof see>
 /** A host that sees the volume, and can read it before and after. */
 function readerOf(estate: Estate, volume: Volume | undefined) {
   const groups = new Set(estate.mappings.filter(each => each.volumeId === volume?.id).map(each => each.hostGroupId))
-  const host = estate.hosts.find(each => groups.has(each.hostGroupId) && each.initiators.length > 0)
+  const host = estate.hosts.filter(canBeAsked).find(each => groups.has(each.hostGroupId))
   const group = byId(estate.hostGroups, host?.hostGroupId)
   return host === undefined || group === undefined
     ? undefined
@@ -78,7 +80,7 @@ function checksOf(seen: Seen, now: Date): readonly PlanCheck[] {
     inUse(volume, volume => `${volume.name} is in use.`),
     ...(system === undefined ? [] : [answers(system)]),
     poolCheck(seen),
-    ...(to === undefined ? [] : [roomCheck(to, movedBytes)]),
+    ...(to === undefined ? [] : [roomCheck(to, movedBytes), ...keptCheck(to, volume?.application ?? null)]),
     rule(
       'alone',
       volume?.cloneOfId == null && clones.length === 0,

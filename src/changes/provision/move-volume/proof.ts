@@ -1,4 +1,4 @@
-import { byId } from '@/core/estate'
+import { byId, canBeAsked } from '@/core/estate'
 import type { MoveVolumeIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
@@ -34,7 +34,7 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
 
 async function readAgain(intent: Intent, step: SumStep, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
   const { hosts, volumes } = await ports.estate()
-  const host = hosts.find(each => each.agentAddress === step.agentAddress)
+  const host = hosts.filter(canBeAsked).find(each => each.agentAddress === step.agentAddress)
   const before = fact(facts, 'sums').split(' ')
   const after = await sumsNow(step, facts, ports)
   const differ = before.filter((sum, index) => sum !== after[index]).length

@@ -1,5 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises'
-import { byId, one, type Estate, type Host as HostRecord } from '@/core/estate'
+import { byId, one, type Estate, type AskedHost } from '@/core/estate'
 import { prepareVolumeIntent, type PrepareVolumeIntent as Intent } from '@/core/intents'
 import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangePorts, Host } from '@/ports'
@@ -96,7 +96,7 @@ function checksOf({ host, intent, isSeen, path, system, volume }: Seen): readonl
 }
 
 function stepsOf({ host, intent, path, volume }: Seen): Outlined<Step>[] {
-  if (host === undefined || volume === undefined) return []
+  if (host?.agentAddress == null || volume === undefined) return []
   const ready: Ready = {
     systemId: volume.systemId,
     volumeId: volume.id,
@@ -168,7 +168,7 @@ async function bootAfter(agent: Host, before: string, ports: ChangePorts): Promi
 
 async function seen(step: Step, ports: ChangePorts): Promise<Host> {
   const targets = await (await ports.of(step.systemId, 'mappings')).targets()
-  const host = { agentAddress: step.agentAddress } as HostRecord
+  const host = { agentAddress: step.agentAddress } as AskedHost
   return (await lookFrom(ports, host, targets, step.naa)).agent
 }
 

@@ -14,12 +14,13 @@ import {
   beginning,
   those,
 } from '@/core/estate'
-import { measures, rankPools, type RankedPool } from '@/core/classes'
-import type { PlacementSketch, Plan, PlanCheck } from '@/core/plan'
+import { measures, rankPools, snapshotNeed, type RankedPool } from '@/core/classes'
+import type { Effect, PlacementSketch, Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import { beyond, beyondCheck } from '../../parts/beyond'
 import { absent, answers, must, there, warn } from '../../parts/checks'
 import { fillEffects } from '../../parts/fill'
+import { applicationOf, keptCheck } from '../../parts/keptFor'
 import { lookInto } from '../../parts/look'
 import { mappedCheck, writersCheck } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
@@ -59,7 +60,10 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
       ...(pool === undefined || size.bytes === 0n ? [] : fitChecks(pool, size.bytes, intent.isThin)),
       ...beyondCheck(system, group, kept),
     ],
-    effects: pool === undefined ? [] : fillEffects(pool, size.bytes, intent.isThin ? 0n : size.bytes),
+    effects: [
+      ...(pool === undefined ? [] : fillEffects(pool, size.bytes, intent.isThin ? 0n : size.bytes)),
+      ...snapshotEffect(serviceClass, size.bytes, intent),
+    ],
     oneWay: [
       'A volume can be made larger later, never smaller.',
       ...(intent.isThin ? [] : ['A thick volume cannot be made thin later.']),
@@ -85,11 +89,31 @@ const proofWords = (group: HostGroup | undefined) =>
     ? 'The system is asked for the volume again; without a mapping no host can test it.'
     : `A host of ${group.name} logs in, finds it by its WWN, writes to it and reads the same back; a host outside must not see it.`
 
+/** What changes in a day where nothing is said of it. */
+const usualChangePercent = 2
+
+/** The room that its snapshots will need under its class. */
+function snapshotEffect(serviceClass: ServiceClass | undefined, bytes: bigint, { changePercent }: Intent): Effect[] {
+  const percent = changePercent ?? usualChangePercent
+  const need = serviceClass === undefined ? undefined : snapshotNeed(serviceClass, bytes, percent / 100)
+  if (need === undefined) return []
+  return [
+    {
+      figure: 'snapshotBytes',
+      label: `Its snapshots, once it is full, at ${percent}% a day`,
+      unit: 'bytes',
+      before: null,
+      after: `${need}`,
+    },
+  ]
+}
+
 const rankingOf = (estate: Estate, intent: Intent, serviceClass: ServiceClass | undefined) =>
   rankPools(estate.pools, {
     sizeBytes: readSize(intent.size).bytes,
     isThin: intent.isThin,
     serviceClass,
+    application: applicationOf(intent.application),
     answering: new Set(estate.systems.filter(({ reach }) => reach === 'answering').map(({ id }) => id)),
   })
 
@@ -149,6 +173,7 @@ function createStep(intent: Intent, pool: Pool, bytes: bigint, serviceClass: Ser
       sizeBytes: `${bytes}`,
       isThin: intent.isThin,
       ...(serviceClass === undefined ? {} : { classId: serviceClass.id }),
+      application: applicationOf(intent.application),
     },
   }
 }
@@ -200,6 +225,7 @@ function checksOf(
         ? 'No pool keeps what the class promises: the sheet says why of each.'
         : 'Choose the pool that it comes from, or a class that finds it.',
     ),
+    ...(pool === undefined ? [] : keptCheck(pool, applicationOf(intent.application))),
     ...(system === undefined ? [] : [answers(system)]),
     mappedCheck(group, initiators, 'No host group: nobody will see the volume until it is mapped.'),
     ...writersCheck(estate, group, 'it'),

@@ -1,10 +1,12 @@
 import type { ProvisionVolumeIntent as Intent } from '@/core/intents'
-import { byId } from '@/core/estate'
+import { byId, canBeAsked } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { Evidence, Facts } from '../../ChangeKind'
 import { beyondEvidence } from '../../parts/beyond'
+import { initiatorsOf } from '../../parts/mapping'
 import { lookFrom, seesIt, seesItNot, writesAndReadsBack } from '../../parts/hostProof'
+import { statedMapping } from '../../parts/statedMapping'
 import type { Step } from './steps'
 import { fact, firstStep } from '../../parts/known'
 
@@ -30,14 +32,22 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
   const map = plan.steps.map(each => each.step).find(step => step.step === 'map')
   if (map?.step === 'map') evidence.push(...(await beyondEvidence(mappings, map.groupName, map.kept)))
   const targets = await mappings.targets()
-  const inside = estate.hosts.filter(host => host.hostGroupId === group.id && host.initiators.length > 0)
+  const askable = estate.hosts.filter(canBeAsked)
+  const inside = askable.filter(host => host.hostGroupId === group.id)
+  if (inside.length === 0)
+    evidence.push(
+      await statedMapping(ports, systemId, fact(facts, 'volumeLocator'), {
+        name: group.name,
+        initiators: initiatorsOf(estate, group),
+      }),
+    )
   for (const [index, host] of inside.entries()) {
     const { agent, device } = await lookFrom(ports, host, targets, naa)
     evidence.push(seesIt(host, device, naa, sizeBytes))
     if (device !== undefined && index === 0)
       evidence.push(...(await writesAndReadsBack(agent, host, naa, 0n, sizeBytes, facts['volumeId'] ?? naa)))
   }
-  const outside = estate.hosts.find(host => host.hostGroupId !== group.id && host.initiators.length > 0)
+  const outside = askable.find(host => host.hostGroupId !== group.id)
   if (outside !== undefined)
     evidence.push(seesItNot(outside, (await lookFrom(ports, outside, targets, naa)).device, naa))
   return evidence

@@ -13,6 +13,7 @@ export type Step = Readonly<
       sizeBytes: string
       isThin: boolean
       classId?: string
+      application?: string | null
     }
   | {
       step: 'map'
@@ -41,6 +42,8 @@ export async function runStep(step: Step, { key, facts }: StepContext, ports: Ch
   await ports.records.collect(step.systemId)
   const volumeId = await ports.records.idAt(step.systemId, made.locator)
   if (volumeId !== undefined && step.classId !== undefined) await ports.records.setClass([volumeId], step.classId)
+  if (volumeId !== undefined && step.application != null)
+    await ports.records.setApplication([volumeId], step.application)
   return found({ systemId: step.systemId, volumeLocator: made.locator, naa: seen?.naa, volumeId })
 }
 

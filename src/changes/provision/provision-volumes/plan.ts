@@ -16,6 +16,7 @@ import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { beyond, beyondCheck } from '../../parts/beyond'
 import { advise, answers, must, rule, there } from '../../parts/checks'
 import { freeBytesOf, overcommitOf } from '../../parts/fill'
+import { applicationOf, keptCheck } from '../../parts/keptFor'
 import { lookInto } from '../../parts/look'
 import { initiatorsOf, mappedCheck, writersCheck } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
@@ -62,7 +63,7 @@ function placesOf(estate: Estate, intent: Intent, read: ReadLines, serviceClass:
   const { volumes } = read
   const chosen = byId(estate.pools, intent.poolId)
   const answering = new Set(estate.systems.filter(({ reach }) => reach === 'answering').map(({ id }) => id))
-  const asked = { isThin: intent.isThin, serviceClass, answering }
+  const asked = { isThin: intent.isThin, serviceClass, answering, application: applicationOf(intent.application) }
   if (chosen !== undefined || serviceClass === undefined) return volumes.map(volume => ({ volume, pool: chosen }))
   if (intent.isTogether) {
     const sizeBytes = volumes.reduce((sum, each) => sum + each.sizeBytes, 0n)
@@ -129,6 +130,7 @@ function checksOf(seen: Seen): readonly PlanCheck[] {
         : 'Choose the pool that they come from, or a class that finds it.',
       { field: 'poolId' },
     ),
+    ...pools.flatMap(pool => keptCheck(pool, applicationOf(intent.application))),
     ...pools.flatMap(pool => [stateCheck(pool), roomCheck(pool, sumOf(placed, pool), intent.isThin)]),
     ...systems.map(answers),
     ...groupChecks({ estate, name: intent.consistencyGroup ?? '', count: read.volumes.length, systems }),
@@ -269,6 +271,7 @@ function batchSteps(
       })),
       isThin: intent.isThin,
       ...(serviceClass === undefined ? {} : { classId: serviceClass.id }),
+      application: applicationOf(intent.application),
     },
   }
   if (group === undefined) return [create]

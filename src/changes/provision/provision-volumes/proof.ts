@@ -1,8 +1,11 @@
+import { byId, canBeAsked } from '@/core/estate'
 import type { ProvisionVolumesIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts, VolumeSeen } from '@/ports'
 import type { Evidence, Facts } from '../../ChangeKind'
 import { lookFrom } from '../../parts/hostProof'
+import { initiatorsOf } from '../../parts/mapping'
+import { statedMapping } from '../../parts/statedMapping'
 import { fact } from '../../parts/known'
 import { placesIn, type Step } from './steps'
 
@@ -33,7 +36,7 @@ async function statedBy(plan: Plan<Step>, facts: Facts, ports: ChangePorts): Pro
 
 /** Reads every volume again, and asks a host of the group whether it finds all of them. */
 export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
-  const { hosts } = await ports.estate()
+  const estate = await ports.estate()
   const seen = await statedBy(plan, facts, ports)
   const lacking = seen.filter(({ volume }) => volume === undefined).map(({ asked }) => asked)
   const stated: Evidence = {
@@ -45,8 +48,13 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
     },
   }
   const grouped = await groupEvidence(plan, facts, ports)
-  const host = hosts.find(each => each.hostGroupId === intent.hostGroupId && each.initiators.length > 0)
-  if (host === undefined) return [stated, ...grouped]
+  const host = estate.hosts.filter(canBeAsked).find(each => each.hostGroupId === intent.hostGroupId)
+  const group = byId(estate.hostGroups, intent.hostGroupId)
+  if (host === undefined) {
+    if (group === undefined) return [stated, ...grouped]
+    const named = { name: group.name, initiators: initiatorsOf(estate, group) }
+    return [stated, ...grouped, await allMapped(seen, named, ports)]
+  }
   const evidence: Evidence[] = [stated, ...grouped]
   for (const systemId of new Set(seen.map(each => each.systemId))) {
     const wanted = seen.flatMap(each =>
@@ -66,6 +74,23 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
     })
   }
   return evidence
+}
+
+/** That their systems state all mappings, where no host of the group could be asked. */
+async function allMapped(
+  seen: readonly Stated[],
+  group: { readonly name: string; readonly initiators: readonly string[] },
+  ports: ChangePorts,
+): Promise<Evidence> {
+  const each: Evidence[] = []
+  for (const { systemId, volume } of seen)
+    if (volume !== undefined) each.push(await statedMapping(ports, systemId, volume.locator, group))
+  const holding = each.filter(({ holds }) => holds).length
+  return {
+    claim: `Their systems state that ${group.name} sees all of them; no host of it has an agent that could be asked`,
+    holds: seen.length > 0 && holding === seen.length,
+    measured: { mapped: `${holding} of ${seen.length}` },
+  }
 }
 
 /** That the group which they form has all of them, and no other. */

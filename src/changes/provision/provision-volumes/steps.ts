@@ -14,6 +14,7 @@ export type Step = Readonly<
       volumes: readonly { readonly name: string; readonly sizeBytes: string; readonly poolLocator: string }[]
       isThin: boolean
       classId?: string
+      application?: string | null
     }
   | { step: 'map'; batch: string; systemId: string; groupName: string; initiators: readonly string[] }
   | { step: 'group'; batches: readonly string[]; systemId: string; name: string }
@@ -72,14 +73,21 @@ async function createAll(step: Extract<Step, { step: 'create' }>, key: string, p
       )
   await ports.records.collect(step.systemId)
   const locators = made.flatMap(each => each?.locator ?? [])
-  if (step.classId !== undefined) {
-    const ids = await Promise.all(locators.map(locator => ports.records.idAt(step.systemId, locator)))
-    await ports.records.setClass(
-      ids.filter(id => id !== undefined),
-      step.classId,
-    )
-  }
+  await noteAll(step, locators, ports)
   return { systemId: step.systemId, [`made ${step.batch}`]: JSON.stringify(locators) }
+}
+
+/** What is promised of them, and what they serve. */
+async function noteAll(
+  { systemId, classId, application }: Extract<Step, { step: 'create' }>,
+  locators: readonly string[],
+  ports: ChangePorts,
+): Promise<void> {
+  if (classId === undefined && application == null) return
+  const found = await Promise.all(locators.map(locator => ports.records.idAt(systemId, locator)))
+  const ids = found.filter(id => id !== undefined)
+  if (classId !== undefined) await ports.records.setClass(ids, classId)
+  if (application != null) await ports.records.setApplication(ids, application)
 }
 
 const isReady = async (volumes: Volumes, locator: string) => (await volumes.at(locator))?.isReady === true

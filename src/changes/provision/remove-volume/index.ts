@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon'
 import { removeVolumeIntent, type RemoveVolumeIntent as Intent } from '@/core/intents'
-import { type Estate, type Mapping, one, those } from '@/core/estate'
+import { canBeAsked, type Estate, type Mapping, one, those } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
@@ -149,7 +149,9 @@ export const removeVolume: ChangeKind<Intent, Step> = {
     const [naa, systemId, volumeLocator] = [fact(facts, 'naa'), fact(facts, 'systemId'), fact(facts, 'volumeLocator')]
     const unmap = plan.steps[0]?.step
     const lost = new Set(unmap?.step === 'unmap' ? unmap.access.flatMap(each => each.initiators) : [])
-    const hosts = (await ports.estate()).hosts.filter(host => host.initiators.some(initiator => lost.has(initiator)))
+    const hosts = (await ports.estate()).hosts
+      .filter(canBeAsked)
+      .filter(host => host.initiators.some(initiator => lost.has(initiator)))
     const volumes = await ports.of(systemId, 'volumes')
     const mappings = await ports.of(systemId, 'mappings')
     const stated = await volumes.at(volumeLocator)

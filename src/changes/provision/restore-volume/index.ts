@@ -1,4 +1,4 @@
-import { one, those, type Estate } from '@/core/estate'
+import { canBeAsked, one, those, type Estate } from '@/core/estate'
 import { restoreVolumeIntent, type RestoreVolumeIntent as Intent } from '@/core/intents'
 import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
@@ -138,7 +138,9 @@ async function prove(plan: Plan<Step>, ports: ChangePorts): Promise<Evidence[]> 
   ]
   const { hosts } = await ports.estate()
   for (const group of step.groups) {
-    const host = hosts.find(each => each.initiators.some(initiator => group.initiators.includes(initiator)))
+    const host = hosts
+      .filter(canBeAsked)
+      .find(each => each.initiators.some(initiator => group.initiators.includes(initiator)))
     if (host === undefined) continue
     const shown = { systemId: step.systemId, snapshotLocator: step.snapshotLocator, groupName: group.name }
     const pair = [step.naa, step.snapshotNaa] as const

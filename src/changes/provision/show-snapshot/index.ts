@@ -1,4 +1,4 @@
-import { one, type Estate } from '@/core/estate'
+import { canBeAsked, one, type Estate } from '@/core/estate'
 import { hideSnapshotIntent, showSnapshotIntent, type ShowSnapshotIntent as Intent } from '@/core/intents'
 import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
@@ -6,6 +6,7 @@ import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { answers, rule } from '../../parts/checks'
 import { usable } from '../../parts/copies'
 import { lookFrom, seesIt, seesItNot } from '../../parts/hostProof'
+import { statedMapping } from '../../parts/statedMapping'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { groupChecks, initiatorsOf } from '../../parts/mapping'
@@ -113,14 +114,30 @@ async function carry(step: Step, way: Step['step'], key: string, ports: ChangePo
   if (mapping !== undefined) await unmapped(step.snapshotLocator, mapping, step.systemId, ports)
 }
 
+/** What the system says of the mapping, where no host of the group has an agent that could be asked. */
+async function statedWord(
+  { step, systemId, snapshotLocator, groupName, initiators }: Omit<Step, 'naa' | 'sizeBytes' | 'volumeId'>,
+  ports: ChangePorts,
+): Promise<Evidence> {
+  const stated = await statedMapping(ports, systemId, snapshotLocator, { name: groupName, initiators })
+  if (step === 'show') return stated
+  const mapped = await (await ports.of(systemId, 'mappings')).of(snapshotLocator)
+  return {
+    claim: `The system states that ${groupName} sees it no longer; no host of it has an agent that could be asked`,
+    holds: mapped.every(each => each.groupName !== groupName),
+    measured: { mappedTo: mapped.map(each => each.groupName).join(', ') || 'nobody' },
+  }
+}
+
 async function prove(
   intent: Intent,
-  { step, systemId, naa, sizeBytes }: Step,
+  { step, systemId, naa, sizeBytes, snapshotLocator, groupName, initiators }: Step,
   ports: ChangePorts,
 ): Promise<Evidence[]> {
   const { hosts } = await ports.estate()
   const targets = await (await ports.of(systemId, 'mappings')).targets()
-  const inGroup = hosts.filter(each => each.hostGroupId === intent.hostGroupId && each.initiators.length > 0)
+  const inGroup = hosts.filter(canBeAsked).filter(each => each.hostGroupId === intent.hostGroupId)
+  if (inGroup.length === 0) return [await statedWord({ step, systemId, snapshotLocator, groupName, initiators }, ports)]
   const evidence: Evidence[] = []
   for (const host of inGroup) {
     const { agent, device } = await lookFrom(ports, host, targets, naa)

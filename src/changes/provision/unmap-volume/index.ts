@@ -1,5 +1,5 @@
 import { unmapVolumeIntent, type UnmapVolumeIntent as Intent } from '@/core/intents'
-import { type Estate, one } from '@/core/estate'
+import { canBeAsked, type Estate, one } from '@/core/estate'
 import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, there, warn } from '../../parts/checks'
@@ -101,7 +101,7 @@ export const unmapVolume: ChangeKind<Intent, Step> = {
   },
   async prove(intent, made, _facts, ports) {
     const estate = await ports.estate()
-    const hosts = estate.hosts.filter(host => host.hostGroupId === intent.hostGroupId && host.initiators.length > 0)
+    const hosts = estate.hosts.filter(canBeAsked).filter(host => host.hostGroupId === intent.hostGroupId)
     const step = firstStep(made)
     const mapped = await (await ports.of(step.systemId, 'mappings')).of(step.volumeLocator)
     const unmappedEvidence = {

@@ -1,6 +1,7 @@
 import type { Inventory } from '@/ports'
 import type { Connection } from '../Connection'
 import type { Checked } from '../schema'
+import { nameOf } from './endpoint'
 import { isConnection, isEndpoint, isEndpointGroup, isFabric } from './schema'
 
 /** Which volumes are shown to whom, and by which names and addresses hosts log in. */
@@ -11,19 +12,19 @@ export async function readFabric(connection: Connection, fabricsPath: string | u
   const fabrics = fabricsPath === undefined ? [] : await connection.members(fabricsPath, isFabric)
   for (const fabric of fabrics) {
     const { endpoints, groups, connections } = await partsOf(connection, fabric)
-    const nameOf = new Map(endpoints.map(each => [each['@odata.id'], each.Identifiers[0]?.DurableName ?? '']))
+    const names = new Map(endpoints.map(each => [each['@odata.id'], nameOf(each)]))
     const groupAt = new Map(groups.map(each => [each['@odata.id'], each]))
     accessGroups.push(
       ...groups.map(group => ({
         name: group.Name,
-        initiators: (group.Endpoints ?? []).map(member => nameOf.get(member['@odata.id']) ?? ''),
+        initiators: (group.Endpoints ?? []).map(member => names.get(member['@odata.id']) ?? ''),
       })),
     )
     for (const endpoint of endpoints) {
       const address = endpoint.IPTransportDetails?.[0]?.IPv4Address?.Address
       if (address !== undefined)
         targets.set((endpoint.Id ?? '').replace(/^target-/, ''), {
-          name: endpoint.Identifiers[0]?.DurableName ?? '',
+          name: nameOf(endpoint),
           address,
         })
     }
@@ -36,7 +37,7 @@ export async function readFabric(connection: Connection, fabricsPath: string | u
           snapshotLocator: null,
           groupName: group?.Name ?? 'unnamed group',
           lun: info.LUN ?? 0,
-          initiators: (group?.Endpoints ?? []).map(member => nameOf.get(member['@odata.id']) ?? ''),
+          initiators: (group?.Endpoints ?? []).map(member => names.get(member['@odata.id']) ?? ''),
         })),
       )
     }

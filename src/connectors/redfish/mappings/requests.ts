@@ -5,6 +5,7 @@ import { OtherObject } from '../errors'
 import { keyMark } from '../keyMark'
 import { reference, type Offer } from '../Reach'
 import { unlessGone } from '../unlessGone'
+import { nameOf, newEndpoint } from './endpoint'
 import { isConnection, isEndpoint, isEndpointGroup, isFabric } from './schema'
 
 interface HostAccess {
@@ -42,7 +43,6 @@ export const mappings: Offer<'mappings'> = ({ connection, map: { fabrics } }): M
   targets: () => targets(connection, fabrics),
 })
 
-/** Maps a volume to a group of initiators; endpoints, group and mapping that exist already are used as they are. */
 /** Where the initiators stand; those that the system does not know yet are told to it. */
 async function endpointsOf(
   connection: Connection,
@@ -50,23 +50,16 @@ async function endpointsOf(
   initiators: readonly string[],
 ): Promise<readonly string[]> {
   const known = new Map(
-    (await connection.members(endpoints, isEndpoint)).map(each => [
-      each.Identifiers[0]?.DurableName ?? '',
-      each['@odata.id'],
-    ]),
+    (await connection.members(endpoints, isEndpoint)).map(each => [nameOf(each), each['@odata.id']]),
   )
   const members: string[] = []
   for (const initiator of initiators) {
-    const body = {
-      Name: initiator,
-      EndpointProtocol: 'iSCSI',
-      Identifiers: [{ DurableNameFormat: 'iQN', DurableName: initiator }],
-    }
-    members.push(known.get(initiator) ?? (await endpointFor(connection, endpoints, initiator, body)))
+    members.push(known.get(initiator) ?? (await endpointFor(connection, endpoints, initiator, newEndpoint(initiator))))
   }
   return members
 }
 
+/** Maps a volume to a group of initiators; endpoints, group and mapping that exist already are used as they are. */
 async function mapVolume(
   connection: Connection,
   fabrics: string | undefined,
@@ -108,7 +101,7 @@ async function endpointFor(
     return (await connection.change('POST', endpoints, body)).location ?? ''
   } catch (cause) {
     const all = await connection.members(endpoints, isEndpoint)
-    const made = all.find(each => each.Identifiers[0]?.DurableName === initiator)
+    const made = all.find(each => nameOf(each) === initiator)
     if (made === undefined) throw cause
     return made['@odata.id']
   }
@@ -193,7 +186,7 @@ async function groupInitiators(
   const group = (await connection.members(access.groups, isEndpointGroup)).find(each => each.Name === groupName)
   const members = new Set((group?.Endpoints ?? []).map(each => each['@odata.id']))
   const endpoints = await connection.members(access.endpoints, isEndpoint)
-  return endpoints.filter(each => members.has(each['@odata.id'])).map(each => each.Identifiers[0]?.DurableName ?? '')
+  return endpoints.filter(each => members.has(each['@odata.id'])).map(each => nameOf(each))
 }
 
 /** The names by which hosts log in. */
@@ -202,5 +195,5 @@ async function targets(connection: Connection, fabrics: string | undefined): Pro
   const endpoints = await connection.members(access.endpoints, isEndpoint)
   return endpoints
     .filter(each => each.ConnectedEntities?.some(entity => entity.EntityRole === 'Target'))
-    .map(each => each.Identifiers[0]?.DurableName ?? '')
+    .map(each => nameOf(each))
 }

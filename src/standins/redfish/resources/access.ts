@@ -3,6 +3,17 @@ import { idIn, link, resource, status, type Body } from '../body'
 import { accepts, placesOf, type Place } from '../Place'
 import { longText, reference, references, text } from '../reader'
 
+/** What an array lets log in, by what is named so. */
+const protocols = [
+  { name: /^iqn\.[0-9]{4}-[0-9]{2}\./, format: 'iQN', protocol: 'iSCSI' },
+  { name: /^eui\.[0-9a-fA-F]{16}$/, format: 'EUI', protocol: 'iSCSI' },
+  { name: /^naa\.([0-9a-fA-F]{16}|[0-9a-fA-F]{32})$/, format: 'NAA', protocol: 'iSCSI' },
+  { name: /^([0-9a-fA-F]{2}:){7}[0-9a-fA-F]{2}$/, format: 'FC_WWN', protocol: 'FC' },
+  { name: /^nqn\.[0-9]{4}-[0-9]{2}\./, format: 'NQN', protocol: 'NVMeOverFabrics' },
+] as const
+const anyName = new RegExp(protocols.map(({ name }) => name.source).join('|'))
+const protocolOf = (durableName: string) => protocols.find(({ name }) => name.test(durableName)) ?? protocols[0]
+
 const newEndpoint = {
   type: 'object',
   required: ['Identifiers'],
@@ -14,7 +25,7 @@ const newEndpoint = {
       items: {
         type: 'object',
         required: ['DurableName'],
-        properties: { DurableName: { type: 'string', pattern: '^iqn\\.[0-9]{4}-[0-9]{2}\\.' } },
+        properties: { DurableName: { type: 'string', pattern: anyName.source } },
       },
     },
   },
@@ -52,7 +63,7 @@ const newConnection = {
 interface Endpoint {
   readonly id: string
   readonly name: string
-  readonly iqn: string
+  readonly durableName: string
   /** Where it listens; undefined for an initiator. */
   readonly address: string | undefined
 }
@@ -64,12 +75,17 @@ const types = {
 
 /** Initiators and targets, groups of initiators, and which volume is shown to which group. Source: Swordfish, Fabric. */
 export function accessPlaces(array: SimulatedArray): Place[] {
-  const initiator = (id: string, iqn: string): Endpoint => ({ id, name: iqn, iqn, address: undefined })
+  const initiator = (id: string, durableName: string): Endpoint => ({
+    id,
+    name: durableName,
+    durableName,
+    address: undefined,
+  })
   const endpoints = (): Endpoint[] => [
     ...array.model.ports.map(({ id, target, address }) => ({
       id: `target-${id}`,
       name: `Target on port ${id}`,
-      iqn: target,
+      durableName: target,
       address,
     })),
     ...array.all('endpoints').map(each => initiator(each.id, each.initiator)),
@@ -95,10 +111,10 @@ export function accessPlaces(array: SimulatedArray): Place[] {
   ]
 }
 
-const endpointBody = ({ iqn, address }: Endpoint): Body => ({
-  EndpointProtocol: 'iSCSI',
+const endpointBody = ({ durableName, address }: Endpoint): Body => ({
+  EndpointProtocol: protocolOf(durableName).protocol,
   ConnectedEntities: [{ EntityRole: address === undefined ? 'Initiator' : 'Target' }],
-  Identifiers: [{ DurableNameFormat: 'iQN', DurableName: iqn }],
+  Identifiers: [{ DurableNameFormat: protocolOf(durableName).format, DurableName: durableName }],
   ...(address === undefined
     ? {}
     : { IPTransportDetails: [{ IPv4Address: { Address: address }, Port: 3260, TransportProtocol: 'TCP' }] }),

@@ -67,6 +67,8 @@ const Origin = ({ page: { volume, pool, system } }: Pick<VolumeMarginProps, 'pag
       {system.name}
     </Link>
     , {volume.isThin ? 'thin' : 'thick'}
+    {volume.application !== null && <>, for {volume.application}</>}
+    {volume.isImage && <>; an image, of which clones are made</>}
   </div>
 )
 

@@ -20,6 +20,10 @@ const line = (number: number, more: Partial<VolumeLine> = {}): VolumeLine => ({
   state: 'in use',
   groupNames: [],
   className: null,
+  promises: null,
+  application: null,
+  isImage: false,
+  growthBytes: null,
   missingSince: null,
   ...more,
 })

@@ -3,7 +3,7 @@ import { countWords, formatBytes } from '@/core/units'
 import type { VolumeLine } from '@/core/views'
 import { BulkBar } from '../../drafts/BulkBar'
 import { Bytes } from '../../parts/Bytes'
-import { State, type Gravity } from '../../parts/State'
+import { Mark, State, type Gravity } from '../../parts/State'
 import { ServerTable, type ServerColumn, type ServerPage } from '../../table'
 import { VolumeFilter, type Named } from './VolumeFilter'
 import { volumeDrafts } from './volumeDrafts'
@@ -33,6 +33,35 @@ const bytesColumn = (id: string, head: string, bytes: (line: VolumeLine) => stri
   cell: line => <Bytes bytes={bytes(line)} />,
 })
 
+const keptGravity: Readonly<Record<NonNullable<VolumeLine['promises']>, Gravity>> = {
+  kept: 'fine',
+  'at risk': 'soon',
+  broken: 'now',
+  'not measured': 'unknown',
+}
+
+/** A class, and by a mark how the worst of its promises is kept. */
+const ClassOf = ({ line: { className, promises } }: { readonly line: VolumeLine }) =>
+  className === null ? (
+    <span className="text-faint">none</span>
+  ) : (
+    <span className="inline-flex items-baseline gap-[5px]" title={promises ?? undefined}>
+      {promises !== null && (
+        <>
+          <Mark gravity={keptGravity[promises]} />
+          <span className="sr-only">{promises}</span>
+        </>
+      )}
+      {className}
+    </span>
+  )
+
+/** How much more, or less, is written than a week ago. */
+function growthWords(bytes: number): string {
+  const whole = BigInt(Math.round(Math.abs(bytes)))
+  return whole < 1_048_576n ? '0' : `${bytes < 0 ? '−' : '+'}${formatBytes(whole)}`
+}
+
 const columns: readonly ServerColumn<VolumeLine>[] = [
   { id: 'name', head: 'Volume', track: 'minmax(118px,2.2fr)', sort: 'name', text: line => line.name },
   {
@@ -44,10 +73,10 @@ const columns: readonly ServerColumn<VolumeLine>[] = [
   },
   {
     id: 'class',
-    head: 'Class',
-    track: 'minmax(60px,1.1fr)',
-    text: line => line.className ?? '',
-    cell: line => line.className ?? <span className="text-faint">none</span>,
+    head: 'Class, kept',
+    track: 'minmax(74px,1.2fr)',
+    text: line => (line.className === null ? '' : `${line.className}: ${line.promises ?? 'not judged'}`),
+    cell: line => <ClassOf line={line} />,
   },
   {
     id: 'seen',
@@ -59,6 +88,14 @@ const columns: readonly ServerColumn<VolumeLine>[] = [
   },
   bytesColumn('size', 'Size', line => line.sizeBytes),
   bytesColumn('written', 'Written', line => line.writtenBytes),
+  {
+    id: 'growth',
+    head: 'In a week',
+    track: '78px',
+    isNumber: true,
+    text: line => (line.growthBytes === null ? '' : growthWords(line.growthBytes)),
+    cell: line => (line.growthBytes === null ? <span className="text-faint">?</span> : growthWords(line.growthBytes)),
+  },
   { id: 'space', head: 'Space', track: '52px', text: line => (line.isThin ? 'thin' : 'thick'), isAtFirstHidden: true },
   {
     id: 'state',
@@ -66,6 +103,14 @@ const columns: readonly ServerColumn<VolumeLine>[] = [
     track: '80px',
     text: stateOf,
     cell: line => <State gravity={gravity[stateOf(line)]}>{stateOf(line)}</State>,
+  },
+  {
+    id: 'application',
+    head: 'Application',
+    track: 'minmax(80px,1fr)',
+    text: line => line.application ?? '',
+    cell: line => line.application ?? <span className="text-faint">none</span>,
+    isAtFirstHidden: true,
   },
   { id: 'system', head: 'System', track: 'minmax(80px,1fr)', text: line => line.systemName, isAtFirstHidden: true },
   {
@@ -93,7 +138,7 @@ export function VolumeTable({ first, question, selected, pools, classes }: Volum
       idOf={line => line.id}
       sortAtFirst="name"
       selected={selected}
-      filterWords="Filter by name or WWN"
+      filterWords="Filter by name, WWN, host or LUN"
       filters={<VolumeFilter pools={pools} classes={classes} />}
       bulk={chosen => <BulkBar words={chosenWords(chosen)} drafts={volumeDrafts(chosen)} />}
     />

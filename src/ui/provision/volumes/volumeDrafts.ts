@@ -1,4 +1,9 @@
-import { formConsistencyGroupIntent, mapVolumesIntent, setVolumeClassIntent } from '@/core/intents'
+import {
+  formConsistencyGroupIntent,
+  mapVolumesIntent,
+  setApplicationIntent,
+  setVolumeClassIntent,
+} from '@/core/intents'
 import type { VolumeLine } from '@/core/views'
 import type { BulkDraft } from '../../drafts/BulkBar'
 
@@ -18,6 +23,7 @@ export function volumeDrafts(volumes: readonly ChosenVolume[]): readonly BulkDra
   return [
     { words: 'Map to a host group', drafted: mapVolumesIntent, intent: { volumeIds, hostGroupId: '' } },
     { words: 'Put under a class', drafted: setVolumeClassIntent, intent: { volumeIds, classId: '' } },
+    { words: 'Say what they serve', drafted: setApplicationIntent, intent: { volumeIds, application: '' } },
     { words: 'Form a consistency group', drafted: formConsistencyGroupIntent, intent: { volumeIds, name: '' } },
   ]
 }

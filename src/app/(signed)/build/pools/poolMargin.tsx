@@ -1,8 +1,10 @@
 import Link from 'next/link'
 import { NewDraft } from '@/app/(signed)/NewDraft'
 import { reader } from '@/app/server/guard'
+import { choicesFor } from '@/app/server/choices'
 import { keptDraft } from '@/app/server/keptDraft'
 import { byId, poolLadder, provisionableBytes, type Pool, type System } from '@/core/estate'
+import { keepPoolIntent, removePoolIntent } from '@/core/intents'
 import { formatBytes } from '@/core/units'
 import { changesAbout } from '@/records/changes'
 import { drivesBySystem, pieceWorks } from '@/records/queries'
@@ -29,13 +31,19 @@ export async function poolMargin(
   const pool = byId(fullestFirst, sel)
   const system = byId(systems, pool?.systemId)
   if (pool === undefined || system === undefined) return <WithoutChoice fullest={fullestFirst[0]} />
-  if (draft !== 'remove-pool') return <PoolMargin pool={pool} system={system} />
+  if (draft !== 'remove-pool' && draft !== 'keep-pool') return <PoolMargin pool={pool} system={system} />
+  const drafted = draft === 'keep-pool' ? keepPoolIntent : removePoolIntent
   return (
     <KeyedDraft id={change}>
-      <IntentForm
-        kind={draft}
-        title={`Remove pool ${pool.name}`}
-        begin={{ systemId: pool.systemId, poolId: pool.id }}
+      <IntentForm<object>
+        kind={drafted.kind}
+        title={`${drafted.title}: ${pool.name}`}
+        begin={
+          drafted.kind === 'keep-pool'
+            ? { poolId: pool.id, application: pool.keptFor ?? '' }
+            : { systemId: pool.systemId, poolId: pool.id }
+        }
+        choices={await choicesFor(drafted)}
         kept={await keptDraft(change, draft)}
       />
     </KeyedDraft>
@@ -72,6 +80,9 @@ async function PoolMargin({ pool, system }: { readonly pool: Pool; readonly syst
       foot={
         <>
           <NewDraft href={`/provision?draft=provision-volume&pool=${pool.id}`}>Provision from it</NewDraft>
+          <Link className="button quiet" href={`/build/pools?sel=${pool.id}&draft=keep-pool`}>
+            {pool.keptFor === null ? 'Keep for one' : 'Kept for'}
+          </Link>
           <Link className="button quiet" href={`/build/pools?sel=${pool.id}&draft=remove-pool`}>
             Remove
           </Link>
@@ -84,6 +95,7 @@ async function PoolMargin({ pool, system }: { readonly pool: Pool; readonly syst
         <Link className="textlink" href={`/build/systems/${system.id}`}>
           {system.name}
         </Link>
+        {pool.keptFor !== null && <>, kept for {pool.keptFor}</>}
       </div>
       <Ladder title="From raw to free" rungs={poolLadder(pool).map(rungText)} />
       <PieceWorks works={await pieceWorks(scope, pool.id)} />

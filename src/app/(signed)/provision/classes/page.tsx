@@ -107,6 +107,7 @@ const intentOf = ({
   headroomRatio,
   snapshotRule,
   retention,
+  quietHours,
   revision: _,
   ...kept
 }: ServiceClass): Readonly<Record<string, unknown>> => ({
@@ -116,6 +117,8 @@ const intentOf = ({
   classId: id,
   headroomPercent: headroomRatio === null ? null : Math.round(headroomRatio * 100),
   snapshotRule: snapshotRule ?? '',
+  quietFrom: quietHours?.from ?? null,
+  quietTo: quietHours?.to ?? null,
 })
 
 const Unselected = ({ uses }: { readonly uses: readonly ClassUse[] }) => (
@@ -134,8 +137,18 @@ const Unselected = ({ uses }: { readonly uses: readonly ClassUse[] }) => (
 
 async function Selected({ use: { serviceClass, volumes, sizeBytes } }: { readonly use: ClassUse }) {
   const { scope } = await reader()
-  const { id, name, lossesSurvived, media, latencyMilliseconds, headroomRatio, snapshotRule, timeZone, holdingDays } =
-    serviceClass
+  const {
+    id,
+    name,
+    lossesSurvived,
+    media,
+    latencyMilliseconds,
+    headroomRatio,
+    snapshotRule,
+    timeZone,
+    holdingDays,
+    quietHours,
+  } = serviceClass
   const line = (label: string, value: string | null) => (value === null ? [] : [[label, value] as const])
   return (
     <Margin
@@ -163,6 +176,7 @@ async function Selected({ use: { serviceClass, volumes, sizeBytes } }: { readonl
           ...line('Of the pool stays free', headroomRatio === null ? null : `${Math.round(headroomRatio * 100)}%`),
           ...line('Snapshots by', snapshotRule),
           ...line('In', snapshotRule === null ? null : timeZone),
+          ...line('None', quietHours === null ? null : `from ${quietHours.from} to ${quietHours.to} o’clock`),
           ...line('Keeps', keptInWords(serviceClass)),
           ...line('Can be brought back for', holdingDays === null ? null : `${holdingDays} days`),
         ]}

@@ -26,6 +26,10 @@ const volumeLine = object({
   isThin: { type: 'boolean' },
   state: { enum: ['in use', 'holding'] },
   className: { type: ['string', 'null'] },
+  promises: { enum: ['kept', 'at risk', 'broken', 'not measured', null] },
+  application: { type: ['string', 'null'] },
+  isImage: { type: 'boolean' },
+  growthBytes: { type: ['number', 'null'] },
   groupNames: list(text()),
   missingSince: { type: ['string', 'null'] },
 })
@@ -100,6 +104,7 @@ export const estateOperations = {
       state: { enum: ['in use', 'holding'] },
       poolId: idSchema,
       classId: idSchema,
+      application: text(60),
       sort: { enum: ['name', 'size', 'written'] },
       descending: { enum: ['true', 'false'] },
       offset: whole,

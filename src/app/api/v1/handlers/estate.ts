@@ -45,7 +45,7 @@ export const estateHandlers = {
     })
   },
   listVolumes({ scope, query }: Asked) {
-    const { sort, state, poolId, classId } = query
+    const { sort, state, poolId, classId, application } = query
     const question: VolumeQuestion = {
       filter: text(query['filter']) ?? '',
       isDescending: query['descending'] === 'true',
@@ -56,6 +56,7 @@ export const estateHandlers = {
       ...(state === undefined ? {} : { state: state as 'in use' | 'holding' }),
       ...(poolId === undefined ? {} : { poolId: String(poolId) }),
       ...(classId === undefined ? {} : { classId: String(classId) }),
+      ...(application === undefined ? {} : { application: String(application) }),
     }
     return volumeList(scope, question)
   },

@@ -16,6 +16,8 @@ export interface EstateWriter {
       readonly operatingSystem: string
       readonly initiators: readonly string[]
       readonly groupName: string
+      /** Of what is kept, by which its agent knows who asks. */
+      readonly secretId: string | null
     },
     key: string,
   ) => Promise<string>
@@ -74,7 +76,8 @@ export interface ChangePorts {
   readonly of: <N extends ResourceName>(systemId: string, name: N) => Promise<SystemResources[N]>
   /** A system that has been looked at but not yet registered. */
   readonly probedSystem: (probeId: string) => Promise<StorageSystem>
-  readonly host: (agentAddress: string) => Promise<Host>
+  /** A host through its agent. @param secretId by which the agent knows who asks, of one that is not registered yet */
+  readonly host: (agentAddress: string, secretId?: string) => Promise<Host>
   readonly node: (agentAddress: string) => Promise<NodeAgent>
   readonly records: EstateWriter
   readonly estate: () => Promise<Estate>

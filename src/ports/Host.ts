@@ -9,6 +9,8 @@ export interface HostDevice {
   readonly sizeBytes: bigint
   readonly lun: number
   readonly path: string
+  /** The ways to it, by the target at which each ends; undefined where the agent says nothing of them. */
+  readonly paths?: readonly { readonly target: string; readonly isUp: boolean }[]
 }
 
 export const fileSystems = ['xfs', 'ext4'] as const
@@ -31,6 +33,8 @@ export interface HostFileSystem {
 export interface Host {
   readonly identity: () => Promise<HostIdentity>
   readonly login: (target: string) => Promise<void>
+  /** What it has found at its last scan, without looking anew. */
+  readonly devices: () => Promise<readonly HostDevice[]>
   readonly rescan: () => Promise<readonly HostDevice[]>
   /** Writes bytes that follow from a seed; @returns their SHA-256 as the host computed it before sending */
   readonly write: (naa: string, offsetBytes: bigint, lengthBytes: number, seed: string) => Promise<string>

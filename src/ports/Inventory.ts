@@ -74,6 +74,7 @@ export interface Inventory {
     readonly isUp: boolean
     readonly address: string | null
     readonly targetName: string | null
+    readonly controllerLocator: string | null
   }[]
   readonly pools: readonly (Found<Pool> & { readonly state: Pool['state'] })[]
   readonly volumes: readonly (Found<Volume> & {

@@ -2,7 +2,8 @@ import type { Sequelize } from 'sequelize'
 import { hostAgent, nodeAgent, protocolNamed } from '@/connectors'
 import type { Host, NodeAgent, StorageSystem } from '@/ports'
 import { settings } from '@/records'
-import { probeAccess, systemAccess, type Kept, type SystemAccess } from '@/records/inventory'
+import { openSecret } from '@/records/secrets'
+import { agentSecretId, probeAccess, systemAccess, type Kept, type SystemAccess } from '@/records/inventory'
 import { SystemGone } from './errors'
 
 /** What the loops share: the records, the key to secrets, and a way to every system. */
@@ -41,8 +42,12 @@ export class World {
     return this.#reach(access, await this.#allowedNetworks())
   }
 
-  async host(agentAddress: string): Promise<Host> {
-    return hostAgent(agentAddress, this.stop, await this.#allowedNetworks())
+  /** @param secretId of the credential of an agent that is not registered yet; else the one that is kept with the host */
+  async host(agentAddress: string, secretId?: string): Promise<Host> {
+    const scope = { database: this.database }
+    const own = secretId ?? (await agentSecretId(scope, agentAddress))
+    const credential = own === undefined ? undefined : await openSecret(scope, this.key, own, 'agent')
+    return hostAgent(agentAddress, this.stop, await this.#allowedNetworks(), credential)
   }
 
   async node(agentAddress: string): Promise<NodeAgent> {

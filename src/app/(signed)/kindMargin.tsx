@@ -7,11 +7,12 @@ import { isUuid } from '@/core/input'
 import { draftAddress, intents, type IntentKind } from '@/core/intents'
 import type { ObjectList, ObjectPage } from '@/core/views'
 import { changesAbout } from '@/records/changes'
-import { objectById, objectList } from '@/records/queries'
+import { hostWays, objectById, objectList } from '@/records/queries'
 import { ChangeLines } from '@/ui/changes'
 import { IntentForm, KeyedDraft } from '@/ui/drafts'
 import { Margin } from '@/ui/frame'
 import { ObjectFacts } from '@/ui/kinds'
+import { DisksSeen } from '@/ui/provision/hosts'
 import { NewDraft } from './NewDraft'
 import { plain } from './plain'
 
@@ -184,6 +185,7 @@ async function ObjectMargin({ kind, found }: { readonly kind: ObjectKind; readon
         </p>
       )}
       <ObjectFacts name={kind.name} object={plain(found.object)} references={found.references} />
+      {kind.name === 'hosts' && <DisksSeen seen={await hostWays(scope, { hostId: id })} />}
       <Referring kind={kind} id={id} />
       {changes.length > 0 && (
         <>

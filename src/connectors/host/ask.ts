@@ -14,13 +14,19 @@ const isRefusal = new Ajv().compile<{ what: string; why: string; remedy: string 
  * Asks the HTTP interface of a host or node, which may stand under a path of its own.
  * @throws {HostRefused | UnreadableAnswer | NotReached | AnswerLate}
  */
+export interface Agent {
+  readonly address: string
+  readonly allowedNetworks: string | undefined
+  /** By which it knows who asks; undefined where it asks for nothing. */
+  readonly credential?: string | undefined
+}
+
 export async function ask<T>(
-  address: string,
+  { address, allowedNetworks, credential }: Agent,
   method: 'GET' | 'POST',
   path: string,
   isAnswer: ValidateFunction<T>,
   stop: AbortSignal,
-  allowedNetworks: string | undefined,
   body?: unknown,
 ): Promise<T> {
   const base = new URL(address).pathname.replace(/\/$/, '')
@@ -28,7 +34,12 @@ export async function ask<T>(
     { address, acceptedFingerprint: null, ...(allowedNetworks === undefined ? {} : { allowedNetworks }) },
     method,
     `${base}${path}`,
-    { body, stop, mostBytes: 4_000_000 },
+    {
+      body,
+      stop,
+      mostBytes: 4_000_000,
+      ...(credential === undefined ? {} : { headers: { authorization: `Bearer ${credential}` } }),
+    },
   )
   let parsed: unknown
   try {

@@ -15,7 +15,15 @@ const isIdentity = ajv.compile<{ name: string; operatingSystem: string; initiato
     initiators: { type: 'array', maxItems: 64, items: text },
   },
 })
-const isDevices = ajv.compile<{ devices: { naa: string; sizeBytes: string; lun: number; path: string }[] }>({
+const isDevices = ajv.compile<{
+  devices: {
+    naa: string
+    sizeBytes: string
+    lun: number
+    path: string
+    paths?: { target: string; isUp: boolean }[]
+  }[]
+}>({
   type: 'object',
   required: ['devices'],
   properties: {
@@ -29,6 +37,15 @@ const isDevices = ajv.compile<{ devices: { naa: string; sizeBytes: string; lun: 
           sizeBytes: { type: 'string', pattern: '^[0-9]{1,25}$' },
           lun: { type: 'integer' },
           path: text,
+          paths: {
+            type: 'array',
+            maxItems: 256,
+            items: {
+              type: 'object',
+              required: ['target', 'isUp'],
+              properties: { target: text, isUp: { type: 'boolean' } },
+            },
+          },
         },
       },
     },
@@ -115,19 +132,21 @@ const fileRequests = (asked: Asked): Pick<Host, FileRequests> => ({
   removeFile: async path => void (await asked('POST', '/agent/files/remove', isAnything, { path })),
 })
 
+const sized = <T extends { readonly sizeBytes: string }>(device: T) => ({
+  ...device,
+  sizeBytes: BigInt(device.sizeBytes),
+})
+
 /** A host through its agent's HTTP interface. */
-export function hostAgent(address: string, stop: AbortSignal, allowedNetworks?: string): Host {
+export function hostAgent(address: string, stop: AbortSignal, allowedNetworks?: string, credential?: string): Host {
   const asked: Asked = (method, path, isAnswer, body) =>
-    ask(address, method, path, isAnswer, stop, allowedNetworks, body)
+    ask({ address, allowedNetworks, credential }, method, path, isAnswer, stop, body)
   const range = (offsetBytes: bigint, lengthBytes: number) => ({ offsetBytes: `${offsetBytes}`, lengthBytes })
   return {
     identity: () => asked('GET', '/agent', isIdentity),
     login: async target => void (await asked('POST', '/agent/logins', isAnything, { target })),
-    rescan: async () =>
-      (await asked('POST', '/agent/rescan', isDevices, {})).devices.map(each => ({
-        ...each,
-        sizeBytes: BigInt(each.sizeBytes),
-      })),
+    devices: async () => (await asked('GET', '/agent/devices', isDevices)).devices.map(sized),
+    rescan: async () => (await asked('POST', '/agent/rescan', isDevices, {})).devices.map(sized),
     write: async (naa, offset, length, seed) =>
       (
         await asked('POST', `/agent/devices/${encodeURIComponent(naa)}/write`, isSum, {

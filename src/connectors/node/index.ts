@@ -26,10 +26,10 @@ const isRead = ajv.compile<{ nonZeroBytes: number }>({
 /** A node through its node agent's HTTP interface, which may stand under a path of its own. */
 export const nodeAgent = (address: string, stop: AbortSignal, allowedNetworks?: string): NodeAgent => ({
   probe: async (addresses, mtu) =>
-    (await ask(address, 'POST', '/agent/probe', isProbed, stop, allowedNetworks, { addresses, mtu })).answers,
+    (await ask({ address, allowedNetworks }, 'POST', '/agent/probe', isProbed, stop, { addresses, mtu })).answers,
   nonZeroBytes: async (serial, offsetBytes, lengthBytes) => {
     const path = `/agent/drives/${encodeURIComponent(serial)}/read`
     const range = { offsetBytes: `${offsetBytes}`, lengthBytes }
-    return (await ask(address, 'POST', path, isRead, stop, allowedNetworks, range)).nonZeroBytes
+    return (await ask({ address, allowedNetworks }, 'POST', path, isRead, stop, range)).nonZeroBytes
   },
 })

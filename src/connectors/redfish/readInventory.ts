@@ -21,7 +21,9 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
   const controllers = map.controllers === undefined ? [] : await connection.members(map.controllers, isController)
   const ports = []
   for (const controller of controllers) {
-    if (controller.Ports !== undefined) ports.push(...(await connection.members(controller.Ports['@odata.id'], isPort)))
+    if (controller.Ports === undefined) continue
+    const own = await connection.members(controller.Ports['@odata.id'], isPort)
+    ports.push(...own.map(port => ({ port, controllerLocator: controller['@odata.id'] })))
   }
   const pools = await resolved(connection, await connection.members(map.pools, isPool))
   const snapshots: Inventory['snapshots'][number][] = []
@@ -63,7 +65,8 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
         role: place?.cacheLocator === drive.locator ? ('cache' as const) : drive.role,
       }
     }),
-    ports: ports.map(each => ({
+    ports: ports.map(({ port: each, controllerLocator }) => ({
+      controllerLocator,
       locator: each['@odata.id'],
       name: each.Name,
       protocol: each.PortProtocol ?? 'unknown',

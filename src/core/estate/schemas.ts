@@ -171,6 +171,8 @@ export const portSchema = object({
   speedBitsPerSecond: { type: 'number', minimum: 0 },
   isUp: { type: 'boolean' },
   address: nullableText,
+  /** The controller at which it stands. */
+  controllerId: nullableId,
   /** The name by which hosts log in here, such as an IQN. */
   targetName: nullableText,
   revision,

@@ -1,6 +1,7 @@
 export type { Finding, FindingGravity, FindingTree } from './Finding'
 export { arrange, workOrder } from './arrange'
 export { clockToleranceSeconds } from './nodeFindings'
+export { pathFindings, type HostWays } from './pathFindings'
 export { rowFindings } from './rowFindings'
 export { standing, type StandingFinding } from './standing'
 export { clockApartSeconds, clockFinding, edgeFindings, readingFindings, type Missing } from './systemFindings'

@@ -47,6 +47,7 @@ export interface FormField {
     | 'lines'
     | 'day'
     | 'file'
+    | 'secret'
     | 'one of'
     | 'some of'
     | 'side by side'
@@ -54,6 +55,8 @@ export interface FormField {
     | 'part'
   /** What the choices are; a text field only suggests them. */
   readonly choices?: FieldChoices
+  /** What a secret is kept for. */
+  readonly purpose?: string
   /** The few that stand side by side; a value may be anything that the field may hold. */
   readonly options?: readonly { readonly value: unknown; readonly words: string }[]
   /** Stands beside the one before it. */

@@ -5,7 +5,12 @@ const registerHostSchema = {
   type: 'object',
   required: ['agentAddress', 'groupName'],
   additionalProperties: false,
-  properties: { agentAddress: { type: 'string', maxLength: 500 }, groupName: { type: 'string', maxLength: 255 } },
+  properties: {
+    agentAddress: { type: 'string', maxLength: 500 },
+    groupName: { type: 'string', maxLength: 255 },
+    /** Of what is kept, by which its agent knows who asks; blank where it asks for nothing. */
+    secretId: idOrBlankSchema,
+  },
 } as const
 export type RegisterHostIntent = IntentOf<typeof registerHostSchema>
 
@@ -28,6 +33,13 @@ export const registerHostIntent = {
         hint: 'Hosts of a group see the same volumes. A new name makes a new group.',
         as: 'text',
         choices: 'names of host groups',
+      },
+      {
+        field: 'secretId',
+        label: 'Credential of its agent',
+        hint: 'Where the agent asks for one. It is kept sealed, and never shown again.',
+        as: 'secret',
+        purpose: 'agent',
       },
     ],
   },

@@ -1,6 +1,7 @@
 import type { ChangeLine } from './ChangeLine'
 import type { Mapping, Pool, ServiceClass, Snapshot, System, Volume } from '../estate'
 import type { PromiseKept } from '../classes'
+import type { WaysSeen } from './HostWaysSeen'
 import type { Judged } from '../snapshots'
 
 /** One volume with its neighbours and the latest changes that touched it. */
@@ -11,6 +12,8 @@ export interface VolumePage {
   readonly pool: Pool
   readonly system: System
   readonly mappings: readonly Mapping[]
+  /** By which ways hosts see it, as their agents say. */
+  readonly ways: readonly WaysSeen[]
   readonly targets: readonly { readonly name: string; readonly address: string }[]
   readonly changes: readonly ChangeLine[]
   readonly serviceClass: ServiceClass | null

@@ -20,6 +20,7 @@ export type { SlowLine, SlowList, SpanMean, VolumeLoad } from './PerformancePage
 export { packed, unpacked, type Packed } from './packed'
 export type { ChangeLine } from './ChangeLine'
 export { driveSorts, type DriveCount, type DriveLine, type DriveSort } from './DriveLine'
+export { upByController, type WaysSeen } from './HostWaysSeen'
 export { volumeSorts, type VolumeLine, type VolumeSort } from './VolumeLine'
 export type { VolumeCopies, VolumePage } from './VolumePage'
 export type { FindingRecord, PieceWork } from './RowPage'

@@ -1,6 +1,7 @@
 export { nextReading, storeInventory, storeParts, type Kept } from './storeInventory'
 export type { NotKept } from './storeObjects'
 export {
+  agentSecretId,
   dropHosts,
   enrolHost,
   enrolHosts,
@@ -16,6 +17,7 @@ export {
 } from './systems'
 export { hold, idAt, release } from './objects'
 export { agreedBefore, estateClock, estateNow, followsSystems, keepClock } from './clock'
+export { controllersByTarget, disksNamed, hostsToLookAt, keepHostPaths, type HostPath } from './hostPaths'
 export { dropClass, keepClass, keepPool, setApplication, setClass, setImage } from './classes'
 export { noteSnapshots } from './snapshots'
 export { snapshotsPast, volumesDue, volumesUnder } from './schedules'

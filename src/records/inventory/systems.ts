@@ -152,6 +152,7 @@ export async function enrolHost(
     readonly operatingSystem: string
     readonly initiators: readonly string[]
     readonly groupName: string
+    readonly secretId: string | null
   },
   enrolKey: string,
 ): Promise<string> {
@@ -161,12 +162,31 @@ export async function enrolHost(
   ])
   await run(
     scope,
-    `insert into hosts (id, host_group_id, name, agent_address, operating_system, initiators, enrol_key)
-     select $1, id, $2, $3, $4, $5::jsonb, $7 from host_groups where name = $6 on conflict (enrol_key) do nothing`,
-    [uuid(), host.name, host.agentAddress, host.operatingSystem, toJson(host.initiators), host.groupName, enrolKey],
+    `insert into hosts (id, host_group_id, name, agent_address, operating_system, initiators, enrol_key, agent_secret_id)
+     select $1, id, $2, $3, $4, $5::jsonb, $7, $8 from host_groups where name = $6 on conflict (enrol_key) do nothing`,
+    [
+      uuid(),
+      host.name,
+      host.agentAddress,
+      host.operatingSystem,
+      toJson(host.initiators),
+      host.groupName,
+      enrolKey,
+      host.secretId,
+    ],
   )
   return (await row<{ readonly id: string }>(scope, 'select id from hosts where enrol_key = $1', [enrolKey]))?.id ?? ''
 }
+
+/** Of what is kept, by which the agent at an address knows who asks; undefined where it asks for nothing. */
+export const agentSecretId = async (scope: Scope, agentAddress: string): Promise<string | undefined> =>
+  (
+    await row<{ readonly agent_secret_id: string | null }>(
+      scope,
+      'select agent_secret_id from hosts where agent_address = $1',
+      [agentAddress],
+    )
+  )?.agent_secret_id ?? undefined
 
 /** Takes hosts without an agent into the estate, and their groups where those are new; safe to repeat by its key. */
 export async function enrolHosts(

@@ -18,6 +18,8 @@ import { sql as snapshots } from './0013-snapshots.sql'
 import { sql as consistencyGroups } from './0014-consistency-groups.sql'
 import { sql as metrics } from './0015-metrics.sql'
 import { sql as applications } from './0016-applications.sql'
+import { sql as secrets } from './0017-secrets.sql'
+import { sql as paths } from './0018-paths.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -36,6 +38,8 @@ const steps = [
   { name: '0014-consistency-groups', sql: consistencyGroups },
   { name: '0015-metrics', sql: metrics },
   { name: '0016-applications', sql: applications },
+  { name: '0017-secrets', sql: secrets },
+  { name: '0018-paths', sql: paths },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -24,6 +24,7 @@ const port = (number: number, more: object = {}) => ({
   isUp: number % 2 === 0,
   address: `10.0.0.${number}`,
   targetName: null,
+    controllerLocator: null,
   ...more,
 })
 const inventory = sampleInventory({
@@ -49,6 +50,7 @@ beforeAll(async () => {
   systemId = (await enrolled(scope(), randomBytes(32), 'heron')).systemId
   const host = {
     name: 'gate',
+    secretId: null,
     agentAddress: 'http://a',
     operatingSystem: 'os',
     initiators: ['iqn.x'],

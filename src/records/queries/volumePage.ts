@@ -4,6 +4,7 @@ import { Op } from 'sequelize'
 import { changesAbout } from '../changes'
 import { row, type Scope } from '../database'
 import { estateNow } from '../inventory'
+import { hostWays } from './hostWays'
 import { object, objectCount, objects } from '../objects'
 
 const mostChanges = 20
@@ -37,6 +38,7 @@ export async function volumePage(scope: Scope, id: string): Promise<VolumePage |
     pool,
     system,
     mappings,
+    ways: mappings.length === 0 ? [] : await hostWays(scope, { naa: volume.naa }),
     targets: ports.flatMap(({ targetName, address }) =>
       targetName === null || address === null ? [] : [{ name: targetName, address }],
     ),

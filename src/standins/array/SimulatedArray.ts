@@ -79,6 +79,15 @@ export class SimulatedArray {
     return { collection: this.#in(kind), id, value: null }
   }
 
+  /** Whether a controller is out: nothing goes through its ports until the fault is cleared. */
+  isControllerDown(controller: string): boolean {
+    return this.faults
+      .all()
+      .some(
+        each => each.kind === 'controller-down' && each.target === this.model.name && each.controller === controller,
+      )
+  }
+
   writtenBytes(volume: VolumeEntity): bigint {
     if (!volume.isThin) return BigInt(volume.sizeBytes)
     const extents =

@@ -16,6 +16,7 @@ const faultSchema = {
     retryAfterSeconds: { type: 'number', minimum: 0 },
     atRatio: { type: 'number', minimum: 0, maximum: 1 },
     drive: { type: 'string' },
+    controller: { type: 'string' },
     node: { type: 'string' },
     port: { type: 'string' },
     mtu: { type: 'integer' },
@@ -32,6 +33,7 @@ interface WantedFault {
   readonly retryAfterSeconds?: number
   readonly atRatio?: number
   readonly drive?: string
+  readonly controller?: string
   readonly node?: string
   readonly port?: string
   readonly mtu?: number

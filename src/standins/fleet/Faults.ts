@@ -9,6 +9,7 @@ export const faultKinds = [
   'wrong-types',
   'expired-token',
   'task-fails',
+  'controller-down',
   'drive-fails',
   'drive-pulled',
   'drive-returned',
@@ -32,6 +33,8 @@ export interface Fault {
   readonly atRatio: number
   /** Drive fails: its bay, as `<enclosure>/<bay>`. */
   readonly drive: string
+  /** Controller down: which. */
+  readonly controller?: string
   /** How many times it strikes; 0 is until it is cleared. */
   readonly times: number
 }

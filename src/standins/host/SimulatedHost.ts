@@ -24,6 +24,8 @@ interface HostState {
   readonly devices: readonly Device[]
   readonly mounts?: readonly Mount[]
   readonly boots?: number
+  /** What whoever asks its agent must show; everybody may ask while there is none. */
+  readonly credential?: string
   /** When it is up again, in wall milliseconds. */
   readonly upAt?: number
 }
@@ -50,6 +52,14 @@ export class SimulatedHost {
   /** Whether it is starting, and answers nothing. */
   get isStarting(): boolean {
     return (this.state.upAt ?? 0) > Date.now()
+  }
+
+  get credential(): string | undefined {
+    return this.state.credential
+  }
+
+  setCredential(credential: string): void {
+    this.#save({ ...this.state, credential })
   }
 
   get bootId(): string {
@@ -150,6 +160,15 @@ export class SimulatedHost {
     array.store.commit([array.entry('volumes', { ...volume, storedExtents })])
   }
 
+  /** The ways to a disk: one to each target of its array to which this host has logged in. */
+  withWays(device: Device) {
+    const array = this.#reachable().find(each => each.volume.naa === device.naa)?.array
+    const paths = (array?.model.ports ?? [])
+      .filter(({ target }) => this.state.logins.includes(target))
+      .map(({ target, controller }) => ({ target, isUp: array?.isControllerDown(controller) === false }))
+    return { ...device, paths }
+  }
+
   #openToWrite(naa: string, offset: bigint, length: number): Reachable {
     const opened = this.#open(naa, offset, length)
     if (opened.isReadOnly)
@@ -178,6 +197,13 @@ export class SimulatedHost {
     const now = this.#reachable().find(each => each.volume.naa === naa)
     if (now === undefined)
       throw refuse(403, `The disk ${naa} does not answer.`, 'The array no longer shows it to this host.', 'Rescan.')
+    if (this.withWays(device).paths.every(({ isUp }) => !isUp))
+      throw refuse(
+        503,
+        `The disk ${naa} does not answer.`,
+        'All ways to it are down.',
+        'Look at the ports and controllers.',
+      )
     return now
   }
 

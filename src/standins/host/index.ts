@@ -1,7 +1,7 @@
 import Fastify, { type FastifyInstance } from 'fastify'
 import Ajv from 'ajv/dist/2020.js'
 import { InputOutputRefused } from '../row'
-import { HostRefused } from './HostRefused'
+import { HostRefused, refuse } from './HostRefused'
 import type { SimulatedHost } from './SimulatedHost'
 
 export { SimulatedHost, type HostModel } from './SimulatedHost'
@@ -31,6 +31,22 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     if (host.isStarting) request.raw.destroy()
     else done()
   })
+  server.addHook('onRequest', (request, _reply, done) => {
+    const { credential } = host
+    const isKnown = credential === undefined || request.headers.authorization === `Bearer ${credential}`
+    done(
+      isKnown
+        ? undefined
+        : refuse(401, 'The agent did nothing.', 'It does not know who asks.', 'Show the credential that it was given.'),
+    )
+  })
+  server.post('/agent/credential', ({ body }) => {
+    const { credential } = (body ?? {}) as { credential?: unknown }
+    if (typeof credential !== 'string' || credential.length < 12)
+      throw refuse(400, 'No credential was set.', 'It has fewer than 12 characters.', 'Choose a longer one.')
+    host.setCredential(credential)
+    return {}
+  })
   server.get('/agent', () => ({
     name: host.model.name,
     operatingSystem: host.model.operatingSystem,
@@ -40,8 +56,8 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     host.login(String((body as { target?: unknown } | null)?.target))
     return { logins: host.state.logins }
   })
-  server.post('/agent/rescan', () => ({ devices: host.rescan() }))
-  server.get('/agent/devices', () => ({ devices: host.state.devices }))
+  server.post('/agent/rescan', () => ({ devices: host.rescan().map(each => host.withWays(each)) }))
+  server.get('/agent/devices', () => ({ devices: host.state.devices.map(each => host.withWays(each)) }))
   server.post<{ Params: { naa: string } }>('/agent/devices/:naa/write', ({ params, body }) => {
     const { offset, length, seed } = bytes(body)
     return { sha256: host.write(params.naa, offset, length, seed) }

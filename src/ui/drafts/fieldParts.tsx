@@ -6,6 +6,7 @@ import { Choice } from '../parts/Choice'
 import { Field } from '../parts/Field'
 import { NameField } from '../parts/NameField'
 import { NumberField } from '../parts/NumberField'
+import { SecretField } from '../parts/SecretField'
 import { SelectField } from '../parts/Select'
 import { sizeEcho } from '../parts/sizeEcho'
 import { Trouble } from '../parts/State'
@@ -157,6 +158,18 @@ const TextOfFile = ({ field, error, onChange }: PartProps) => (
   </Field>
 )
 
+/** A secret, of which the draft holds the id only. */
+const Secret = ({ field, value, error, onChange }: PartProps) => (
+  <SecretField
+    label={field.label}
+    hint={field.hint}
+    error={error}
+    value={textOf(value)}
+    purpose={field.purpose ?? ''}
+    onChange={onChange}
+  />
+)
+
 const OneOf = ({ field, value, error, onChange, options = [] }: PartProps) => (
   <SelectField
     label={field.label}
@@ -224,6 +237,7 @@ export const fieldParts: Readonly<Record<Exclude<FormField['as'], 'part'>, Compo
   lines: Lines,
   day: Day,
   file: TextOfFile,
+  secret: Secret,
   'one of': OneOf,
   'some of': SomeOf,
   'side by side': SideBySide,

@@ -29,7 +29,13 @@ test('what is on every page, what is not known, and what cannot be read is heard
 
 test('every table that a page listens to is one that the database tells of', () => {
   const folder = join(process.cwd(), 'src/records/migrations')
-  const sql = ['0011-notices.sql.ts', '0013-snapshots.sql.ts', '0014-consistency-groups.sql.ts', '0015-metrics.sql.ts']
+  const sql = [
+    '0011-notices.sql.ts',
+    '0013-snapshots.sql.ts',
+    '0014-consistency-groups.sql.ts',
+    '0015-metrics.sql.ts',
+    '0018-paths.sql.ts',
+  ]
     .map(name => readFileSync(join(folder, name), 'utf8'))
     .join('\n')
   const source = readFileSync(join(process.cwd(), 'src/ui/frame/concerns.ts'), 'utf8')

@@ -7,7 +7,7 @@ interface Told {
 
 /** Of the estate's tables, those that pages below a path show; the first that fits counts. A path that is not here shows all. */
 const shown: readonly (readonly [string, ReadonlySet<string>])[] = [
-  ['/provision/hosts', new Set(['hosts', 'host_groups', 'mappings', 'systems'])],
+  ['/provision/hosts', new Set(['hosts', 'host_groups', 'host_paths', 'mappings', 'systems'])],
   [
     '/provision',
     new Set([
@@ -19,6 +19,7 @@ const shown: readonly (readonly [string, ReadonlySet<string>])[] = [
       'pools',
       'hosts',
       'host_groups',
+      'host_paths',
       'systems',
     ]),
   ],

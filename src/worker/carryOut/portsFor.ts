@@ -61,7 +61,7 @@ export function portsFor(world: World, change: ChangeRecord, step: Standing): Ch
     system,
     of: async (id, name) => patience.counted(await (await system(id)).of(name), `${id}.${name}`),
     probedSystem: async id => patience.counted(await world.probedSystem(id), id),
-    host: async address => patience.counted(await world.host(address), address),
+    host: async (address, secretId) => patience.counted(await world.host(address, secretId), address),
     node: async address => patience.counted(await world.node(address), address),
     madeBy: change.madeBy,
     records: recordsOf(world),

@@ -5,6 +5,7 @@ import { noteWaitTold, wake, waitsAt, mark, type Wait } from '@/records/changes'
 import { collectParts, collectSystem } from '../collect/collectSystem'
 import type { World } from '../World'
 import { every } from './every'
+import { HostWays } from './HostWays'
 import { Loads } from './Loads'
 import { Metering } from './Metering'
 import { Schedules } from './Schedules'
@@ -20,6 +21,7 @@ const longestMilliseconds = 120_000
 const pollMilliseconds = 500
 const scheduleMilliseconds = 5000
 const meterMilliseconds = 5000
+const waysMilliseconds = 15_000
 const settleMilliseconds = 400
 const tellMilliseconds = 900
 const mostOrigins = 8
@@ -44,12 +46,14 @@ export async function lookAfterSystem(
   const metering = new Metering(world, systemId)
   const measuring = every(meterMilliseconds, stop, () => metering.keep(), told('measuring'))
   const loads = new Loads(world, systemId)
+  const ways = new HostWays(world, systemId)
+  const asking = every(waysMilliseconds, stop, () => ways.keep(), told('asking hosts'))
   const counting = every(meterMilliseconds, stop, () => loads.keep(), told('counting'))
   try {
     await collecting(world, systemId, stop, told('collecting'))
   } finally {
     ending.abort()
-    await Promise.all([polling, keeping, measuring, counting])
+    await Promise.all([polling, keeping, measuring, counting, asking])
   }
 }
 

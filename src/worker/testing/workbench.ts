@@ -52,6 +52,7 @@ export async function workbench(rate: number) {
   return {
     fleet,
     database,
+    key,
     ended,
     drafted,
     estate: (needs: EstateNeeds = []): Promise<Estate> => loadEstate({ database }, needs, ''),

@@ -5,7 +5,9 @@ import type { ChangeKind } from '../../ChangeKind'
 import { absent, advise, rule } from '../../parts/checks'
 import { outlined, type Outlined } from '../../parts/outline'
 
-type Step = Readonly<{ step: 'enrol'; agentAddress: string; groupName: string }>
+type Step = Readonly<{ step: 'enrol'; agentAddress: string; groupName: string; secretId?: string }>
+
+const secretOf = ({ secretId = '' }: { readonly secretId?: string }) => (secretId === '' ? undefined : secretId)
 
 const isAddress = (text: string) => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol)
 
@@ -42,6 +44,17 @@ function checksOf({ group, intent, known }: Seen): readonly PlanCheck[] {
       "Give the address of the host's agent, such as http://10.0.0.5:4300.",
       { field: 'agentAddress' },
     ),
+    ...(secretOf(intent) === undefined || !isAddress(intent.agentAddress)
+      ? []
+      : [
+          advise(
+            'sealed-way',
+            new URL(intent.agentAddress).protocol === 'https:',
+            'Its credential goes to it over an encrypted connection.',
+            'Its credential goes to it in the clear: whoever reads the network between can use it.',
+            { field: 'agentAddress', remedy: 'Give an address that begins with https:// where the agent has one.' },
+          ),
+        ]),
     absent('new', known, 'It is not registered yet.', known => `It is registered already, as ${known.name}.`, {
       field: 'agentAddress',
     }),
@@ -83,10 +96,11 @@ export const registerHost: ChangeKind<Intent, Step> = {
   needs: () => [],
   plan,
   async runStep(step, { key }, ports) {
-    const identity = await (await ports.host(step.agentAddress)).identity()
+    const secretId = secretOf(step)
+    const identity = await (await ports.host(step.agentAddress, secretId)).identity()
     return {
       hostId: await ports.records.enrolHost(
-        { ...identity, agentAddress: step.agentAddress, groupName: step.groupName },
+        { ...identity, agentAddress: step.agentAddress, groupName: step.groupName, secretId: secretId ?? null },
         key,
       ),
     }

@@ -128,7 +128,7 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
     name: 'ports',
     words: { one: 'port', many: 'ports' },
     schema: portSchema,
-    references: {},
+    references: { controllerId: 'controllers' },
     moving: [],
     ours: [],
     order: ['systemId', 'name'],
@@ -140,6 +140,7 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
       columns: [
         { field: 'name', words: 'Port' },
         { field: 'systemId', words: 'System', as: 'name of' },
+        { field: 'controllerId', words: 'Controller', as: 'name of' },
         { field: 'protocol', words: 'Protocol', isFolded: true },
         { field: 'isUp', words: 'Link', as: 'up or down' },
         { field: 'speedBitsPerSecond', words: 'Speed', as: 'bits a second' },

@@ -31,12 +31,12 @@ export function storagePlaces(array: SimulatedArray): Place[] {
         }
       },
     }),
-    ...controllerPlaces(model),
-    ...portPlaces(model),
+    ...controllerPlaces(array),
+    ...portPlaces(array),
   ]
 }
 
-const controllerPlaces = (model: ArrayModel): Place[] =>
+const controllerPlaces = (array: SimulatedArray, model: ArrayModel = array.model): Place[] =>
   placesOf<string>({
     path: 'Storage/1/Controllers/:controller',
     type: 'StorageController.v1_8_0.StorageController',
@@ -50,11 +50,11 @@ const controllerPlaces = (model: ArrayModel): Place[] =>
       SerialNumber: `${model.serial}-${id}`,
       FirmwareVersion: model.firmware,
       Ports: link(`Storage/1/Controllers/${id}/Ports`),
-      Status: status(true),
+      Status: status(!array.isControllerDown(id)),
     }),
   })
 
-const portPlaces = (model: ArrayModel): Place[] =>
+const portPlaces = (array: SimulatedArray, model: ArrayModel = array.model): Place[] =>
   placesOf<Port>({
     path: 'Storage/1/Controllers/:controller/Ports/:port',
     type: 'Port.v1_13_0.Port',
@@ -63,10 +63,10 @@ const portPlaces = (model: ArrayModel): Place[] =>
       model.controllers.includes(controller) ? model.ports.filter(each => each.controller === controller) : undefined,
     idOf: each => each.id,
     nameOf: each => `Port ${each.id}`,
-    body: ({ speedGbps }) => ({
+    body: ({ speedGbps, controller }) => ({
       PortProtocol: 'Ethernet',
       CurrentSpeedGbps: speedGbps,
-      LinkStatus: 'LinkUp',
+      LinkStatus: array.isControllerDown(controller) ? 'LinkDown' : 'LinkUp',
       Ethernet: { AssociatedMACAddresses: [] },
       Status: status(true),
     }),

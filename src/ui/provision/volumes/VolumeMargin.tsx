@@ -10,6 +10,7 @@ import { Bytes } from '../../parts/Bytes'
 import { Copied } from '../../parts/Copied'
 import { State } from '../../parts/State'
 import { keptWords, PromiseLines } from '../classes'
+import { Ways } from '../hosts'
 
 interface VolumeMarginProps {
   readonly page: VolumePage
@@ -45,7 +46,7 @@ export const VolumeMargin = ({ page, offered, isOwnPage = false }: VolumeMarginP
           <PromiseLines promises={page.promises} />
         </>
       )}
-      <SeenBy mappings={mappings} />
+      <SeenBy mappings={mappings} ways={page.ways} />
       {mappings.length > 0 && (
         <HostCommands commands={linuxCommands({ name: volume.name, naa: volume.naa, targets })} />
       )}
@@ -141,14 +142,31 @@ const Copies = ({ page: { volume, snapshotCount, cloneOf } }: Pick<VolumeMarginP
   </>
 )
 
-const SeenBy = ({ mappings }: { readonly mappings: readonly Mapping[] }) => (
+interface SeenByProps {
+  readonly mappings: readonly Mapping[]
+  readonly ways: VolumePage['ways']
+}
+
+const SeenBy = ({ mappings, ways }: SeenByProps) => (
   <>
     <h3>Seen by</h3>
     {mappings.length === 0 && <p className="mt-0 text-second">Nobody: it is mapped to no host group.</p>}
     {mappings.map(mapping => (
-      <div key={mapping.id} className="flex justify-between py-[2px]">
-        <span>{mapping.groupName}</span>
-        <span className="mono">LUN {mapping.lun}</span>
+      <div key={mapping.id} className="py-[2px]">
+        <div className="flex justify-between">
+          <span>{mapping.groupName}</span>
+          <span className="mono">LUN {mapping.lun}</span>
+        </div>
+        {ways
+          .filter(each => each.hostGroupId === mapping.hostGroupId)
+          .map(each => (
+            <div key={each.hostId} className="flex justify-between gap-3 pl-3 text-second">
+              <Link className="textlink" href={`/provision/hosts?sel=${each.hostId}`}>
+                {each.hostName}
+              </Link>
+              <Ways seen={each} />
+            </div>
+          ))}
       </div>
     ))}
   </>

@@ -5,6 +5,7 @@ import { kindOperations, type KindOperationId } from './kinds'
 import { metricOperations } from './metrics'
 import type { Operation } from './Operation'
 import { roundOperations } from './rounds'
+import { secretOperations } from './secrets'
 import { systemsOperations } from './systems'
 import { viewOperations } from './views'
 
@@ -16,6 +17,7 @@ const table = {
   ...viewOperations,
   ...roundOperations,
   ...metricOperations,
+  ...secretOperations,
   events: { method: 'get', path: '/events', summary: 'Server-sent events: which records have changed' },
   openApi: { method: 'get', path: '/openapi.json', summary: 'This document', isOpen: true },
 } as const satisfies Readonly<Record<string, Operation>>

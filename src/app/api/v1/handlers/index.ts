@@ -9,6 +9,7 @@ import { events } from './events'
 import { kindHandlers } from './kinds'
 import { metricHandlers } from './metrics'
 import { roundHandlers } from './rounds'
+import { secretHandlers } from './secrets'
 import { settingHandlers } from './settings'
 import { systemHandlers } from './systems'
 import { viewHandlers } from './views'
@@ -26,6 +27,7 @@ export const handlers: Handlers = {
   ...viewHandlers,
   ...roundHandlers,
   ...metricHandlers,
+  ...secretHandlers,
   events,
   openApi: async () => openApiDocument(),
 }

@@ -1,0 +1,1 @@
+export { DisksSeen, Ways } from './Ways'

@@ -1,0 +1,89 @@
+import { pathFindings, type HostWays as Ways } from '@/core/findings'
+import type { HostDevice } from '@/ports'
+import {
+  controllersByTarget,
+  disksNamed,
+  hostsToLookAt,
+  keepFindings,
+  keepHostPaths,
+  systemName,
+} from '@/records/inventory'
+import type { World } from '../World'
+
+/** Hosts that are asked at once; one that does not answer holds up the others no longer than its patience. */
+const atOnce = 4
+
+/** Asks the hosts of one system by which ways they see its disks. Nothing is changed on them: they say what they have. */
+export class HostWays {
+  /** What was kept last of each host: what stands still is not written again. */
+  readonly #kept = new Map<string, string>()
+  /** Findings stand, also those of a process before this one: they may have to be cleared. */
+  #hasFound = true
+
+  constructor(
+    private readonly world: World,
+    private readonly systemId: string,
+  ) {}
+
+  async keep(): Promise<void> {
+    const { world, systemId } = this
+    const scope = { database: world.database }
+    const hosts = await hostsToLookAt(scope, systemId)
+    if (hosts.length === 0 && !this.#hasFound) return
+    const controllerOf = await controllersByTarget(scope, systemId)
+    const seen: Ways[] = []
+    for (let from = 0; from < hosts.length; from += atOnce) {
+      const ways = await Promise.all(hosts.slice(from, from + atOnce).map(host => this.#waysOf(host, controllerOf)))
+      seen.push(...ways.filter(each => each !== undefined))
+    }
+    const named = { id: systemId, name: await systemName(scope, systemId) }
+    const controllers = [...new Set(controllerOf.values())].sort((a, b) => a.localeCompare(b))
+    const findings = pathFindings(named, controllers, seen)
+    await keepFindings(scope, systemId, 'hosts', findings)
+    this.#hasFound = findings.length > 0
+  }
+
+  /** The ways of one host. One that does not answer says nothing of them: what it said last stands. */
+  async #waysOf(
+    { id, name, agentAddress }: Awaited<ReturnType<typeof hostsToLookAt>>[number],
+    controllerOf: ReadonlyMap<string, string>,
+  ): Promise<Ways | undefined> {
+    const devices = await this.#devices(agentAddress)
+    if (devices === undefined) return undefined
+    const scope = { database: this.world.database }
+    const naas = devices.map(({ naa }) => naa)
+    const disks = await disksNamed(scope, this.systemId, naas)
+    const own = devices.filter(each => disks.has(each.naa))
+    await this.#note(id, own)
+    return { hostId: id, hostName: name, disks: own.map(each => waysTo(each, disks, controllerOf)) }
+  }
+
+  async #devices(agentAddress: string): Promise<readonly HostDevice[] | undefined> {
+    try {
+      return await (await this.world.host(agentAddress)).devices()
+    } catch (cause) {
+      if (this.world.stop.aborted) throw cause
+      return undefined
+    }
+  }
+
+  async #note(hostId: string, devices: readonly HostDevice[]): Promise<void> {
+    const now = JSON.stringify(devices.map(({ naa, lun, paths }) => [naa, lun, paths]))
+    if (this.#kept.get(hostId) === now) return
+    await keepHostPaths({ database: this.world.database }, hostId, this.systemId, devices)
+    this.#kept.set(hostId, now)
+  }
+}
+
+function waysTo(
+  { naa, paths = [] }: HostDevice,
+  disks: ReadonlyMap<string, string>,
+  controllerOf: ReadonlyMap<string, string>,
+): Ways['disks'][number] {
+  const up: Record<string, number> = {}
+  for (const { target, isUp } of paths) {
+    const controller = controllerOf.get(target)
+    if (controller !== undefined && isUp) up[controller] = (up[controller] ?? 0) + 1
+  }
+  return { name: disks.get(naa) ?? naa, up, known: paths.length }
+}

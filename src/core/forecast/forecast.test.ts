@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { seeded } from '../testing/seeded'
 import { forecastGrowth, type GrowthForecast } from '.'
 import { widening } from './forecastGrowth'
-import { medianInPlace } from './theilSen'
+import { medianInPlace, SlopeHint, theilSenSlope } from './theilSen'
 
 const tebi = 2 ** 40
 const weekdays = [1.4, 1.2, 1, 1.1, 1.3, 0.3, 0.2]
@@ -123,5 +123,34 @@ test('the median of any values is the one that sorting gives', () => {
       },
     ),
     { numRuns: 200 },
+  )
+})
+
+test('the slope is the median of all pairs, whatever the fits before have left as a hint', () => {
+  const day = fc.double({ noNaN: true, noDefaultInfinity: true, min: -1e6, max: 1e6 })
+  const series = fc.array(
+    fc.array(fc.oneof(day, fc.constantFrom(1, 2)), { minLength: 2, maxLength: 84, size: 'max' }),
+    {
+      minLength: 1,
+      maxLength: 5,
+    },
+  )
+  fc.assert(
+    fc.property(series, all => {
+      const hint = new SlopeHint()
+      for (const days of all) {
+        const values = Float64Array.from(days)
+        const slopes = days.flatMap((value, at) =>
+          days.slice(0, at).map((before, from) => (value - before) / (at - from)),
+        )
+        const sorted = slopes.sort((a, b) => a - b)
+        const [low = 0, high = 0] = [sorted[(sorted.length - 1) >> 1], sorted[sorted.length >> 1]]
+        const found = theilSenSlope(values, new Float64Array(3486), hint)
+        expect(Math.abs(found - (low + high) / 2)).toBeLessThanOrEqual(
+          1e-9 * Math.max(1, Math.abs(low), Math.abs(high)),
+        )
+      }
+    }),
+    { numRuns: 150 },
   )
 })

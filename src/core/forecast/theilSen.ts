@@ -79,19 +79,92 @@ export function medianInPlace(values: Float64Array, count: number): number {
   return middleOf(values, above, count, count % 2 === 0)
 }
 
-/**
- * The median of the slopes of all pairs, over equally spaced points. Not pulled by outliers of up to 29% of the points.
- * @param pairs scratch of at least n·(n − 1)/2 @returns slope per step
- * @see Sen 1968, Estimates of the regression coefficient based on Kendall's tau
- */
-export function theilSenSlope(values: Float64Array, pairs: Float64Array): number {
+/** The slopes of all pairs, those of neighbours first. @returns how many */
+function slopesOf(values: Float64Array, pairs: Float64Array): number {
   const n = values.length
   let count = 0
   for (let apart = 1; apart < n; apart += 1) {
+    const inverse = 1 / apart
     for (let at = apart; at < n; at += 1) {
-      pairs[count] = ((values[at] ?? 0) - (values[at - apart] ?? 0)) / apart
+      pairs[count] = ((values[at] as number) - (values[at - apart] as number)) * inverse
       count += 1
     }
   }
-  return medianInPlace(pairs, count)
+  return count
+}
+
+/** Puts slopes of pairs that lie evenly over all of them into the sample, sorted. */
+function sampleSlopes(values: Float64Array, count: number): void {
+  const n = values.length
+  let apart = 1
+  let before = 0
+  for (let taken = 0; taken < sampled; taken += 1) {
+    const wanted = Math.floor((taken * count) / sampled)
+    while (wanted >= before + n - apart) {
+      before += n - apart
+      apart += 1
+    }
+    const at = apart + wanted - before
+    sample[taken] = ((values[at] as number) - (values[at - apart] as number)) / apart
+  }
+  sample.sort()
+}
+
+/** Where the median of slopes was last, and how far to either side a twelfth of them lay: windows that overlap have medians near each other. */
+export class SlopeHint {
+  center = Number.NaN
+  half = 0
+}
+
+/** So much of all slopes is to lie in the next band. */
+const bandShare = 1 / 12
+
+/**
+ * The median of all slopes without keeping them: those between two bounds are gathered, those below are counted. The bounds say only
+ * where to look: the median is exact. @returns undefined where it lies outside, or too much inside
+ */
+function slopeWithin(values: Float64Array, count: number, low: number, high: number, hint: SlopeHint) {
+  const n = values.length
+  let below = 0
+  let inside = 0
+  for (let apart = 1; apart < n; apart += 1) {
+    const inverse = 1 / apart
+    for (let at = apart; at < n; at += 1) {
+      // Within their bounds: the loop is the whole cost, and takes no tests.
+      const slope = ((values[at] as number) - (values[at - apart] as number)) * inverse
+      if (slope < low) below += 1
+      else if (slope <= high) {
+        band[inside] = slope
+        inside += 1
+      }
+    }
+    if (inside > band.length - n) return undefined
+  }
+  const above = (count >> 1) - below
+  if (above < 1 || above >= inside) return undefined
+  const found = middleOf(band, above, inside, count % 2 === 0)
+  hint.center = found
+  hint.half = ((high - low) * bandShare * count) / inside / 2
+  return found
+}
+
+/** First where the hint says, else between two slopes of a sample. */
+function slopeFromBand(values: Float64Array, count: number, hint: SlopeHint): number | undefined {
+  if (hint.half > 0) {
+    const near = slopeWithin(values, count, hint.center - hint.half, hint.center + hint.half, hint)
+    if (near !== undefined) return near
+  }
+  sampleSlopes(values, count)
+  return slopeWithin(values, count, sample[sampled / 2 - reach] ?? 0, sample[sampled / 2 + reach] ?? 0, hint)
+}
+
+/**
+ * The median of the slopes of all pairs, over equally spaced points. Not pulled by outliers of up to 29% of the points.
+ * @param pairs scratch of at least n·(n − 1)/2 @param hint of the fits before, kept for the next @returns slope per step
+ * @see Sen 1968, Estimates of the regression coefficient based on Kendall's tau
+ */
+export function theilSenSlope(values: Float64Array, pairs: Float64Array, hint = new SlopeHint()): number {
+  const count = (values.length * (values.length - 1)) / 2
+  const found = count >= manyValues ? slopeFromBand(values, count, hint) : undefined
+  return found ?? medianInPlace(pairs, slopesOf(values, pairs))
 }

@@ -1,4 +1,4 @@
-import { medianInPlace, theilSenSlope } from './theilSen'
+import { medianInPlace, SlopeHint, theilSenSlope } from './theilSen'
 
 export interface Trend {
   readonly slopeBytesPerDay: number
@@ -15,6 +15,7 @@ export class TrendFitter {
   readonly #pairs: Float64Array
   readonly #values: Float64Array
   readonly #some: Float64Array
+  readonly #hint = new SlopeHint()
 
   /** @param mostDays the longest window */
   constructor(mostDays: number) {
@@ -47,7 +48,7 @@ export class TrendFitter {
   }
 
   #line(values: Float64Array): { readonly slope: number; readonly intercept: number } {
-    const slope = theilSenSlope(values, this.#pairs)
+    const slope = theilSenSlope(values, this.#pairs, this.#hint)
     for (let x = 0; x < values.length; x += 1) this.#some[x] = (values[x] ?? Number.NaN) - slope * x
     return { slope, intercept: medianInPlace(this.#some, values.length) }
   }

@@ -134,7 +134,7 @@ function Commands({ open, close, showKeys }: CommandDialogProps & { readonly ope
   return (
     <Command.Group heading="Commands">
       {commands.map(({ href, words, detail }) => (
-        <Command.Item key={href} value={words} onSelect={() => open(href, words, detail)}>
+        <Command.Item key={words} value={words} onSelect={() => open(href, words, detail)}>
           <span>{words}</span>
           <span className="text-faint">{detail}</span>
         </Command.Item>

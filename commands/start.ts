@@ -94,7 +94,6 @@ async function begin(folder: string, isDemo: boolean, started: { stop: () => Pro
     }
     keep('standins', { ...production, ...fleet }, undefined)
   }
-  keep('worker', withRecords, account)
   const webPort = await keptPort(
     folder,
     'web.port',
@@ -102,8 +101,10 @@ async function begin(folder: string, isDemo: boolean, started: { stop: () => Pro
     process.env['PORT'] !== undefined,
   )
   const listen = process.env['WENDREL_LISTEN'] ?? '127.0.0.1'
-  keep('web', { ...withRecords, WENDREL_PORT: `${webPort}`, WENDREL_LISTEN: listen }, account)
   const address = `http://${listen === '0.0.0.0' || listen === '::' ? '127.0.0.1' : listen}:${webPort}`
+  // What is told leads back to the pages: behind a proxy they stand elsewhere.
+  keep('worker', { ...withRecords, WENDREL_ADDRESS: process.env['WENDREL_ADDRESS'] ?? address }, account)
+  keep('web', { ...withRecords, WENDREL_PORT: `${webPort}`, WENDREL_LISTEN: listen }, account)
   if (ports !== undefined && !(await untilAnswers(`http://127.0.0.1:${ports.control}/fleet`, patienceMilliseconds)))
     throw new CommandRefused('The simulated fleet does not answer.', `See ${join(logs, 'standins.log')}.`)
   if (!(await untilAnswers(`${address}/api/v1/openapi.json`, patienceMilliseconds)))
@@ -146,6 +147,9 @@ function announce(address: string, code: string | undefined, ports: FleetPorts |
   if (ports !== undefined) {
     lines.push(
       `Systems to register: http://127.0.0.1:${ports.arrays['heron']} (heron; name admin, password heron-demo). bittern and the bare nodes of godwit are registered already.`,
+    )
+    lines.push(
+      `Somebody to tell: http://127.0.0.1:${ports.desk.http}/told, smtp://127.0.0.1:${ports.desk.smtp}, udp://127.0.0.1:${ports.desk.syslog}; the night desk says at /received what it has.`,
     )
     lines.push(
       "The fleet's clock runs 60 times as fast: ./wendrel fleet rate 600, ./wendrel fleet fault heron slow, ./wendrel fleet clear",
@@ -200,6 +204,7 @@ async function fleetPorts(folder: string): Promise<FleetPorts> {
       ...Object.values(known.hosts),
       known.nodes,
       known.names,
+      ...Object.values(known.desk),
     ]) {
       if (!(await isFree(port)))
         throw new CommandRefused(
@@ -216,7 +221,14 @@ async function fleetPorts(folder: string): Promise<FleetPorts> {
   for (const name of ['heron', 'bittern', 'godwit']) arrays[name] = await take()
   const hosts: Record<string, number> = {}
   for (const { name } of hostModels) hosts[name] = await take()
-  const ports: FleetPorts = { control, arrays, hosts, nodes: await take(), names: await take() }
+  const ports: FleetPorts = {
+    control,
+    arrays,
+    hosts,
+    nodes: await take(),
+    names: await take(),
+    desk: await deskPorts(take),
+  }
   writeFileSync(file, JSON.stringify(ports))
   return ports
 }
@@ -237,5 +249,12 @@ async function completed(
     arrays: { ...known.arrays, godwit },
     nodes: known.nodes ?? (await take()),
     names: known.names ?? (await take()),
+    desk: known.desk ?? (await deskPorts(take)),
   }
 }
+
+const deskPorts = async (take: () => Promise<number>) => ({
+  http: await take(),
+  smtp: await take(),
+  syslog: await take(),
+})

@@ -13,6 +13,11 @@ import { importCatalogue } from './tend/import-catalogue'
 import { mapVolume } from './provision/map-volume'
 import { mapVolumes } from './provision/map-volumes'
 import { provisionVolume } from './provision/provision-volume'
+import { defineRoute } from './watch/define-route'
+import { defineRule } from './watch/define-rule'
+import { removeRoute } from './watch/remove-route'
+import { removeRule } from './watch/remove-rule'
+import { testRoute } from './watch/test-route'
 import { keepPool } from './build/keep-pool'
 import { keepAsImage, releaseImage } from './provision/keep-as-image'
 import { setApplication } from './provision/set-application'
@@ -94,6 +99,11 @@ export const kinds: readonly AnyKind[] = [
   registerHosts,
   forgetHost,
   keepPool,
+  defineRoute,
+  testRoute,
+  removeRoute,
+  defineRule,
+  removeRule,
   setApplication,
   keepAsImage,
   releaseImage,

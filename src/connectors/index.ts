@@ -8,6 +8,7 @@ import { nodeAgent } from './node'
 import { redfish } from './redfish'
 
 export { hostAgent, nodeAgent }
+export { tellerFor } from './telling'
 
 /** By whom a system is entered. */
 export interface Credentials {

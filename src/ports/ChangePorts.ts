@@ -1,8 +1,10 @@
-import type { Catalogue, Estate, PathProbe, ServiceClass } from '@/core/estate'
+import type { Catalogue, Estate, PathProbe, Route, Rule, ServiceClass } from '@/core/estate'
+import type { Message } from '@/core/telling'
 import type { Host } from './Host'
 import type { NodeAgent } from './NodeAgent'
 import type { ResourceName, SystemResources, SystemTask } from './resources'
 import type { StorageSystem } from './StorageSystem'
+import type { Delivered } from './Teller'
 
 /** What steps write into the records themselves; everything else is read from the systems after each step. */
 export interface EstateWriter {
@@ -46,6 +48,15 @@ export interface EstateWriter {
   readonly setImage: (volumeId: string, isImage: boolean) => Promise<void>
   /** Keeps a pool for the volumes of one application; null gives it to all. */
   readonly keepPool: (poolId: string, keptFor: string | null) => Promise<void>
+  /** Keeps a route or a rule as it is given; safe to repeat by its key, which gives a new one its id. @returns its id */
+  readonly keepRoute: (
+    kept: Omit<Route, 'id' | 'revision'> & { readonly secretId: string | null },
+    id: string | null,
+    key: string,
+  ) => Promise<string>
+  readonly dropRoute: (id: string) => Promise<void>
+  readonly keepRule: (kept: Omit<Rule, 'id' | 'revision'>, id: string | null, key: string) => Promise<string>
+  readonly dropRule: (id: string) => Promise<void>
   readonly keepPathProbe: (probe: PathProbe) => Promise<void>
   /** Lets a finding stand until a day; safe to repeat by its key. */
   readonly signException: (
@@ -79,6 +90,8 @@ export interface ChangePorts {
   /** A host through its agent. @param secretId by which the agent knows who asks, of one that is not registered yet */
   readonly host: (agentAddress: string, secretId?: string) => Promise<Host>
   readonly node: (agentAddress: string) => Promise<NodeAgent>
+  /** Tells somebody by a route, at once. @param key the same each time the same message is sent */
+  readonly tell: (routeId: string, message: Message, key: string) => Promise<Delivered>
   readonly records: EstateWriter
   readonly estate: () => Promise<Estate>
   /** Who made the change. */

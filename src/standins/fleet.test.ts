@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { startFleet, type Fleet } from '.'
+import { anyPorts, startFleet, type Fleet } from '.'
 
 let fleet: Fleet
 let folder: string
@@ -9,7 +9,7 @@ let token = ''
 const root = '/redfish/v1'
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'fleet-'))
-  fleet = await startFleet(folder, { control: 0, arrays: {}, hosts: {}, nodes: 0, names: 0 }, 60)
+  fleet = await startFleet(folder, anyPorts, 60)
   const session = await send('POST', `${root}/SessionService/Sessions`, { UserName: 'admin', Password: 'heron-demo' })
   token = session.headers.get('x-auth-token') ?? ''
 })

@@ -1,1 +1,1 @@
-export { startFleet, type Fleet, type FleetPorts } from './startFleet'
+export { anyPorts, startFleet, type Fleet, type FleetPorts } from './startFleet'

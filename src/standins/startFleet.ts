@@ -7,6 +7,7 @@ import { fleetControl } from './control'
 import { bittern, godwit, heron, hostModels } from './demo/models'
 import { seedBittern, seedHeron } from './demo/seedFleet'
 import { seedRow } from './demo/seedRow'
+import { NightDesk, type DeskPorts } from './desk'
 import { Faults, FleetClock, Store } from './fleet'
 import { hostAgent, SimulatedHost } from './host'
 import { redfishService } from './redfish'
@@ -20,6 +21,18 @@ export interface FleetPorts {
   readonly nodes: number
   /** The name server, over UDP and TCP. */
   readonly names: number
+  /** Of the night desk, that is told by webhook, mail and syslog. */
+  readonly desk: DeskPorts
+}
+
+/** Wherever the system finds room. */
+export const anyPorts: FleetPorts = {
+  control: 0,
+  arrays: {},
+  hosts: {},
+  nodes: 0,
+  names: 0,
+  desk: { http: 0, smtp: 0, syslog: 0 },
 }
 
 export interface Fleet {
@@ -29,6 +42,7 @@ export interface Fleet {
   readonly arrays: readonly SimulatedArray[]
   readonly row: SimulatedRow
   readonly pools: ClusterPools
+  readonly desk: NightDesk
   stop(): Promise<void>
 }
 
@@ -64,13 +78,15 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
     hosts.map(host => [host.model.name, hostAgent(host)] as const),
     ports.hosts,
   )
+  const desk = new NightDesk()
+  const deskPorts = await desk.listen(ports.desk)
   const still = ticking(clock, all, pools, store)
   return {
-    ports: { control, arrays: arrayPorts, hosts: hostPorts, nodes: agentsPort, names: namesPort },
-    ...{ clock, faults, arrays: all, row, pools },
+    ports: { control, arrays: arrayPorts, hosts: hostPorts, nodes: agentsPort, names: namesPort, desk: deskPorts },
+    ...{ clock, faults, arrays: all, row, pools, desk },
     async stop() {
       still()
-      await Promise.all([...servers.map(server => server.close()), names.stop()])
+      await Promise.all([...servers.map(server => server.close()), names.stop(), desk.stop()])
       store.snapshot()
     },
   }

@@ -1,10 +1,11 @@
 import pg from 'pg'
 
-/** What can be leased: a system, to be collected and watched by one worker; the clock, and what is measured, each by one. */
-export type Leased = { readonly kind: 'system'; readonly id: string } | { readonly kind: 'clock' | 'metrics' }
+/** What can be leased: a system, to be collected and watched by one worker; the clock, what is measured, and telling, each by one. */
+export type Leased =
+  { readonly kind: 'system'; readonly id: string } | { readonly kind: 'clock' | 'metrics' | 'telling' }
 
 /** Numbers of locks: those of systems lie far from these. */
-const numbers = { clock: 1n, metrics: 2n } as const
+const numbers = { clock: 1n, metrics: 2n, telling: 3n } as const
 
 const numberOf = (leased: Leased) =>
   leased.kind === 'system'
@@ -20,6 +21,8 @@ export class Leases {
   #connecting: Promise<pg.Client> | undefined
   #lost = new AbortController()
   readonly #held = new Map<string, AbortController>()
+  /** The connection answers one question at a time. */
+  #asked: Promise<unknown> = Promise.resolve()
 
   constructor(private readonly url: string) {}
 
@@ -31,12 +34,12 @@ export class Leases {
     const own = new AbortController()
     const lost = this.#lost.signal
     this.#held.set(key, own)
-    const { rows } = await client
-      .query<{ held: boolean }>('select pg_try_advisory_lock($1) as held', [numberOf(leased).toString()])
-      .catch((cause: unknown) => {
-        this.#held.delete(key)
-        throw cause
-      })
+    const { rows } = await this.#inTurn(() =>
+      client.query<{ held: boolean }>('select pg_try_advisory_lock($1) as held', [numberOf(leased).toString()]),
+    ).catch((cause: unknown) => {
+      this.#held.delete(key)
+      throw cause
+    })
     if (rows[0]?.held === true && !lost.aborted) return AbortSignal.any([own.signal, lost])
     this.#held.delete(key)
     return undefined
@@ -45,11 +48,20 @@ export class Leases {
   async giveBack(leased: Leased): Promise<void> {
     const key = JSON.stringify(leased)
     if (!this.#held.delete(key)) return
-    await this.#client?.query('select pg_advisory_unlock($1)', [numberOf(leased).toString()]).catch(() => undefined)
+    await this.#inTurn(async () =>
+      this.#client?.query('select pg_advisory_unlock($1)', [numberOf(leased).toString()]),
+    ).catch(() => undefined)
   }
 
   async close(): Promise<void> {
     await this.#client?.end().catch(() => undefined)
+  }
+
+  /** Asks once what was asked before has been answered, or has failed. */
+  #inTurn<T>(ask: () => Promise<T>): Promise<T> {
+    const asked = this.#asked.then(ask, ask)
+    this.#asked = asked.catch(() => undefined)
+    return asked
   }
 
   /** The one connection: of several that ask for it at once each waits for the same, since a lock belongs to the connection that took it. */

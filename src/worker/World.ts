@@ -1,10 +1,11 @@
 import type { Sequelize } from 'sequelize'
-import { hostAgent, nodeAgent, protocolNamed } from '@/connectors'
-import type { Host, NodeAgent, StorageSystem } from '@/ports'
+import { hostAgent, nodeAgent, protocolNamed, tellerFor } from '@/connectors'
+import type { Host, NodeAgent, StorageSystem, Teller } from '@/ports'
 import { settings } from '@/records'
 import { openSecret } from '@/records/secrets'
 import { agentSecretId, probeAccess, systemAccess, type Kept, type SystemAccess } from '@/records/inventory'
-import { SystemGone } from './errors'
+import { routeById } from '@/records/telling'
+import { RouteGone, SystemGone } from './errors'
 
 /** What the loops share: the records, the key to secrets, and a way to every system. */
 export class World {
@@ -52,6 +53,20 @@ export class World {
 
   async node(agentAddress: string): Promise<NodeAgent> {
     return nodeAgent(agentAddress, this.stop, await this.#allowedNetworks())
+  }
+
+  /** The way by which a route is told. @throws {RouteGone} */
+  async teller(routeId: string): Promise<Teller> {
+    const found = await routeById({ database: this.database }, this.key, routeId)
+    if (found === undefined) throw new RouteGone()
+    const { way, address, sender, recipients, userName } = found.route
+    return tellerFor(way, {
+      ...{ address, sender, recipients, userName },
+      secret: found.secret,
+      allowedNetworks: await this.#allowedNetworks(),
+      ownAddress: process.env['WENDREL_ADDRESS'] ?? 'http://127.0.0.1:4180',
+      stop: this.stop,
+    })
   }
 
   /** Ends the sessions that are open at systems. */

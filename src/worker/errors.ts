@@ -12,6 +12,14 @@ export class SystemGone extends WendrelError {
   }
 }
 
+/** The route is no longer there. */
+export class RouteGone extends WendrelError {
+  readonly code = 'worker.route-gone'
+  constructor() {
+    super({ what: 'Nobody was told.', why: 'The route is no longer there.', remedy: 'Define it again.' })
+  }
+}
+
 /** An administrator has asked the change to stop. */
 export class StopWanted extends WendrelError {
   readonly code = 'worker.stop-wanted'

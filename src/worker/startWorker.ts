@@ -11,6 +11,7 @@ import { every } from './loops/every'
 import { keepMetrics } from './loops/keepMetrics'
 import { lookAfterSystem } from './loops/lookAfterSystem'
 import { deleteHeld, takeUpChanges } from './loops/watchOverChanges'
+import { tell } from './loops/tell'
 import { World } from './World'
 
 const changesAtOnce = 8
@@ -54,6 +55,11 @@ export async function startWorker(
     if (metrics === undefined || metrics.aborted) metrics = await leases.take({ kind: 'metrics' })
     if (metrics !== undefined) await keepMetrics(world)
   }
+  let telling: AbortSignal | undefined
+  const tellAll = async () => {
+    if (telling === undefined || telling.aborted) telling = await leases.take({ kind: 'telling' })
+    if (telling !== undefined) await tell(world)
+  }
   const loops = [
     queueLoop(world, log),
     every(1000, stop, leaseSystems, told('looking for systems')),
@@ -61,6 +67,7 @@ export async function startWorker(
     every(1000, stop, () => takeUpChanges(world), told('taking up changes')),
     every(3000, stop, () => deleteHeld(world, told('deleting what was held')), told('deleting what was held')),
     every(5000, stop, lookAfterMetrics, told('keeping what is measured')),
+    every(5000, stop, tellAll, told('telling')),
     every(10_000, stop, () => noteWorker({ database }, id), told('saying that a worker runs')),
   ]
   return {

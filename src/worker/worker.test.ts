@@ -12,7 +12,7 @@ import { loadEstate, setSetting } from '@/records'
 import { changeById, evidenceOf, forecastOutcomes, journalOf, latestChanges } from '@/records/changes'
 import { estateClock, keepProbe } from '@/records/inventory'
 import { freshDatabase } from '@/records/testing'
-import { startFleet, type Fleet } from '@/standins'
+import { anyPorts, startFleet, type Fleet } from '@/standins'
 import type { FaultKind } from '@/standins/fleet'
 import { startWorker } from './startWorker'
 
@@ -28,7 +28,7 @@ const ids: Record<string, string> = {}
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'fleet-'))
-  fleet = await startFleet(folder, { control: 0, arrays: {}, hosts: {}, nodes: 0, names: 0 }, 36_000)
+  fleet = await startFleet(folder, anyPorts, 36_000)
   records = await freshDatabase()
   database = records.database
   await setSetting({ database }, 'addresses', '127.0.0.0/8')

@@ -1,12 +1,9 @@
 import { reader } from '@/app/server/guard'
-import { todayFindings } from '@/core/today'
 import { estateLadder, provisionableBytes, type Pool, type System } from '@/core/estate'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
-import { changeSummaries } from '@/records/changes'
-import { workerSilentSeconds, estateNow } from '@/records/inventory'
+import { estateNow } from '@/records/inventory'
 import { sinceLatestRound } from '@/records/rounds'
-import { forecastsOf } from '@/records/metrics'
-import { missedLatency, pools, systems, unassigned, standingFindings } from '@/records/queries'
+import { pools, systems, todayNow, unassigned } from '@/records/queries'
 import { Page as Frame, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/drawings/ladder'
 import { Ago } from '@/ui/parts/Ago'
@@ -28,7 +25,7 @@ export default async function Page() {
     sinceLatestRound(scope),
     estateNow(scope),
   ])
-  const findings = await findingsOf(allSystems, allPools)
+  const findings = await todayNow(scope, allSystems, allPools)
   return (
     <Frame margin={<TodayMargin />}>
       <Title words={`${now.toLocaleDateString('en', { weekday: 'long' })}'s round`}>
@@ -52,28 +49,6 @@ export default async function Page() {
       )}
     </Frame>
   )
-}
-
-async function findingsOf(allSystems: readonly System[], allPools: readonly Pool[]) {
-  const { scope } = await reader()
-  const [standing, unproven, silent, slow, outlooks] = await Promise.all([
-    standingFindings(scope, null),
-    changeSummaries(scope, 20, { states: ['unproven'] }),
-    workerSilentSeconds(scope),
-    missedLatency(scope),
-    forecastsOf(
-      scope,
-      allPools.map(({ id }) => id),
-    ),
-  ])
-  const open = standing.filter(each => each.exception === null)
-  const own = {
-    ...(slow === undefined ? {} : { slow }),
-    workerSilentSeconds: silent,
-    now: new Date(),
-    unproven: unproven.map(({ id, title, refusal }) => ({ id, title, why: refusal?.why ?? '' })),
-  }
-  return todayFindings(allSystems, allPools, open, own, outlooks)
 }
 
 interface SentenceProps {

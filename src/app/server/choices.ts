@@ -12,10 +12,12 @@ export async function choicesFor({ form }: IntentKind): Promise<Partial<Record<F
   const groups = [...wanted].some(each => each.includes('host groups')) ? await hostGroups(scope) : []
   const places = wanted.has('sites') ? await sites(scope) : []
   const allPools = wanted.has('pools or none') ? await pools(scope) : []
+  const routes = wanted.has('routes') ? await objects(scope, 'routes') : []
   const served = wanted.has('names of applications') ? await applications(scope) : []
   const classes = wanted.has('service classes') ? await objects(scope, 'serviceClasses') : []
   return {
     'service classes': [{ value: '', words: 'none' }, ...classes.map(({ id, name }) => ({ value: id, words: name }))],
+    routes: routes.map(({ id, name }) => ({ value: id, words: name })),
     'host groups or none': [
       { value: '', words: 'none yet' },
       ...groups.map(({ id, name }) => ({ value: id, words: name })),

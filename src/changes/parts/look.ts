@@ -14,6 +14,8 @@ const words = {
   switchPorts: 'switch port',
   hostGroups: 'host group',
   hosts: 'host',
+  routes: 'route',
+  rules: 'rule',
   nodePorts: 'port',
 } as const
 type Kind = keyof typeof words

@@ -5,7 +5,7 @@ import net from 'node:net'
 import type { Duplex } from 'node:stream'
 import tls from 'node:tls'
 import { whyBarred } from '@/core/network'
-import { AddressBarred, CertificateChanged } from './errors'
+import { AddressBarred, CertificateChanged, NotReached } from './errors'
 
 /** Where a system is, and whose certificate is accepted there. */
 export interface Endpoint {
@@ -47,6 +47,23 @@ const guardedLookup =
       answer(null, first.address, first.family)
     })
   }
+
+/**
+ * An address of a host to which something may be sent, for what speaks no HTTP: it is connected to as it was judged.
+ * @throws {AddressBarred | NotReached}
+ */
+export function openAddress(address: string, host: string, allowed: string | undefined): Promise<string> {
+  return new Promise((resolve, reject) => {
+    if (net.isIP(host) !== 0) {
+      const why = allowed === undefined ? undefined : whyBarred(host, allowed)
+      return why === undefined ? resolve(host) : reject(new AddressBarred(address, why))
+    }
+    guardedLookup(address, allowed)(host, {}, (cause, found) => {
+      if (cause === null && typeof found === 'string') resolve(found)
+      else reject(cause instanceof AddressBarred ? cause : new NotReached(address, 'Its name is not known.', { cause }))
+    })
+  })
+}
 
 /** A certificate that was accepted by its fingerprint, else one that a known authority signed for this name. */
 function isAccepted({ fingerprint, trouble }: Certificate, accepted: string | null): boolean {

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
-import { startFleet, type Fleet } from '@/standins'
+import { anyPorts, startFleet, type Fleet } from '@/standins'
 import { failDrive } from '@/standins/array'
 import type { FaultKind } from '@/standins/fleet'
 import type { StorageSystem } from '@/ports'
@@ -14,7 +14,6 @@ import { certificate, privateKey } from './testing/certificate'
 
 const { identify, lookAt, reach: redfishSystem } = redfish
 
-const anywhere = { control: 0, arrays: {}, hosts: {}, nodes: 0, names: 0 }
 const never = new AbortController().signal
 const credentials = { userName: 'admin', password: 'heron-demo' }
 let folder: string
@@ -24,7 +23,7 @@ let heron: StorageSystem
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'fleet-'))
-  fleet = await startFleet(folder, anywhere, 36_000)
+  fleet = await startFleet(folder, anyPorts, 36_000)
   address = `http://127.0.0.1:${fleet.ports.arrays['heron']}`
   heron = redfishSystem({ address, acceptedFingerprint: null }, credentials, never)
 })

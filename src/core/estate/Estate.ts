@@ -12,6 +12,7 @@ import type {
   System,
   Volume,
 } from './schemas'
+import type { Route, Rule } from './tellingSchemas'
 import type { ConsistencyGroup, ServiceClass, Snapshot } from './promiseSchemas'
 import type {
   Catalogue,
@@ -40,6 +41,9 @@ export interface Estate {
   readonly hostGroups: readonly HostGroup[]
   readonly hosts: readonly Host[]
   readonly mappings: readonly Mapping[]
+  /** Where somebody is told, and of what. */
+  readonly routes: readonly Route[]
+  readonly rules: readonly Rule[]
   readonly probes: readonly Probe[]
   readonly nodes: readonly Node[]
   readonly nodePorts: readonly NodePort[]
@@ -83,6 +87,8 @@ export const emptyEstate: Estate = {
   hostGroups: [],
   hosts: [],
   mappings: [],
+  routes: [],
+  rules: [],
   probes: [],
   nodes: [],
   nodePorts: [],

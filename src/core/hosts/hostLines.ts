@@ -17,7 +17,7 @@ export interface ReadHostLines {
 }
 
 /** One draft registers so many at most. */
-export const mostHosts = 10_000
+const mostHosts = 10_000
 const mostInitiators = 64
 
 /**

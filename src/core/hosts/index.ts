@@ -1,3 +1,3 @@
 export { linuxCommands, type LinuxCommands } from './linuxCommands'
 export { initiatorName, type InitiatorName } from './initiatorName'
-export { mostHosts, readHostLines, type HostLineAsked, type ReadHostLines } from './hostLines'
+export { readHostLines, type HostLineAsked, type ReadHostLines } from './hostLines'

@@ -75,6 +75,7 @@ export type FieldChoices =
   | 'pools'
   | 'pools of its system'
   | 'pools or none'
+  | 'routes'
   | 'service classes'
   | 'snapshots of it'
   | 'sites'

@@ -8,6 +8,7 @@ import { networkIntents } from './network'
 import { poolIntents } from './pools'
 import { snapshotIntents } from './snapshots'
 import { systemIntents } from './systems'
+import { tellingIntents } from './telling'
 import { volumeIntents } from './volumes'
 import type { IntentKind } from './IntentKind'
 
@@ -21,10 +22,12 @@ export * from './volumes'
 export * from './labels'
 export * from './mappings'
 export * from './snapshots'
+export * from './clones'
 export * from './classes'
 export * from './consistencyGroups'
 export * from './hosts'
 export * from './findings'
+export * from './telling'
 export { commandAddress, draftAddress } from './draftAddress'
 export { blankIntent, boundsOf, type FieldChoices, type FormField, isDrawn, type IntentKind } from './IntentKind'
 
@@ -41,6 +44,7 @@ export const intents: readonly IntentKind[] = [
   ...consistencyIntents,
   ...hostIntents,
   ...findingIntents,
+  ...tellingIntents,
 ]
 
 /** The kind of intent of a name; undefined where there is none. */

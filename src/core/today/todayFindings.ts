@@ -4,6 +4,8 @@ import { arrange, type Finding } from '../findings'
 import { countAtStart, countWords, formatBytes, formatSeconds } from '../units'
 
 export interface TodayFinding {
+  /** The same each time the same thing is so. */
+  readonly key: string
   readonly gravity: 'now' | 'soon'
   readonly what: string
   readonly why: string
@@ -70,6 +72,7 @@ const isSilent = ({ id, reach }: System, found: readonly FoundThere[]) =>
   reach !== 'answering' && !found.some(each => each.systemId === id && edgeChecks.has(each.finding.check))
 
 const silentFinding = ({ id, name, reachWhy }: System): TodayFinding => ({
+  key: `silent/${id}`,
   gravity: 'now',
   what: `${name} does not answer`,
   why: reachWhy ?? '',
@@ -80,7 +83,8 @@ const silentFinding = ({ id, name, reachWhy }: System): TodayFinding => ({
 const isHurt = ({ state, failureDomain }: Pool) =>
   (state === 'degraded' || state === 'failed') && failureDomain === null
 
-const hurtFinding = ({ name, state, systemId }: Pool): TodayFinding => ({
+const hurtFinding = ({ id, name, state, systemId }: Pool): TodayFinding => ({
+  key: `hurt/${id}`,
   gravity: 'now',
   what: `${name} is ${state}`,
   why: 'It has lost a drive.',
@@ -95,6 +99,7 @@ function fullFinding(pool: Pool): TodayFinding[] {
   const left = room - pool.writtenBytes
   return [
     {
+      key: `full/${pool.id}`,
       gravity: 'soon',
       what: `${pool.name} is ${(fill * 100).toFixed(0)}% full`,
       why: `${formatBytes(left < 0n ? 0n : left)} is left to write; ${formatBytes(pool.provisionedBytes)} has been promised of ${formatBytes(room)}.`,
@@ -115,6 +120,7 @@ function dueFindings(pools: readonly Pool[], outlooks: ReadonlyMap<string, Outlo
   return due
     .sort((a, b) => a.days - b.days)
     .map(({ pool, outlook, days }) => ({
+      key: `due/${pool.id}`,
       gravity: 'soon',
       what: `${pool.name} is nine tenths full in ${countWords(days, 'day', 'days')}`,
       why: `It grows by ${formatBytes(BigInt(Math.round(outlook.slopeBytesPerDay)))} a day and reaches ${formatBytes(BigInt(Math.round(outlook.limitBytes)))} on ${dayOf(outlook.today + days * dayMilliseconds)}.`,
@@ -129,6 +135,7 @@ function slowFinding(own: OwnState | undefined): TodayFinding[] {
   const milliseconds = (seconds: number) => `${(seconds * 1000).toFixed(1)} ms`
   return [
     {
+      key: 'slow',
       gravity: 'soon',
       what: `${countAtStart(count, 'volume answers', 'volumes answer')} slower than promised`,
       why: `Of ${worst.name} 95 of 100 minutes of the last day stayed within ${milliseconds(worst.p95Seconds)}; ${milliseconds(worst.promisedSeconds)} is promised.`,
@@ -150,6 +157,7 @@ function rootFindings(found: readonly FoundThere[]): TodayFinding[] {
         ? []
         : [
             {
+              key,
               gravity,
               what: title,
               why: risk,
@@ -166,6 +174,7 @@ function workerFindings(systems: readonly System[], { workerSilentSeconds, now }
     return systems.filter(system => isOld(system, now)).map(system => oldFinding(system, now))
   return [
     {
+      key: 'no-worker',
       gravity: 'now',
       what: 'No worker runs',
       why:
@@ -184,6 +193,7 @@ const isOld = ({ reach, seenAt }: System, now: Date) =>
   reach === 'answering' && (seenAt === null || secondsSince(seenAt, now) > oldSeconds)
 
 const oldFinding = ({ id, name, seenAt }: System, now: Date): TodayFinding => ({
+  key: `old/${id}`,
   gravity: 'now',
   what: `What is shown of ${name} is old`,
   why: `It was last read ${seenAt === null ? 'never' : `${formatSeconds(secondsSince(seenAt, now))} ago`}.`,
@@ -193,6 +203,7 @@ const oldFinding = ({ id, name, seenAt }: System, now: Date): TodayFinding => ({
 
 /** A change that is neither proven nor taken back. */
 const unprovenFinding = ({ id, title, why }: OwnState['unproven'][number]): TodayFinding => ({
+  key: `unproven/${id}`,
   gravity: 'now',
   what: `${title}: carried out, but not proven`,
   why,

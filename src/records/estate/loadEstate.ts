@@ -17,7 +17,16 @@ import { probeById } from './probes'
 import { rowRecords } from './rowRecords'
 
 /** Few in any estate, and given to every plan. */
-const always: ReadonlySet<KindName> = new Set(['sites', 'systems', 'pools', 'hostGroups', 'hosts', 'serviceClasses'])
+const always: ReadonlySet<KindName> = new Set([
+  'sites',
+  'systems',
+  'pools',
+  'hostGroups',
+  'hosts',
+  'serviceClasses',
+  'routes',
+  'rules',
+])
 /** More of a kind than a plan could look at: names that a pattern would give are counted among these. */
 const mostOfAKind: Partial<Record<KindName, number>> = { volumes: 2000 }
 const mostMisses = 50

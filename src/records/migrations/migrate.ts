@@ -20,6 +20,7 @@ import { sql as metrics } from './0015-metrics.sql'
 import { sql as applications } from './0016-applications.sql'
 import { sql as secrets } from './0017-secrets.sql'
 import { sql as paths } from './0018-paths.sql'
+import { sql as telling } from './0019-telling.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -40,6 +41,7 @@ const steps = [
   { name: '0016-applications', sql: applications },
   { name: '0017-secrets', sql: secrets },
   { name: '0018-paths', sql: paths },
+  { name: '0019-telling', sql: telling },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

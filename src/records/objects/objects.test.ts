@@ -24,7 +24,7 @@ const port = (number: number, more: object = {}) => ({
   isUp: number % 2 === 0,
   address: `10.0.0.${number}`,
   targetName: null,
-    controllerLocator: null,
+  controllerLocator: null,
   ...more,
 })
 const inventory = sampleInventory({

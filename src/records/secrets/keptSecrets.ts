@@ -4,7 +4,7 @@ import { SecretUnreadable } from './errors'
 import { seal, unseal } from './seal'
 
 /** What a secret is for: it is opened for nothing else. */
-export const secretPurposes = ['agent'] as const
+export const secretPurposes = ['agent', 'route'] as const
 export type SecretPurpose = (typeof secretPurposes)[number]
 
 /** Keeps a secret sealed, so that a draft can name it without holding it. What no change has used in a day goes. @returns its id */

@@ -1,4 +1,4 @@
-import { startFleet, type Fleet } from '..'
+import { anyPorts, startFleet, type Fleet } from '..'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -13,7 +13,7 @@ export interface Answer {
 /** A fleet of its own for one test file, and a way to ask its services as a client would. */
 export async function testFleet(rate = 60) {
   const folder = mkdtempSync(join(tmpdir(), 'fleet-'))
-  const fleet: Fleet = await startFleet(folder, { control: 0, arrays: {}, hosts: {}, nodes: 0, names: 0 }, rate)
+  const fleet: Fleet = await startFleet(folder, anyPorts, rate)
   const ask = async (
     system: string,
     method: string,

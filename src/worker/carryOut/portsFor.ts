@@ -29,6 +29,7 @@ import {
   withdrawException,
   estateNow,
 } from '@/records/inventory'
+import { dropRoute, dropRule, keepRoute, keepRule } from '@/records/telling'
 import { collectSystem } from '../collect/collectSystem'
 import { HoldLost, StopWanted } from '../errors'
 import type { World } from '../World'
@@ -63,6 +64,7 @@ export function portsFor(world: World, change: ChangeRecord, step: Standing): Ch
     probedSystem: async id => patience.counted(await world.probedSystem(id), id),
     host: async (address, secretId) => patience.counted(await world.host(address, secretId), address),
     node: async address => patience.counted(await world.node(address), address),
+    tell: async (routeId, message, key) => (await world.teller(routeId)).tell(message, key),
     madeBy: change.madeBy,
     records: recordsOf(world),
     estate: () => loadEstate(scope, kind.needs(change.intent, step.facts()), change.kind, change.id),
@@ -94,6 +96,10 @@ const recordsOf = (world: World): ChangePorts['records'] => {
     setApplication: (ids, application) => setApplication(scope, ids, application),
     setImage: (id, isImage) => setImage(scope, id, isImage),
     keepPool: (id, keptFor) => keepPool(scope, id, keptFor),
+    keepRoute: (kept, id, key) => keepRoute(scope, kept, id, key),
+    dropRoute: id => dropRoute(scope, id),
+    keepRule: (kept, id, key) => keepRule(scope, kept, id, key),
+    dropRule: id => dropRule(scope, id),
     keepPathProbe: probe => keepPathProbe(scope, probe),
     signException: (exception, key) => signException(scope, exception, key),
     withdrawException: key => withdrawException(scope, key),

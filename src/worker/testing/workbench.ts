@@ -11,7 +11,7 @@ import { loadEstate, openDatabase, setSetting } from '@/records'
 import { changeById, journalOf } from '@/records/changes'
 import { keepProbe } from '@/records/inventory'
 import { freshDatabase } from '@/records/testing'
-import { startFleet } from '@/standins'
+import { anyPorts, startFleet } from '@/standins'
 import { startWorker } from '../startWorker'
 
 const patienceMilliseconds = 60_000
@@ -21,7 +21,7 @@ export const tester = { name: 'tester', address: null }
 export async function workbench(rate: number) {
   const key = randomBytes(32)
   const folder = mkdtempSync(join(tmpdir(), 'fleet-'))
-  const fleet = await startFleet(folder, { control: 0, arrays: {}, hosts: {}, nodes: 0, names: 0 }, rate)
+  const fleet = await startFleet(folder, anyPorts, rate)
   const records = await freshDatabase()
   const { database } = records
   const log = (line: string) =>

@@ -12,6 +12,7 @@ import type {
   Volume,
 } from '../schemas'
 import type { ConsistencyGroup, ServiceClass, Snapshot } from '../promiseSchemas'
+import type { Route, Rule } from '../tellingSchemas'
 import type { Node, NodePort, Switch, SwitchPort } from '../nodeSchemas'
 
 /** The model's type of each kind of object, by the name of all of a kind. */
@@ -34,6 +35,8 @@ export interface ObjectTypes {
   readonly hostGroups: HostGroup
   readonly hosts: Host
   readonly mappings: Mapping
+  readonly routes: Route
+  readonly rules: Rule
 }
 export type KindName = keyof ObjectTypes
 export type FieldOf<Name extends KindName> = keyof ObjectTypes[Name] & string
@@ -78,7 +81,7 @@ export interface ObjectKind<Name extends KindName = KindName> {
 /** A list page: its columns, the first of which is the object's name. */
 export interface KindList<Name extends KindName = KindName> {
   /** Where the page stands: the section of the work, and the word under its title. */
-  readonly place: `/${'build' | 'provision'}/${string}`
+  readonly place: `/${'build' | 'provision' | 'watch'}/${string}`
   /** What one should know of them before choosing one. */
   readonly about?: string
   /** What a reader should know of all of them: how many have this value (`none`: an empty list), in words. */

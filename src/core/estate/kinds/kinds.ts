@@ -13,6 +13,7 @@ import {
   systemSchema,
   volumeSchema,
 } from '../schemas'
+import { tellingKinds } from './tellingKinds'
 import type { FieldOf, KindName, ObjectKind } from './ObjectKind'
 
 /**
@@ -271,6 +272,7 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
     ours: [],
     order: ['lun'],
   },
+  ...tellingKinds,
 }
 
 /** What is said of a kind, whichever it is. */

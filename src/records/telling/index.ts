@@ -1,0 +1,11 @@
+export { dropRoute, dropRule, keepRoute, keepRule, routeById, type KeptRoute } from './routes'
+export { keepStandings, standingsOf } from './standings'
+export {
+  dropOldMessages,
+  dueMessages,
+  latestMessages,
+  noteFailed,
+  noteSent,
+  queueMessage,
+  type DueMessage,
+} from './messages'

@@ -1,0 +1,1 @@
+export { NightDesk, type DeskPorts, type Received } from './NightDesk'

@@ -1,0 +1,3 @@
+export { ToldMargin } from './ToldMargin'
+export { ToldTable } from './ToldTable'
+export { tellingSentence } from './toldWords'

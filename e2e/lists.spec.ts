@@ -10,7 +10,7 @@ test('a volume is renamed beside its list and gets its name back; ports are list
     ['renamed-01', 'ticket-desk-01'],
   ] as const) {
     await page.goto(`${address()}/provision`)
-    await page.getByLabel('Filter by name or WWN').fill(from)
+    await page.getByLabel('Name, WWN, host, LUN').fill(from)
     await page.getByRole('main').getByRole('link', { name: from, exact: true }).click()
     await page.getByRole('link', { name: 'Rename', exact: true }).click()
     await page.getByLabel('New name').fill(from)

@@ -4,7 +4,7 @@ import { reader } from '@/app/server/guard'
 import { keptDraft } from '@/app/server/keptDraft'
 import { kindList, pageOf, titleOf, type ObjectKind } from '@/core/estate'
 import { isUuid } from '@/core/input'
-import { draftAddress, intents, type IntentKind } from '@/core/intents'
+import { alteringIntent, draftAddress, intents, type IntentKind } from '@/core/intents'
 import type { ObjectList, ObjectPage } from '@/core/views'
 import { changesAbout } from '@/records/changes'
 import { hostWays, objectById, objectList } from '@/records/queries'
@@ -28,7 +28,7 @@ export async function kindMargin(kind: ObjectKind, params: Params, first: Object
         <IntentForm
           kind={drafted.kind}
           title={drafted.title}
-          begin={beginOf(drafted, params['sel'])}
+          begin={await beginningOf(kind, drafted, params['sel'])}
           choices={await choicesFor(drafted)}
           kept={await keptDraft(params['change'], drafted.kind)}
         />
@@ -49,6 +49,14 @@ const beginOf = (intent: IntentKind, selected: string | undefined) => {
   const field = selectedField(intent)
   return field === undefined || selected === undefined || !isUuid(selected) ? {} : { [field]: selected }
 }
+/** What a draft begins with: what is altered as it is now, else that it is about what is selected. */
+async function beginningOf(kind: ObjectKind, drafted: IntentKind, selected: string | undefined) {
+  if (drafted.alters === undefined || selected === undefined || !isUuid(selected))
+    return { ...drafted.start, ...beginOf(drafted, selected) }
+  const found = await objectById((await reader()).scope, kind.name, selected)
+  return found === undefined ? {} : alteringIntent(drafted, plain(found.object))
+}
+
 /** Kinds of changes that are drafted beside one of a kind, on the kind's own page. */
 const aboutOne = ({ list }: ObjectKind) =>
   list === undefined
@@ -157,6 +165,18 @@ interface OfferedProps {
 /** What can be drafted about an object, and the way to its system. */
 const Offered = ({ kind, id, systemPage: page }: OfferedProps) => (
   <>
+    {begunHere(kind)
+      .filter(({ alters }) => alters !== undefined)
+      .map(each => (
+        <Link
+          key={each.kind}
+          className="button"
+          href={`${kind.list?.place ?? ''}?sel=${id}&draft=${each.kind}`}
+          scroll={false}
+        >
+          Alter
+        </Link>
+      ))}
     {aboutOne(kind).map(each => (
       <Link key={each.kind} className="button quiet" href={draftAddress(each, beginOf(each, id)) ?? ''} scroll={false}>
         {each.offer?.words ?? each.title}

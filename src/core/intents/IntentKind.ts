@@ -17,6 +17,10 @@ export interface IntentKind {
   /** How it is offered beside the object that it is about: in a word, and only while the object is so. */
   readonly offer?: { readonly words: string; readonly when: Readonly<Record<string, unknown>> }
   readonly intentSchema: object
+  /** What it begins with, where that is not nothing. */
+  readonly start?: Readonly<Record<string, unknown>>
+  /** The field that names what it alters; empty where it makes a new one. What is altered begins it. */
+  readonly alters?: string
   /** Its form; undefined for what nobody drafts by hand. */
   readonly form?: IntentForm
 }
@@ -96,14 +100,37 @@ interface SchemaOfIntent {
 }
 
 /** An intent in which nothing has been filled in yet: texts are empty, lists too, and what is on or off is off. */
-export function blankIntent({ intentSchema }: Pick<IntentKind, 'intentSchema'>): Record<string, unknown> {
+export function blankIntent({
+  intentSchema,
+  start = {},
+}: Pick<IntentKind, 'intentSchema' | 'start'>): Record<string, unknown> {
   const { properties, required } = intentSchema as SchemaOfIntent
-  return Object.fromEntries(
+  const blank = Object.fromEntries(
     required.map(field => {
       const type = properties[field]?.type
       return [field, type === 'array' ? [] : type === 'boolean' ? false : type === 'string' ? '' : null]
     }),
   )
+  return { ...blank, ...start }
+}
+
+/** An intent that alters something, as it is now: each field that both have. A list that is written as text has a line each. */
+export function alteringIntent(
+  kind: Pick<IntentKind, 'intentSchema' | 'start' | 'alters'>,
+  now: Readonly<Record<string, unknown>>,
+): Record<string, unknown> {
+  const { properties } = kind.intentSchema as SchemaOfIntent
+  const same = Object.entries(properties).flatMap(([field, { type }]) => {
+    if (!(field in now) || field === kind.alters) return []
+    const value = now[field]
+    if (type !== 'string') return [[field, value] as const]
+    return [[field, Array.isArray(value) ? value.join('\n') : (value ?? '')] as const]
+  })
+  return {
+    ...blankIntent(kind),
+    ...Object.fromEntries(same),
+    ...(kind.alters === undefined ? {} : { [kind.alters]: now['id'] }),
+  }
 }
 
 /** How long a text of an intent may be (characters), and how small and large a number. */

@@ -29,7 +29,15 @@ export * from './hosts'
 export * from './findings'
 export * from './telling'
 export { commandAddress, draftAddress } from './draftAddress'
-export { blankIntent, boundsOf, type FieldChoices, type FormField, isDrawn, type IntentKind } from './IntentKind'
+export {
+  alteringIntent,
+  blankIntent,
+  boundsOf,
+  type FieldChoices,
+  type FormField,
+  isDrawn,
+  type IntentKind,
+} from './IntentKind'
 
 /** What can be asked for, by kind of change. */
 export const intents: readonly IntentKind[] = [

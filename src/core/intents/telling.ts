@@ -24,6 +24,8 @@ export type DefineRouteIntent = IntentOf<typeof defineRouteSchema>
 
 export const defineRouteIntent = {
   kind: 'define-route',
+  alters: 'routeId',
+  start: { way: 'webhook' },
   title: 'Define a route',
   verb: 'Keep and try it',
   place: '/watch/routes',
@@ -152,6 +154,8 @@ export type DefineRuleIntent = IntentOf<typeof defineRuleSchema>
 
 export const defineRuleIntent = {
   kind: 'define-rule',
+  alters: 'ruleId',
+  start: { subject: 'findings', gravity: 'soon', timeZone: 'UTC', isUrgentAlways: true },
   title: 'Define a rule',
   verb: 'Keep it',
   place: '/watch/rules',
@@ -162,7 +166,7 @@ export const defineRuleIntent = {
       {
         field: 'subject',
         label: 'Of',
-        as: 'side by side',
+        as: 'one of',
         options: [
           { value: 'findings', words: 'findings' },
           { value: 'fill', words: 'fill of pools' },

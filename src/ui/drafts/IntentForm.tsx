@@ -100,8 +100,12 @@ function FieldOf<Intent extends object>({ field, kind, draft, name, choices, par
       bounds={boundsOf(kind, key)}
       name={name}
       suggestion={draft.plan?.suggestions?.[key] ?? ''}
-      options={field.choices === undefined ? undefined : choices[field.choices]}
+      options={field.choices === undefined ? textOptions(field) : choices[field.choices]}
       onChange={value => draft.set({ [key]: value } as unknown as Partial<Intent>)}
     />
   )
 }
+
+/** Few choices that are written in the form itself. */
+const textOptions = ({ as, options }: FormField) =>
+  as === 'one of' ? options?.map(({ value, words }) => ({ value: String(value), words })) : undefined

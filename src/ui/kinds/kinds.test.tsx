@@ -40,6 +40,7 @@ test('a kind that says how its list looks has a table of it, and what is not sta
   expect(within(row).getAllByRole('cell').map(wordsOf)).toEqual([
     'port <b>1</b>',
     'heron',
+    'not stated',
     '[soon] down',
     '25 Gb/s',
     'not stated',

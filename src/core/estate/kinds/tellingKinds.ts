@@ -43,7 +43,7 @@ export const tellingKinds: { readonly [Name in 'routes' | 'rules']: ObjectKind<N
         { field: 'name', words: 'Rule', isWide: true },
         { field: 'subject', words: 'Of' },
         { field: 'beginsAt', words: 'From', as: 'count' },
-        { field: 'minutes', words: 'After minutes', as: 'count' },
+        { field: 'minutes', words: 'After, min', as: 'count' },
       ],
     },
   },

@@ -45,14 +45,14 @@ const ClassOf = ({ line: { className, promises } }: { readonly line: VolumeLine 
   className === null ? (
     <span className="text-faint">none</span>
   ) : (
-    <span className="inline-flex items-baseline gap-[5px]" title={promises ?? undefined}>
+    <span className="flex min-w-0 items-baseline gap-[5px]" title={promises ?? undefined}>
       {promises !== null && (
         <>
           <Mark gravity={keptGravity[promises]} />
           <span className="sr-only">{promises}</span>
         </>
       )}
-      {className}
+      <span className="truncate">{className}</span>
     </span>
   )
 
@@ -74,7 +74,7 @@ const columns: readonly ServerColumn<VolumeLine>[] = [
   {
     id: 'class',
     head: 'Class, kept',
-    track: 'minmax(74px,1.2fr)',
+    track: 'minmax(84px,1.3fr)',
     text: line => (line.className === null ? '' : `${line.className}: ${line.promises ?? 'not judged'}`),
     cell: line => <ClassOf line={line} />,
   },
@@ -94,13 +94,18 @@ const columns: readonly ServerColumn<VolumeLine>[] = [
     track: '78px',
     isNumber: true,
     text: line => (line.growthBytes === null ? '' : growthWords(line.growthBytes)),
-    cell: line => (line.growthBytes === null ? <span className="text-faint">?</span> : growthWords(line.growthBytes)),
+    cell: line =>
+      line.growthBytes === null ? (
+        <span className="text-faint">?</span>
+      ) : (
+        <span className="mono">{growthWords(line.growthBytes)}</span>
+      ),
   },
   { id: 'space', head: 'Space', track: '52px', text: line => (line.isThin ? 'thin' : 'thick'), isAtFirstHidden: true },
   {
     id: 'state',
     head: 'State',
-    track: '80px',
+    track: '72px',
     text: stateOf,
     cell: line => <State gravity={gravity[stateOf(line)]}>{stateOf(line)}</State>,
   },
@@ -138,7 +143,7 @@ export function VolumeTable({ first, question, selected, pools, classes }: Volum
       idOf={line => line.id}
       sortAtFirst="name"
       selected={selected}
-      filterWords="Filter by name, WWN, host or LUN"
+      filterWords="Name, WWN, host, LUN"
       filters={<VolumeFilter pools={pools} classes={classes} />}
       bulk={chosen => <BulkBar words={chosenWords(chosen)} drafts={volumeDrafts(chosen)} />}
     />

@@ -28,9 +28,10 @@ export async function bench(folder: string): Promise<number> {
       ...(await metricFigures()),
       ...(await clusterFigures()),
       ...(await probeFigures()),
+      // Before the large estates of the others: what the database writes for them, tidying up, would count as the worker's.
+      ...(await workerFigures(postgres.ownerUrl)),
       ...(await recordsFigures(postgres.ownerUrl)),
       ...(await webFigures(postgres.ownerUrl)),
-      ...(await workerFigures(postgres.ownerUrl)),
       ...(await seriesFigures(postgres.ownerUrl)),
       ...(await snapshotFigures(postgres.ownerUrl)),
       ...(await bayFigures(folder)),

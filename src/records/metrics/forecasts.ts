@@ -4,6 +4,7 @@ import { dailyLevels } from '@/core/metrics'
 import { row, rows, run, toJson, type Scope } from '../database'
 import { objects } from '../objects'
 import { dailyLast } from './read'
+import { volumesThatMatter, type VolumeFound } from './volumesThatMatter'
 
 /** How far back a forecast looks: what is older says nothing of today's growth (days). */
 const lookedAtDays = 120
@@ -25,7 +26,8 @@ export async function keepForecasts(scope: Scope, now: Date): Promise<number> {
     for (const pool of some) {
       const levels = dailyLevels(measured.get(pool.id) ?? [])
       if (levels === undefined) continue
-      await keep(scope, pool.id, outlookOf(levels, Number(provisionableBytes(pool))), now)
+      const volumes = await volumesThatMatter(scope, pool.id, now)
+      await keep(scope, pool.id, volumes, outlookOf(levels, Number(provisionableBytes(pool))), now)
       made += 1
     }
   }
@@ -53,17 +55,25 @@ export async function keepPast(scope: Scope, now: Date): Promise<void> {
   )
 }
 
-async function keep(scope: Scope, poolId: string, outlook: Outlook | NoOutlook, now: Date): Promise<void> {
+async function keep(
+  scope: Scope,
+  poolId: string,
+  volumes: readonly VolumeFound[],
+  outlook: Outlook | NoOutlook,
+  now: Date,
+): Promise<void> {
   const days = 'why' in outlook ? null : outlook.reachesLimit.p50
   await run(
     scope,
-    `insert into growth_forecasts (pool_id, made_at, forecast, reaches_at) values ($1, $2, $3::jsonb, $4)
-     on conflict (pool_id) do update set made_at = excluded.made_at, forecast = excluded.forecast, reaches_at = excluded.reaches_at`,
+    `insert into growth_forecasts (pool_id, made_at, forecast, reaches_at, volumes_found) values ($1, $2, $3::jsonb, $4, $5::jsonb)
+     on conflict (pool_id) do update set made_at = excluded.made_at, forecast = excluded.forecast, reaches_at = excluded.reaches_at,
+       volumes_found = excluded.volumes_found`,
     [
       poolId,
       now.toISOString(),
       toJson(outlook),
       days === null ? null : new Date(outlook.today + days * 86_400_000).toISOString(),
+      toJson(volumes),
     ],
   )
 }

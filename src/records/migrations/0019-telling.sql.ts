@@ -1,4 +1,4 @@
-/** Who is told of what, what stands for each rule, and every message that has left or is to leave. */
+/** Who is told of what, what stands for each rule, and every message that has left or is to leave; volumes that matter to their pools. */
 export const sql = `
 create table routes (
   id uuid primary key, name text not null unique, way text not null, address text not null, sender text, recipients jsonb not null,
@@ -18,6 +18,7 @@ create table told_messages (
   message jsonb not null, made_at timestamptz not null default now(), next_at timestamptz, tries int not null default 0,
   sent_at timestamptz, sent text, answer text, failed_why text
 );
+alter table growth_forecasts add column volumes_found jsonb not null default '[]';
 create index told_messages_waiting on told_messages (next_at) where next_at is not null;
 create index told_messages_latest on told_messages (made_at desc);
 create index told_messages_by_route on told_messages (route_id, made_at desc);

@@ -10,7 +10,6 @@ import { pools, systems } from './estatePage'
 
 const growthDays = 28
 const pastDays = 120
-const mostGrowers = 6
 const dayMilliseconds = 86_400_000
 
 /** All pools: what is past its limit first, then by the day on which it is likely to reach it. */
@@ -53,7 +52,7 @@ export async function poolLevels(
 export async function poolGrowth(scope: Scope, filling: PoolFilling, now: Date): Promise<PoolGrowth> {
   const { pool } = filling
   const levels = (await poolLevels(scope, [pool.id], now)).get(pool.id)
-  const volumes = await growthOf(scope, pool.id, now)
+  const volumes = await growthOf(scope, pool.id)
   const written = await writtenBy(scope, pool.id)
   const others = (await pools(scope)).filter(each => each.systemId === pool.systemId && each.id !== pool.id)
   return {
@@ -97,31 +96,19 @@ interface GrownRow {
 }
 
 /**
- * Of a pool's volumes those that matter: the fastest, that whose snapshots hold most, the largest that no host sees, and the largest in
- * holding. Of a hundred thousand no more is read than is told of.
+ * Of a pool's volumes those that matter, as they were found with its last forecast; what has become otherwise since (gone, removed, shown
+ * to somebody) is left out, and what is written is told as it is now.
  */
-async function growthOf(scope: Scope, poolId: string, now: Date) {
+async function growthOf(scope: Scope, poolId: string) {
   const found = await rows<GrownRow>(
     scope,
-    `with own as materialized (
-       select volumes.id, state = 'holding' as is_held, written_bytes::float8 as written,
-         case when past_at < $2::timestamptz - interval '1 day'
-           then (written_bytes::float8 - past_value) / extract(epoch from $2::timestamptz - past_at)::float8 * 86400 else 0 end as growth
-       from volumes left join metric_series on object_id = volumes.id and metric = 'written'
-       where pool_id = $1 and volumes.missing_since is null
-     ), held as (
-       select volume_id as id, sum(own_bytes)::float8 as held from snapshots
-       where missing_since is null and volume_id in (select id from own) group by volume_id
-     ), chosen as (
-       (select 'growing' as list, * from own where not is_held order by growth desc, written desc, id limit ${mostGrowers})
-       union all (select 'held', own.* from held join own using (id) order by held desc, id limit 1)
-       union all (select 'unseen', * from own where not is_held and written > 0
-         and not exists (select from mappings where volume_id = own.id) order by written desc, id limit 1)
-       union all (select 'removed', * from own where is_held and written > 0 order by written desc, id limit 1)
-     )
-     select list, chosen.id, name, written, growth, coalesce(held, 0) as held
-     from chosen join volumes using (id) left join held using (id)`,
-    [poolId, now.toISOString()],
+    `select found.list, volumes.id, volumes.name, volumes.written_bytes::float8 as written, found.growth, found.held
+     from growth_forecasts cross join jsonb_to_recordset(volumes_found) as found (list text, id uuid, growth float8, held float8)
+       join volumes on volumes.id = found.id
+     where growth_forecasts.pool_id = $1 and volumes.pool_id = $1 and volumes.missing_since is null
+       and (volumes.state = 'holding') = (found.list = 'removed')
+       and (found.list <> 'unseen' or not exists (select from mappings where volume_id = volumes.id))`,
+    [poolId],
   )
   const of = (wanted: GrownRow['list']) =>
     found

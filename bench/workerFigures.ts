@@ -44,7 +44,11 @@ export async function workerFigures(url: string): Promise<Figure[]> {
       if (waited > patienceSeconds) throw new Error('The large system was not read.')
       await pause(1000)
     }
-    // The first reading has been stored, and the database tidies up after it; what follows finds nothing new.
+    for (let waited = 0; (await sampled(database)) < volumes; waited += 1) {
+      if (waited > patienceSeconds) throw new Error('The large system was not measured.')
+      await pause(1000)
+    }
+    // The first reading and what it measures have been stored, and the database tidies up after it; what follows finds nothing new.
     await database.query('vacuum analyze')
     await pause(60_000)
     const [walBefore, cpuBefore] = [await walBytes(database), cpuSeconds(worker.pid)]
@@ -93,6 +97,8 @@ const one = async (database: Sequelize, sql: string): Promise<number> => {
   return Number((rows[0] as { n: string | number } | undefined)?.n ?? 0)
 }
 const known = (database: Sequelize) => one(database, 'select count(*) as n from volumes')
+const sampled = (database: Sequelize) =>
+  one(database, `select count(*) as n from metric_series where kind = 'volumes' and last_at is not null`)
 const walBytes = (database: Sequelize) => one(database, `select pg_current_wal_insert_lsn() - '0/0'::pg_lsn as n`)
 
 /** Source: proc(5), VmRSS in kB. */

@@ -6,7 +6,7 @@ export const ways = ['webhook', 'mail', 'syslog'] as const
 export type Way = (typeof ways)[number]
 
 /** What a rule looks at. */
-export const ruleSubjects = ['findings', 'fill', 'days to limit', 'latency', 'round'] as const
+export const ruleSubjects = ['findings', 'fill', 'days to limit', 'latency', 'round', 'report'] as const
 export type RuleSubject = (typeof ruleSubjects)[number]
 
 /** Where somebody is told. */
@@ -46,7 +46,7 @@ export const ruleSchema = object({
   timeZone: { type: 'string', maxLength: 60 },
   /** What stands now is told in quiet hours too. */
   isUrgentAlways: { type: 'boolean' },
-  /** Of the daily round: its local hour. */
+  /** Of the daily round and of the report of each month: the local hour. */
   roundAt: { type: ['number', 'null'], minimum: 0, maximum: 23 },
   routeIds: { type: 'array', items: { type: 'string', maxLength: 36 } },
   revision,

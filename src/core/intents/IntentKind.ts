@@ -15,7 +15,12 @@ export interface IntentKind {
   /** Where its command leads before anything is chosen that it is about; its place where that says nothing of an object. */
   readonly begins?: string
   /** How it is offered beside the object that it is about: in a word, and only while the object is so. */
-  readonly offer?: { readonly words: string; readonly when: Readonly<Record<string, unknown>> }
+  readonly offer?: {
+    readonly words: string
+    readonly when: Readonly<Record<string, unknown>>
+    /** It is seldom wanted, and stands behind what often is. */
+    readonly isRare?: true
+  }
   readonly intentSchema: object
   /** What it begins with, where that is not nothing. */
   readonly start?: Readonly<Record<string, unknown>>

@@ -86,7 +86,7 @@ export const cloneVolumesIntent = {
   title: 'Make many clones of a volume',
   verb: 'Clone',
   place,
-  offer: { words: 'Many clones', when: { state: 'in use' } },
+  offer: { words: 'Many clones', when: { state: 'in use' }, isRare: true },
   form: {
     lead: 'All of one moment, in the pool of their source. Each takes only what it writes otherwise.',
     fields: [
@@ -130,7 +130,7 @@ export const splitCloneIntent = {
   title: 'Split a clone from its snapshot',
   verb: 'Split',
   place,
-  offer: { words: 'Split', when: { state: 'in use', isClone: true } },
+  offer: { words: 'Split', when: { state: 'in use', isClone: true }, isRare: true },
   form: { lead: 'It is copied in full, and stands alone afterwards. Hosts go on using it meanwhile.', fields: [] },
   intentSchema: splitCloneSchema,
 } as const satisfies IntentKind

@@ -45,7 +45,7 @@ export const keepAsImageIntent = {
   title: 'Keep a volume as an image',
   verb: 'Keep it',
   place: '/provision?sel={volumeId}',
-  offer: { words: 'Keep as image', when: { state: 'in use', isImage: false, isMapped: false } },
+  offer: { words: 'Keep as image', when: { state: 'in use', isImage: false, isMapped: false }, isRare: true },
   form: { lead: 'Clones are made of it. Nobody writes it: it can be mapped to no host while it is one.', fields: [] },
   intentSchema: imageSchema,
 } as const satisfies IntentKind
@@ -55,7 +55,7 @@ export const releaseImageIntent = {
   title: 'Make a volume of an image',
   verb: 'Carry out',
   place: '/provision?sel={volumeId}',
-  offer: { words: 'No longer an image', when: { state: 'in use', isImage: true } },
+  offer: { words: 'No longer an image', when: { state: 'in use', isImage: true }, isRare: true },
   form: { lead: 'It can be mapped and written again; its clones stay as they are.', fields: [] },
   // Of its own: what is compiled for the browser is told apart by the schema itself.
   intentSchema: { ...imageSchema },

@@ -64,7 +64,7 @@ export const unmapVolumeIntent = {
   title: 'Unmap a volume',
   verb: 'Carry out',
   place: '/provision?sel={volumeId}',
-  offer: { words: 'Unmap', when: { state: 'in use', isMapped: true } },
+  offer: { words: 'Unmap', when: { state: 'in use', isMapped: true }, isRare: true },
   form: {
     fields: [{ field: 'hostGroupId', label: 'Host group', as: 'one of', choices: 'host groups that see it' }],
   },

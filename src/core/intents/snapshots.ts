@@ -146,7 +146,7 @@ export const bringBackFileIntent = {
   title: 'Bring a file back from a snapshot',
   verb: 'Bring it back',
   place,
-  offer: { words: 'File back', when: { state: 'in use', isMapped: true } },
+  offer: { words: 'File back', when: { state: 'in use', isMapped: true }, isRare: true },
   form: {
     lead: 'Its host is shown the snapshot for as long as it copies the file. What stands on the volume is not written over.',
     fields: [

@@ -173,6 +173,7 @@ export const defineRuleIntent = {
           { value: 'days to limit', words: 'days to their limit' },
           { value: 'latency', words: 'latency of volumes' },
           { value: 'round', words: 'the daily round' },
+          { value: 'report', words: 'the report of each month' },
         ],
       },
       {
@@ -195,9 +196,8 @@ export const defineRuleIntent = {
       { field: 'minutes', label: 'After it has stood for, minutes', as: 'number or none' },
       {
         field: 'roundAt',
-        label: 'At the hour of',
+        label: 'Of rounds and reports: at the hour of',
         as: 'number or none',
-        onlyWhile: { field: 'subject', is: 'round' },
         isBeside: true,
       },
       { field: 'quietFrom', label: 'Quiet from the hour of', as: 'number or none' },

@@ -45,7 +45,7 @@ export const renameVolumeIntent = {
   title: 'Rename a volume',
   verb: 'Rename',
   place: '/provision?sel={volumeId}',
-  offer: { words: 'Rename', when: { state: 'in use' } },
+  offer: { words: 'Rename', when: { state: 'in use' }, isRare: true },
   form: { fields: [{ field: 'name', label: 'New name', hint: 'Letters, digits, . _ -', as: 'text' }] },
   intentSchema: renameVolumeSchema,
 } as const satisfies IntentKind

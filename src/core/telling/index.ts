@@ -1,6 +1,6 @@
 export { addressTrouble } from './addressTrouble'
 export { isQuietNow, quietTrouble } from './quiet'
 export { judge, type Judged, type Matter, type Standing } from './judge'
-export { beginningOf, endOf, roundOf, testOf, type Message, type MessageState } from './message'
+export { beginningOf, endOf, reportOf, roundOf, testOf, type Message, type MessageState } from './message'
 export { mattersOf, type PoolFacts, type VolumeFacts } from './matters'
 export { syslogLine } from './syslogLine'

@@ -1,4 +1,4 @@
-import { formatSeconds } from '../units'
+import { countWords, formatBytes, formatSeconds } from '../units'
 import type { Matter, Standing } from './judge'
 import type { Rule } from '../estate'
 
@@ -60,6 +60,33 @@ export const roundOf = (
   href: '/',
   rule: rule.name,
   key: `round/${day}`,
+})
+
+/** What a message says of a month's report. */
+interface MonthOfPools {
+  readonly month: string
+  readonly pools: readonly {
+    readonly name: string
+    readonly capacityBytes: number
+    readonly firstBytes: number | null
+    readonly lastBytes: number | null
+  }[]
+}
+
+/** The report of a month: each pool in a line. */
+export const reportOf = (rule: Pick<Rule, 'name'>, { month, pools }: MonthOfPools): Message => ({
+  state: 'round',
+  gravity: 'note',
+  subject: `Report of ${month}: ${countWords(pools.length, 'pool', 'pools')}`,
+  lines: pools.map(({ name, capacityBytes, firstBytes, lastBytes }) => {
+    if (lastBytes === null || capacityBytes === 0) return `${name}: not measured.`
+    const grown = lastBytes - (firstBytes ?? lastBytes)
+    const more = formatBytes(BigInt(Math.round(Math.abs(grown))))
+    return `${name}: ${((lastBytes / capacityBytes) * 100).toFixed(0)}% full, ${more} ${grown < 0 ? 'less' : 'more'} than at its beginning.`
+  }),
+  href: `/watch/report?month=${month}`,
+  rule: rule.name,
+  key: `report/${month}`,
 })
 
 /** What is sent to try a route. */

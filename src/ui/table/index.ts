@@ -1,4 +1,6 @@
 export type { ServerColumn } from './ServerColumn'
 export { ServerTable } from './ServerTable'
+export { save } from './save'
+export { SavedViews } from './SavedViews'
 export type { ServerPage } from './useServerPages'
 export { useAddress } from './useAddress'

@@ -1,11 +1,11 @@
 import { v5 as uuidOf } from 'uuid'
 import { refusalOf } from '@/core/errors'
 import type { Rule } from '@/core/estate'
-import { beginningOf, endOf, isQuietNow, judge, mattersOf, roundOf, type Message } from '@/core/telling'
+import { beginningOf, endOf, isQuietNow, judge, mattersOf, reportOf, roundOf, type Message } from '@/core/telling'
 import { countAtStart } from '@/core/units'
 import { inTransaction, type Scope } from '@/records'
 import { objects } from '@/records/objects'
-import { poolFacts, todayNow, volumeFacts } from '@/records/queries'
+import { monthReport, poolFacts, todayNow, volumeFacts } from '@/records/queries'
 import {
   dropOldMessages,
   dueMessages,
@@ -42,6 +42,7 @@ export async function tell(world: World): Promise<void> {
 
 async function judgeRule(scope: Scope, rule: Rule, now: Date): Promise<void> {
   if (rule.subject === 'round') return tellRound(scope, rule, now)
+  if (rule.subject === 'report') return tellReport(scope, rule, now)
   const known = await standingsOf(scope, rule.id)
   const told = new Set(known.flatMap(({ key, toldAt }) => (toldAt === null ? [] : [key])))
   const matters = mattersOf(rule, await factsFor(scope, rule), told)
@@ -76,6 +77,14 @@ async function tellRound(scope: Scope, rule: Rule, now: Date): Promise<void> {
   const matters = findings.map(({ gravity, what, why, remedy, href }) => ({ gravity, title: what, why, remedy, href }))
   const day = local.toFormat('yyyy-MM-dd')
   await queue(scope, rule, roundOf(rule, day, sentence, matters), day)
+}
+
+/** On the first of each month, of the month that is over. */
+async function tellReport(scope: Scope, rule: Rule, now: Date): Promise<void> {
+  const local = DateTime.fromJSDate(now, { zone: rule.timeZone })
+  if (rule.roundAt === null || local.day !== 1 || local.hour !== Math.floor(rule.roundAt)) return
+  const month = local.minus({ months: 1 }).toFormat('yyyy-MM')
+  await queue(scope, rule, reportOf(rule, await monthReport(scope, month)), month)
 }
 
 async function queue(scope: Scope, rule: Rule, message: Message, of: string): Promise<void> {

@@ -101,7 +101,14 @@ function offeredFor({ volume, mappings }: VolumePage) {
   }
   return aboutVolumes.flatMap(each =>
     each.offer !== undefined && Object.entries(each.offer.when).every(([field, is]) => state[field] === is)
-      ? [{ kind: each.kind, words: each.offer.words, href: draftAddress(each, { volumeId: volume.id }) ?? '' }]
+      ? [
+          {
+            kind: each.kind,
+            words: each.offer.words,
+            href: draftAddress(each, { volumeId: volume.id }) ?? '',
+            isRare: each.offer.isRare === true,
+          },
+        ]
       : [],
   )
 }

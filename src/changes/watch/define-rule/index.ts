@@ -11,7 +11,8 @@ import { outlined } from '../../parts/outline'
 type Kept = Omit<Rule, 'id' | 'revision'>
 type Step = Readonly<{ step: 'keep'; ruleId: string | null; before: Kept | null; after: Kept }>
 
-const isMeasured = (subject: Kept['subject']) => subject !== 'findings' && subject !== 'round'
+const isTimed = (subject: Kept['subject']) => subject === 'round' || subject === 'report'
+const isMeasured = (subject: Kept['subject']) => subject !== 'findings' && !isTimed(subject)
 
 /** A rule as the intent says it. */
 function ruleOf(intent: Intent): Kept {
@@ -29,7 +30,7 @@ function ruleOf(intent: Intent): Kept {
     quietDays: quietDays === '' ? null : quietDays,
     timeZone: timeZone === '' ? 'UTC' : timeZone,
     isUrgentAlways: intent.isUrgentAlways,
-    roundAt: intent.subject === 'round' ? intent.roundAt : null,
+    roundAt: isTimed(intent.subject) ? intent.roundAt : null,
     routeIds: [...intent.routeIds],
   }
 }
@@ -76,7 +77,7 @@ function checksOf(estate: Estate, intent: Intent, after: Kept, routes: number): 
     }),
     rule('known', intent.ruleId === '' || known !== undefined, 'The rule is there.', 'The rule is not there any more.'),
     ...(isMeasured(after.subject) ? valueChecks(after) : []),
-    ...(after.subject === 'round'
+    ...(isTimed(after.subject)
       ? [
           rule('round', after.roundAt !== null, `It is told at ${after.roundAt ?? 0} o’clock.`, 'Say at which hour.', {
             field: 'roundAt',

@@ -8,6 +8,7 @@ import { Margin } from '../../frame'
 import { Ago } from '../../parts/Ago'
 import { Bytes } from '../../parts/Bytes'
 import { Copied } from '../../parts/Copied'
+import { More } from '../../parts/More'
 import { State } from '../../parts/State'
 import { keptWords, PromiseLines } from '../classes'
 import { Ways } from '../hosts'
@@ -17,7 +18,12 @@ interface VolumeMarginProps {
   /** The sheet is the volume's own page: what stands there is not said again. */
   readonly isOwnPage?: boolean
   /** What can be drafted about the volume as it is now. */
-  readonly offered: readonly { readonly kind: string; readonly words: string; readonly href: string }[]
+  readonly offered: readonly {
+    readonly kind: string
+    readonly words: string
+    readonly href: string
+    readonly isRare: boolean
+  }[]
 }
 
 /** A volume: where it comes from, its space, who sees it, and what has been done with it. */
@@ -25,11 +31,18 @@ export const VolumeMargin = ({ page, offered, isOwnPage = false }: VolumeMarginP
   const { volume, mappings, changes, targets } = page
   return (
     <Margin
-      foot={offered.map(({ kind, words, href }) => (
-        <Link key={kind} className="button quiet" href={href} scroll={false}>
-          {words}
-        </Link>
-      ))}
+      foot={
+        <>
+          {offered
+            .filter(({ isRare }) => !isRare)
+            .map(({ kind, words, href }) => (
+              <Link key={kind} className="button quiet" href={href} scroll={false}>
+                {words}
+              </Link>
+            ))}
+          <More items={offered.filter(({ isRare }) => isRare)} />
+        </>
+      }
     >
       <h2 className="pr-12 break-words">{volume.name}</h2>
       <Origin page={page} />

@@ -1,4 +1,4 @@
-export { latencyWords } from './loadWords'
+export { latencyWords, requestWords, throughputWords } from './loadWords'
 export { Loud } from './Loud'
 export { performanceSentence } from './performanceSentence'
 export { Slowest } from './Slowest'

@@ -1,6 +1,7 @@
 import Link from 'next/link'
 import { reader } from '@/app/server/guard'
 import { onlyTexts } from '@/app/server/onlyTexts'
+import { boardQuery } from '@/core/board'
 import { isUuid } from '@/core/input'
 import type { VolumeLoad } from '@/core/views'
 import { estateNow } from '@/records/inventory'
@@ -55,6 +56,17 @@ export default async function Page({ searchParams }: { readonly searchParams: Se
   )
 }
 
+/** A board on which a volume's week stands beside the one before it. */
+const besideLastWeek = ({ id, poolId }: VolumeLoad['line']) => {
+  const lane = { over: null, shiftDays: 0, isUsualShown: false }
+  const lanes = [
+    { ...lane, metric: 'latency' as const, objectId: id, shiftDays: -7, isUsualShown: true },
+    { ...lane, metric: 'requests' as const, objectId: id, shiftDays: -7 },
+    { ...lane, metric: 'latency' as const, objectId: poolId },
+  ]
+  return `/watch/board?${boardQuery({ lanes, hours: 168, until: null, chosen: 0 })}`
+}
+
 /** An instant of an address (milliseconds since 1970); anything else is none. */
 function instantOf(text: string | undefined): Date | undefined {
   const found = new Date(/^\d{1,15}$/.test(text ?? '') ? Number(text) : Number.NaN)
@@ -67,6 +79,9 @@ const LoadMargin = ({ load }: { readonly load: VolumeLoad }) => (
       <>
         <Link className="button quiet" href={`/provision?sel=${load.line.id}`}>
           The volume
+        </Link>
+        <Link className="button quiet" href={besideLastWeek(load.line)}>
+          Beside last week
         </Link>
         <Link className="button quiet" href={`/watch?sel=${load.line.poolId}`}>
           Its pool’s capacity

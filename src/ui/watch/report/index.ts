@@ -1,0 +1,3 @@
+export { monthWords } from './monthWords'
+export { ReportSheet } from './ReportSheet'
+export { ReportTools } from './ReportTools'

@@ -1,0 +1,2 @@
+export { ThreadDrawing } from './ThreadDrawing'
+export { ThreadMargin } from './ThreadMargin'

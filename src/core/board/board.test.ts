@@ -42,11 +42,12 @@ test('whatever an address says, a board comes of it, and never more than it can 
 test('a grid has the means of its steps, gaps where nothing was measured, and holds levels where asked to', () => {
   const samples = { times: Float64Array.from([5, 10, 12, 30, 90]), values: Float64Array.from([9, 1, 3, 5, 7]) }
   const grid = { from: 10, until: 50, steps: 4 }
-  expect([...onGrid(samples, grid)]).toEqual([2, Number.NaN, 5, Number.NaN])
-  expect([...onGrid(samples, grid, true)]).toEqual([2, 2, 5, 5])
-  expect([...onGrid({ times: Float64Array.from([5]), values: Float64Array.from([9]) }, grid, true)]).toEqual([
-    9, 9, 9, 9,
-  ])
+  expect([...onGrid(samples, grid, 0)]).toEqual([2, Number.NaN, 5, Number.NaN])
+  expect([...onGrid(samples, grid, Infinity)]).toEqual([2, 2, 5, 5])
+  // One of an instant stands for so long after it, also one from before the grid.
+  const early = { times: Float64Array.from([5]), values: Float64Array.from([9]) }
+  expect([...onGrid(early, grid, Infinity)]).toEqual([9, 9, 9, 9])
+  expect([...onGrid(early, grid, 16)]).toEqual([9, 9, Number.NaN, Number.NaN])
 })
 
 /** Means by hour: nights of 1, days of 10, a little noise, on Mondays 30 at nine. */

@@ -61,7 +61,7 @@ function laneOf(text: string): LaneAsked | undefined {
 }
 
 /** Lanes from the text of an address; what is none is left out. */
-export const lanesOf = (text: string): LaneAsked[] =>
+const lanesOf = (text: string): LaneAsked[] =>
   text
     .split('_')
     .map(laneOf)

@@ -67,7 +67,7 @@ const classMonths = (scope: Scope, { from, until }: Span): Promise<ClassMonth[]>
        (latency_milliseconds / 1000.0)::float8 as "promisedSeconds", count(packs.samples)::int as hours,
        (count(*) filter (where packs.total / packs.samples * 1000 <= latency_milliseconds))::int as "hoursWithin"
      from service_classes join volumes on class_id = service_classes.id
-       join metric_series as series on series.object_id = volumes.id and series.metric = 'latency'
+       left join metric_series as series on series.object_id = volumes.id and series.metric = 'latency'
        left join metric_packs as packs on packs.series_id = series.id and packs.starts_at >= $1 and packs.starts_at < $2
      where latency_milliseconds is not null
      group by service_classes.id order by service_classes.name`,

@@ -44,7 +44,7 @@ export async function threadPage(scope: Scope, sel: string | undefined): Promise
     states[part.key] = state
     return part
   }
-  const threads = volumes.map((volume): Thread => {
+  const threads = byPool(volumes).map((volume): Thread => {
     const pool = pools.find(({ id }) => id === volume.pool_id)
     const application = volume.application ?? volume.groups?.[0]?.name
     return {
@@ -76,6 +76,12 @@ export async function threadPage(scope: Scope, sel: string | undefined): Promise
   const systemIds = new Set(Object.values(states).flatMap(({ systemId }) => systemId ?? []))
   const findings = (await standingFindings(scope, null)).filter(({ systemId }) => systemIds.has(systemId))
   return { threads, states, total: total?.total ?? 0, findings }
+}
+
+/** Those of one pool beside each other, in the order in which their pools come first: lines cross less. */
+const byPool = (volumes: readonly VolumeRow[]) => {
+  const order = [...new Set(volumes.map(({ pool_id }) => pool_id))]
+  return order.flatMap(poolId => volumes.filter(({ pool_id }) => pool_id === poolId))
 }
 
 /** Those that miss their promise by most, then the slowest; what is selected stands among them. */
@@ -159,7 +165,7 @@ function poolState(pool: Pool): PartState {
   const isHurt = pool.state === 'degraded' || pool.state === 'failed'
   return {
     gravity: isHurt ? 'now' : fill >= 0.9 ? 'soon' : 'fine',
-    words: isHurt ? pool.state : `${(fill * 100).toFixed(0)}% full`,
+    words: isHurt ? pool.state : `${(fill * 100).toFixed(0)}%`,
     href: `/watch?sel=${pool.id}`,
     systemId: pool.systemId,
   }

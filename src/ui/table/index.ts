@@ -1,5 +1,6 @@
 export type { ServerColumn } from './ServerColumn'
 export { ServerTable } from './ServerTable'
+export { ServerLists } from './ServerLists'
 export { save } from './save'
 export { SavedViews } from './SavedViews'
 export type { ServerPage } from './useServerPages'

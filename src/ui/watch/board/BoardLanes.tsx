@@ -1,4 +1,5 @@
 'use client'
+import { scaleUtc } from 'd3-scale'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
@@ -85,11 +86,12 @@ export function BoardLanes({ board, page }: BoardLanesProps) {
         onPointerUp={end}
         onKeyDown={key}
       >
+        <TimeAxis page={page} />
         {page.lanes.map((lane, index) => (
           <div
             key={`${lane.asked.metric}.${lane.asked.objectId}.${index}`}
             data-lane
-            className={`grid border-b border-rule-fine ${board.chosen === index ? 'selected' : ''}`}
+            className={`grid border-b border-l-2 border-b-rule-fine ${board.chosen === index ? 'border-l-action bg-action-wash' : 'border-l-transparent'}`}
             style={{ gridTemplateColumns: `${labelPixels}px 1fr` }}
           >
             <div className="min-w-0 py-2 pr-2 pl-2">
@@ -117,6 +119,31 @@ export function BoardLanes({ board, page }: BoardLanesProps) {
         ))}
         <EventLane page={page} labelPixels={labelPixels} />
       </div>
+    </div>
+  )
+}
+
+/** Instants along the axis that all lanes have. */
+function TimeAxis({ page: { from, until } }: { readonly page: BoardPage }) {
+  const x = scaleUtc([from, until], [0, 100])
+  const isShort = until - from < 2 * 24 * hour
+  return (
+    <div className="relative h-[18px] text-[10.5px] text-second" style={{ marginLeft: labelPixels }} aria-hidden>
+      {x.ticks(6).map(tick => (
+        <span
+          key={tick.getTime()}
+          className="absolute -translate-x-1/2 whitespace-nowrap"
+          style={{ left: `${Math.min(96, Math.max(4, x(tick)))}%` }}
+        >
+          {tick.toLocaleString('en', {
+            ...(isShort
+              ? { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }
+              : { day: 'numeric', month: 'short' }),
+            weekday: 'short',
+            timeZone: 'UTC',
+          })}
+        </span>
+      ))}
     </div>
   )
 }

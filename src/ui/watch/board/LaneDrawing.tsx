@@ -88,7 +88,12 @@ export function LaneDrawing({ lane, cursor }: { readonly lane: Lane; readonly cu
         />
       )}
       {ticks.map(tick => (
-        <text key={tick} x={3} y={y(tick) - 2} style={{ fill: 'var(--second)', fontSize: 9.5 }}>
+        <text
+          key={tick}
+          x={3}
+          y={y(tick) - 2}
+          style={{ fill: 'var(--second)', fontSize: 9.5, stroke: 'var(--paper)', strokeWidth: 3, paintOrder: 'stroke' }}
+        >
           {valueWords(asked.metric, tick)}
         </text>
       ))}

@@ -4,7 +4,8 @@ import { Table } from '../../parts/Table'
 import { State } from '../../parts/State'
 
 const bytes = (value: number | null) => (value === null ? '' : formatBytes(BigInt(Math.round(value))))
-const signed = (value: number) => `${value < 0 ? '−' : '+'}${formatBytes(BigInt(Math.round(Math.abs(value))))}`
+const signed = (value: number) =>
+  `${value < 0 ? '−' : value > 0 ? '+' : ''}${formatBytes(BigInt(Math.round(Math.abs(value))))}`
 
 /** Capacity of every pool in the month, then how promises were kept, then what was done. */
 export const ReportSheet = ({ report }: { readonly report: MonthReport }) => (

@@ -8,11 +8,11 @@ const headPixels = 26
 const width = 780
 /** Where each stop begins and ends. */
 const columns: Readonly<Record<Stop, readonly [number, number]>> = {
-  application: [0, 172],
-  hosts: [178, 292],
-  volume: [298, 462],
-  pool: [500, 622],
-  drives: [658, 780],
+  application: [0, 150],
+  hosts: [156, 262],
+  volume: [268, 442],
+  pool: [472, 632],
+  drives: [662, 780],
 }
 const heads: Readonly<Record<Stop, string>> = {
   application: 'application',
@@ -137,13 +137,15 @@ const Stand = ({ part, y, state, isOn, isChosen }: StandProps) => (
     {state !== undefined && part.stop !== 'hosts' && (
       <span className="flex shrink-0 items-baseline gap-1 text-xs">
         {state.gravity !== 'fine' && <Mark gravity={state.gravity} size={8} />}
-        <span className="mono text-[11px]">
-          {part.stop === 'drives' && state.gravity === 'fine' ? '' : state.words}
-        </span>
+        <span className="mono text-[11px]">{isSaid(part, state) ? state.words : ''}</span>
       </span>
     )}
   </Link>
 )
+
+/** What is whole, or not measured, is said by its mark alone: the room is for names. */
+const isSaid = ({ stop }: Part, { gravity }: NonNullable<StandProps['state']>) =>
+  gravity !== 'unknown' && !(stop === 'drives' && gravity === 'fine')
 
 /** A line beneath each part, and curves from one stop to the next. */
 function ways(threads: readonly Thread[], places: Readonly<Record<Stop, readonly Placed[]>>) {

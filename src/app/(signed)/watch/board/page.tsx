@@ -7,6 +7,7 @@ import type { BoardPage } from '@/core/views'
 import { estateNow } from '@/records/inventory'
 import { boardPage, poolsByDate, slowest } from '@/records/queries'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
+import { ServerLists } from '@/ui/table'
 import { AddLane, BoardLanes, BoardTools, LaneMargin } from '@/ui/watch/board'
 import { watchParts } from '../parts'
 
@@ -26,22 +27,28 @@ export default async function Page({
         <SubSections of={watchParts} />
       </Title>
       <Sentence page={page} />
-      {board.lanes.length > 0 && (
-        <>
-          <BoardTools board={board} page={page} />
-          <BoardLanes board={board} page={page} />
-        </>
-      )}
-      <AddLane board={board} />
+      <ServerLists>
+        {board.lanes.length > 0 && (
+          <>
+            <BoardTools board={board} page={page} />
+            <BoardLanes board={board} page={page} />
+          </>
+        )}
+        <AddLane board={board} />
+      </ServerLists>
     </Frame>
   )
 }
+
+/** Too much is worth a look before too little. */
+const weightOf = ({ from, to, side }: BoardPage['lanes'][number]['left'][number]) =>
+  (to - from + 1) * (side === 'above' ? 10 : 1)
 
 /** What left its usual band for longest; else what stands here. */
 function Sentence({ page }: { readonly page: BoardPage }) {
   const left = page.lanes
     .flatMap(lane => lane.left.map(each => ({ lane, ...each })))
-    .sort((a, b) => b.to - b.from - (a.to - a.from))[0]
+    .sort((a, b) => weightOf(b) - weightOf(a))[0]
   if (page.lanes.length === 0)
     return (
       <p className="sentence">

@@ -1,7 +1,8 @@
 'use client'
 import { useQuery } from '@tanstack/react-query'
 import Link from 'next/link'
-import { useId, useState } from 'react'
+import { useRouter } from 'next/navigation'
+import { useId, useState, useTransition, type MouseEvent } from 'react'
 import { boardQuery, type Board, type LaneAsked } from '@/core/board'
 import { metricNames, metrics, type Metric, type MetricName } from '@/core/metrics'
 import type { Hit } from '@/core/views'
@@ -24,6 +25,14 @@ const kinds: Readonly<Record<string, 'pools' | 'volumes'>> = { pool: 'pools', vo
 export function AddLane({ board }: { readonly board: Board }) {
   const [text, put] = useState('')
   const listId = useId()
+  const router = useRouter()
+  // Until what was chosen stands on the board nothing else is offered: it would rest on the board without it.
+  const [isPutting, start] = useTransition()
+  const putOn = (event: MouseEvent, href: string) => {
+    event.preventDefault()
+    put('')
+    start(() => router.push(href, { scroll: false }))
+  }
   const wanted = text.trim()
   const { data: hits = [] } = useQuery({
     queryKey: ['board', wanted],
@@ -52,6 +61,7 @@ export function AddLane({ board }: { readonly board: Board }) {
         className="field max-w-[260px]"
         placeholder="name of a pool or volume"
         value={text}
+        disabled={isPutting}
         autoComplete="off"
         spellCheck={false}
         onChange={event => put(event.target.value)}
@@ -67,7 +77,7 @@ export function AddLane({ board }: { readonly board: Board }) {
                   className="textlink"
                   href={hrefOf(metric, id)}
                   scroll={false}
-                  onClick={() => put('')}
+                  onClick={event => putOn(event, hrefOf(metric, id))}
                 >
                   {metricWords(metric)}
                 </Link>

@@ -59,7 +59,14 @@ export function BoardLanes({ board, page }: BoardLanesProps) {
     <div>
       <div
         className="mono min-h-[26px] overflow-hidden border border-rule-fine bg-paper px-2 py-[3px] text-[12px] text-ellipsis whitespace-nowrap"
-        aria-live="polite"
+        role="slider"
+        tabIndex={0}
+        aria-label={`Lanes: ${page.lanes.map(({ of }) => seriesWords(of)).join('; ')}`}
+        aria-valuemin={0}
+        aria-valuemax={Math.max(0, page.times.length - 1)}
+        aria-valuenow={cursor ?? Math.max(0, page.times.length - 1)}
+        aria-valuetext={read ?? 'Arrow keys read an instant, plus and minus look closer and farther'}
+        onKeyDown={key}
       >
         {read ?? (
           <span className="font-sans text-second">
@@ -70,13 +77,6 @@ export function BoardLanes({ board, page }: BoardLanesProps) {
       <div
         ref={area}
         className="touch-pan-y select-none"
-        role="slider"
-        tabIndex={0}
-        aria-label={`Lanes: ${page.lanes.map(({ of }) => seriesWords(of)).join('; ')}`}
-        aria-valuemin={0}
-        aria-valuemax={Math.max(0, page.times.length - 1)}
-        aria-valuenow={cursor ?? Math.max(0, page.times.length - 1)}
-        aria-valuetext={read ?? 'Arrow keys read an instant, plus and minus look closer and farther'}
         onPointerMove={event => {
           const share = shareAt(event)
           put(share === undefined ? undefined : stepAt(share))
@@ -84,7 +84,6 @@ export function BoardLanes({ board, page }: BoardLanesProps) {
         onPointerLeave={() => put(undefined)}
         onPointerDown={event => setDrag(shareAt(event))}
         onPointerUp={end}
-        onKeyDown={key}
       >
         <TimeAxis page={page} />
         {page.lanes.map((lane, index) => (

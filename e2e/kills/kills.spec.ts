@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { fleet } from '../steps'
 import { KilledEstate, victims } from './KilledEstate'
+import { labelled } from './labelled'
 
 interface Drive {
   readonly id: string
@@ -200,6 +201,7 @@ for (const victim of victims) {
       await estate.proven('remove-volume', { volumeId: volumeIds[index], confirmedName: name })
     await copies(estate, victim, { volumeId: thinId, poolId, groups })
     await used(estate, victim, { poolId, otherId, hostGroupId })
+    await labelled(estate, victim, poolId)
     await estate.proven('remove-volume', { volumeId: thinId, confirmedName: `thin-${victim}` })
     await estate.proven('bring-back-volume', { volumeId: thinId, groupNames: ['accession-register'] })
     await estate.proven('remove-volume', { volumeId: thinId, confirmedName: `thin-${victim}` })

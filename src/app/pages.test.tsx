@@ -17,6 +17,14 @@ import Changes from './(signed)/changes/page'
 import Today from './(signed)/page'
 import Provided from './(signed)/provision/[kind]/page'
 import Provision from './(signed)/provision/page'
+import Board from './(signed)/watch/board/page'
+import Health from './(signed)/watch/health/page'
+import Watched from './(signed)/watch/[kind]/page'
+import Capacity from './(signed)/watch/page'
+import Performance from './(signed)/watch/performance/page'
+import Report from './(signed)/watch/report/page'
+import Telling from './(signed)/watch/telling/page'
+import Threads from './(signed)/watch/threads/page'
 
 let database: Awaited<ReturnType<typeof freshDatabase>>['database']
 let close: () => Promise<void>
@@ -47,6 +55,15 @@ const lists: [string, unknown, string, object][] = [
   ['Provision', Provision, '/provision', {}],
   ['Consistency groups', Provided, '/provision/consistency-groups', { kind: 'consistency-groups' }],
   ['Hosts', Provided, '/provision/hosts', { kind: 'hosts' }],
+  ['Rules', Watched, '/watch/rules', { kind: 'rules' }],
+  ['Routes', Watched, '/watch/routes', { kind: 'routes' }],
+  ['Telling', Telling, '/watch/telling', {}],
+  ['Board', Board, '/watch/board', {}],
+  ['Threads', Threads, '/watch/threads', {}],
+  ['Report', Report, '/watch/report', {}],
+  ['Capacity', Capacity, '/watch', {}],
+  ['Performance', Performance, '/watch/performance', {}],
+  ['Health', Health, '/watch/health', {}],
   ['Changes', Changes, '/changes', {}],
   ['Account', Account, '/account', {}],
   ['The record', Record, '/account/record', {}],

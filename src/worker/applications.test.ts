@@ -109,7 +109,7 @@ test('many clones of one moment come from a range of names, and take nothing unt
   const made = await bench.done('clone-volumes', { ...asked, names: 'seat-{01..25}', application: 'reading room' })
   expect(await evidence(made.id)).toMatchObject([
     { holds: true, measured: { stated: '25 of 25', sharing: '25' } },
-    { holds: true, claim: expect.stringContaining('a clone and the snapshot') as string },
+    { holds: true, claim: expect.stringContaining('seat-01 and the snapshot') as string },
     { holds: true },
   ])
   const { volumes } = await bench.estate([those('volumes', 'application', 'reading room')])

@@ -96,6 +96,7 @@ test('that promises of latency are missed is one finding, which names the worst 
   const found = todayFindings([answering], [], [], { ...own, slow: { count: 3, worst } })
   expect(found).toEqual([
     {
+      key: 'slow',
       gravity: 'soon',
       what: 'Three volumes answer slower than promised',
       why: 'Of staff-homes-01 95 of 100 minutes of the last day stayed within 31.2 ms; 15.0 ms is promised.',

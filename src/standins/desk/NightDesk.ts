@@ -1,4 +1,5 @@
 import dgram from 'node:dgram'
+import type { EventEmitter } from 'node:events'
 import net from 'node:net'
 import { createHash, createHmac, timingSafeEqual } from 'node:crypto'
 import Fastify, { type FastifyInstance } from 'fastify'
@@ -23,6 +24,7 @@ export interface DeskPorts {
 }
 
 const most = 1000
+const mostTries = 20
 
 /** The museum's night desk: takes webhooks, mail and syslog, and says what it has received. */
 export class NightDesk {
@@ -32,7 +34,7 @@ export class NightDesk {
   #refusals = 0
   readonly #http: FastifyInstance = Fastify()
   readonly #smtp: SMTPServer
-  readonly #datagrams = dgram.createSocket('udp4')
+  #datagrams = this.#hearing()
   readonly #streams: net.Server
 
   constructor() {
@@ -74,7 +76,8 @@ export class NightDesk {
         })
       },
     })
-    this.#datagrams.on('message', data => this.#take({ way: 'syslog', text: data.toString('utf8') }))
+    // What it says while it listens is heard by whoever waits for that; later a broken connection is no concern of the desk.
+    this.#smtp.on('error', () => undefined)
     this.#streams = net.createServer(socket => this.#counted(socket))
   }
 
@@ -92,12 +95,33 @@ export class NightDesk {
 
   async listen(ports: DeskPorts): Promise<DeskPorts> {
     await this.#http.listen({ host: '127.0.0.1', port: ports.http })
-    const smtp = await opened(done => this.#smtp.listen(ports.smtp, '127.0.0.1', done))
-    await opened(done => this.#datagrams.bind(ports.syslog, '127.0.0.1', done))
-    const syslog = this.#datagrams.address().port
-    // The same number for both, as syslog servers have.
-    await opened(done => this.#streams.listen(syslog, '127.0.0.1', done))
+    const smtp = this.#smtp.server
+    await opened(smtp, () => this.#smtp.listen(ports.smtp, '127.0.0.1'))
+    const syslog = await this.#listenForSyslog(ports.syslog)
     return { http: portOf(this.#http.server.address()), smtp: portOf(smtp.address()), syslog }
+  }
+
+  /** On one number by datagrams and by streams, as syslog servers have; where the system chooses, until one is free for both. */
+  async #listenForSyslog(wanted: number): Promise<number> {
+    for (let tries = 1; ; tries += 1) {
+      await opened(this.#streams, () => this.#streams.listen(wanted, '127.0.0.1'))
+      const port = portOf(this.#streams.address())
+      try {
+        await opened(this.#datagrams, () => this.#datagrams.bind(port, '127.0.0.1'))
+        return port
+      } catch (cause) {
+        if (wanted !== 0 || tries === mostTries) throw cause
+        await new Promise<void>(resolve => this.#streams.close(() => resolve()))
+        this.#datagrams.close()
+        this.#datagrams = this.#hearing()
+      }
+    }
+  }
+
+  #hearing(): dgram.Socket {
+    const socket = dgram.createSocket('udp4')
+    socket.on('message', data => this.#take({ way: 'syslog', text: data.toString('utf8') }))
+    return socket
   }
 
   async stop(): Promise<void> {
@@ -149,11 +173,20 @@ export class NightDesk {
   }
 }
 
-/** Waits until something listens. */
-function opened<T>(open: (done: () => void) => T): Promise<T> {
-  return new Promise(resolve => {
-    const opening: { what?: T } = {}
-    opening.what = open(() => setImmediate(() => resolve(opening.what as T)))
+/** Waits until something listens. @throws why it cannot */
+function opened(server: EventEmitter, open: () => void): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const failed = (cause: Error) => {
+      server.off('listening', ready)
+      reject(cause)
+    }
+    const ready = () => {
+      server.off('error', failed)
+      resolve()
+    }
+    server.once('error', failed)
+    server.once('listening', ready)
+    open()
   })
 }
 

@@ -14,6 +14,7 @@ import {
   noteSent,
   queueMessage,
   standingsOf,
+  type DueMessage,
 } from '@/records/telling'
 import { DateTime } from 'luxon'
 import type { World } from '../World'
@@ -94,16 +95,28 @@ async function queue(scope: Scope, rule: Rule, message: Message, of: string): Pr
   }
 }
 
+/** Each route by itself, so that a receiver that does not answer holds up no other; after one that it did not take, its others wait. */
 async function sendDue(world: World): Promise<void> {
+  const due = await dueMessages({ database: world.database }, mostAtOnce)
+  const byRoute = new Map<string, DueMessage[]>()
+  for (const each of due) byRoute.set(each.routeId, [...(byRoute.get(each.routeId) ?? []), each])
+  await Promise.all(
+    [...byRoute.values()].map(async messages => {
+      for (const each of messages) if (!(await isSent(world, each))) return
+    }),
+  )
+}
+
+async function isSent(world: World, { id, routeId, message, tries }: DueMessage): Promise<boolean> {
   const scope = { database: world.database }
-  for (const { id, routeId, message, tries } of await dueMessages(scope, mostAtOnce)) {
-    try {
-      await noteSent(scope, id, await (await world.teller(routeId)).tell(message, id))
-    } catch (cause) {
-      if (world.stop.aborted) throw cause
-      const { what, why } = refusalOf(cause)
-      const pause = Math.min(longestPauseSeconds, firstPauseSeconds * 2 ** tries)
-      await noteFailed(scope, id, `${what} ${why}`, tries + 1 >= mostTries ? null : pause)
-    }
+  try {
+    await noteSent(scope, id, await (await world.teller(routeId)).tell(message, id))
+    return true
+  } catch (cause) {
+    if (world.stop.aborted) throw cause
+    const { what, why } = refusalOf(cause)
+    const pause = Math.min(longestPauseSeconds, firstPauseSeconds * 2 ** tries)
+    await noteFailed(scope, id, `${what} ${why}`, tries + 1 >= mostTries ? null : pause)
+    return false
   }
 }

@@ -21,7 +21,7 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
     const places = placesOf(facts, step.batch)
     return step.names.map((name, index) => ({ name, place: places[index] ?? '' }))
   })
-  const stated: { readonly locator: string; readonly naa: string }[] = []
+  const stated: Cloned['stated'][number][] = []
   let shared = 0
   for (const { name, place } of asked) {
     const seen = await volumes.at(place)
@@ -47,7 +47,7 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
 interface Cloned {
   readonly systemId: string
   readonly snapshot: { readonly locator: string; readonly naa: string; readonly sizeBytes: bigint } | undefined
-  readonly stated: readonly { readonly locator: string; readonly naa: string }[]
+  readonly stated: readonly { readonly locator: string; readonly naa: string; readonly name: string }[]
 }
 
 async function seenBy(
@@ -63,16 +63,18 @@ async function seenBy(
   const host = estate.hosts.filter(canBeAsked).find(each => each.hostGroupId === group.id)
   if (host === undefined) {
     const each: Evidence[] = []
-    for (const { locator } of ends)
-      each.push(await statedMapping(ports, systemId, locator, { name: group.name, initiators }))
+    for (const { locator, name } of ends) {
+      const evidence = await statedMapping(ports, systemId, locator, { name: group.name, initiators })
+      each.push({ ...evidence, claim: `Of ${name}: ${evidence.claim}` })
+    }
     return each
   }
   const shown = { systemId, snapshotLocator: snapshot.locator, groupName: group.name }
   return whileShown(ports, shown, initiators, `proof/${snapshot.naa}`, async targets => {
     const each: Evidence[] = []
-    for (const { naa } of ends)
+    for (const { naa, name } of ends)
       each.push(
-        await sameBytes(ports, host, targets, [naa, snapshot.naa], snapshot.sizeBytes, 'a clone and the snapshot'),
+        await sameBytes(ports, host, targets, [naa, snapshot.naa], snapshot.sizeBytes, `${name} and the snapshot`),
       )
     return each
   })

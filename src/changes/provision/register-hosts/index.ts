@@ -2,7 +2,7 @@ import { those, type Estate } from '@/core/estate'
 import { readHostLines, type HostLineAsked } from '@/core/hosts'
 import { registerHostsIntent, type RegisterHostsIntent as Intent } from '@/core/intents'
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
-import { countWords } from '@/core/units'
+import { countAtStart, countWords } from '@/core/units'
 import type { ChangeKind } from '../../ChangeKind'
 import { advise, rule } from '../../parts/checks'
 import { outlined, type Outlined } from '../../parts/outline'
@@ -71,7 +71,7 @@ function checksOf(seen: Seen): readonly PlanCheck[] {
     rule(
       'lines',
       read.hosts.length > 0 && unread.length === 0,
-      `${countWords(read.hosts.length, 'host is', 'hosts are')} read.`,
+      `${countAtStart(read.hosts.length, 'host is', 'hosts are')} read.`,
       unread.length === 0 ? 'Give a line for each host.' : firstOf(unread),
       { field: 'list' },
     ),
@@ -80,7 +80,7 @@ function checksOf(seen: Seen): readonly PlanCheck[] {
       'groups',
       newGroups.length === 0,
       'All of their groups are there.',
-      `${countWords(newGroups.length, 'host group is', 'host groups are')} new: ${firstNames(newGroups)}.`,
+      `${countAtStart(newGroups.length, 'host group is', 'host groups are')} new: ${firstNames(newGroups)}.`,
       { field: 'list' },
     ),
     advise(

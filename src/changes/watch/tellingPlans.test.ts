@@ -40,7 +40,9 @@ const asRoute = {
   ...{ routeId: '', name: 'Storage team', way: 'webhook', address: 'https://team.example/told' },
   ...{ sender: '', recipients: '', userName: '', secretId: id(9) },
 }
-const { id: _, revision: __, ...kept } = rule
+const kept: Partial<Rule> = { ...rule }
+delete (kept as { id?: string }).id
+delete (kept as { revision?: number }).revision
 const asRule = { ...kept, ruleId: '', name: 'Another', quietDays: '', quietFrom: null, quietTo: null }
 
 test('a route that is signed and encrypted is ready; without either it is said what that means', async () => {

@@ -18,7 +18,7 @@ export interface EstateWriter {
       readonly operatingSystem: string
       readonly initiators: readonly string[]
       readonly groupName: string
-      /** Of what is kept, by which its agent knows who asks. */
+      /** Of the credential that is shown to it; null where none is asked for. */
       readonly secretId: string | null
     },
     key: string,
@@ -87,7 +87,7 @@ export interface ChangePorts {
   readonly of: <N extends ResourceName>(systemId: string, name: N) => Promise<SystemResources[N]>
   /** A system that has been looked at but not yet registered. */
   readonly probedSystem: (probeId: string) => Promise<StorageSystem>
-  /** A host through its agent. @param secretId by which the agent knows who asks, of one that is not registered yet */
+  /** A host through its agent. @param secretId of the credential that is shown to one that is not registered yet */
   readonly host: (agentAddress: string, secretId?: string) => Promise<Host>
   readonly node: (agentAddress: string) => Promise<NodeAgent>
   /** Tells somebody by a route, at once. @param key the same each time the same message is sent */

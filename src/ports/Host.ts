@@ -9,7 +9,7 @@ export interface HostDevice {
   readonly sizeBytes: bigint
   readonly lun: number
   readonly path: string
-  /** The ways to it, by the target at which each ends; undefined where the agent says nothing of them. */
+  /** The ways to it, by the target at which each ends; undefined where the host says nothing of them. */
   readonly paths?: readonly { readonly target: string; readonly isUp: boolean }[]
 }
 

@@ -239,7 +239,7 @@ export const hostSchema = object({
   id: idSchema,
   hostGroupId: idSchema,
   name: nameSchema,
-  /** Of the agent that says what it sees; null for a host without one. */
+  /** Where it is asked what it sees; null for a host that cannot be asked. */
   agentAddress: { type: ['string', 'null'], format: 'uri' },
   operatingSystem: nullableText,
   initiators: { type: 'array', items: { type: 'string', maxLength: 255 } },

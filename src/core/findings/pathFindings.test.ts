@@ -16,7 +16,7 @@ test('a host that would lose its disks with one controller is told of, and one t
   ])
 })
 
-test('nothing is told where there is nothing to choose, or where the agent says nothing of ways', () => {
+test('nothing is told where there is nothing to choose, or where a host says nothing of its ways', () => {
   expect(checks([host(disk('data', 1, 0))], ['A'])).toEqual([])
   expect(checks([host({ name: 'data', up: {}, known: 0 })])).toEqual([])
 })

@@ -8,7 +8,7 @@ const registerHostSchema = {
   properties: {
     agentAddress: { type: 'string', maxLength: 500 },
     groupName: { type: 'string', maxLength: 255 },
-    /** Of what is kept, by which its agent knows who asks; blank where it asks for nothing. */
+    /** Of the credential that is shown to it; blank where none is asked for. */
     secretId: idOrBlankSchema,
   },
 } as const
@@ -37,7 +37,7 @@ export const registerHostIntent = {
       {
         field: 'secretId',
         label: 'Credential of its agent',
-        hint: 'Where the agent asks for one. It is kept sealed, and never shown again.',
+        hint: 'Where one is asked for. It is kept sealed, and never shown again.',
         as: 'secret',
         purpose: 'agent',
       },

@@ -178,7 +178,7 @@ export async function enrolHost(
   return (await row<{ readonly id: string }>(scope, 'select id from hosts where enrol_key = $1', [enrolKey]))?.id ?? ''
 }
 
-/** Of what is kept, by which the agent at an address knows who asks; undefined where it asks for nothing. */
+/** Of the credential that is shown at an address; undefined where none is asked for. */
 export const agentSecretId = async (scope: Scope, agentAddress: string): Promise<string | undefined> =>
   (
     await row<{ readonly agent_secret_id: string | null }>(

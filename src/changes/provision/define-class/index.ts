@@ -9,6 +9,7 @@ import type { ChangeKind } from '../../ChangeKind'
 import { absent, rule, warn } from '../../parts/checks'
 import { fact, firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
+import { standsAsAsked } from '../../parts/standsAsAsked'
 import { outlined } from '../../parts/outline'
 import { brokenPromises } from '../../parts/promiseChecks'
 
@@ -223,19 +224,7 @@ export const defineClass: ChangeKind<Intent, Step> = {
   async prove(_intent, plan, facts, ports) {
     const { after } = firstStep(plan)
     const found = byId((await ports.estate()).serviceClasses, fact(facts, 'classId'))
-    const differs =
-      found === undefined
-        ? ['all']
-        : Object.entries(after)
-            .filter(([field, value]) => JSON.stringify(found[field as keyof Kept]) !== JSON.stringify(value))
-            .map(([field]) => field)
-    return [
-      {
-        claim: 'The class stands with these promises',
-        holds: differs.length === 0,
-        measured: { name: found?.name ?? 'nothing', differs: differs.join(', ') || 'nothing' },
-      },
-    ]
+    return [standsAsAsked('The class stands with these promises', found, after)]
   },
   collects: () => [],
   reverse: (intent, facts) =>

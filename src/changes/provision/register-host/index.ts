@@ -52,7 +52,7 @@ function checksOf({ group, intent, known }: Seen): readonly PlanCheck[] {
             new URL(intent.agentAddress).protocol === 'https:',
             'Its credential goes to it over an encrypted connection.',
             'Its credential goes to it in the clear: whoever reads the network between can use it.',
-            { field: 'agentAddress', remedy: 'Give an address that begins with https:// where the agent has one.' },
+            { field: 'agentAddress', remedy: 'Give an address that begins with https:// where there is one.' },
           ),
         ]),
     absent('new', known, 'It is not registered yet.', known => `It is registered already, as ${known.name}.`, {

@@ -6,6 +6,7 @@ import type { ChangeKind } from '../../ChangeKind'
 import { absent, advise, rule } from '../../parts/checks'
 import { fact, firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
+import { standsAsAsked } from '../../parts/standsAsAsked'
 import { outlined } from '../../parts/outline'
 
 type Kept = Omit<Rule, 'id' | 'revision'>
@@ -142,19 +143,7 @@ export const defineRule: ChangeKind<Intent, Step> = {
   async prove(_intent, made, facts, ports) {
     const { after } = firstStep(made)
     const found = byId((await ports.estate()).rules, fact(facts, 'ruleId'))
-    const differs =
-      found === undefined
-        ? ['all']
-        : Object.entries(after)
-            .filter(([field, value]) => JSON.stringify(found[field as keyof Kept]) !== JSON.stringify(value))
-            .map(([field]) => field)
-    return [
-      {
-        claim: 'The rule stands as it was asked for',
-        holds: differs.length === 0,
-        measured: { name: found?.name ?? 'nothing', differs: differs.join(', ') || 'nothing' },
-      },
-    ]
+    return [standsAsAsked('The rule stands as it was asked for', found, after)]
   },
   collects: () => [],
   reverse: (intent, facts) =>

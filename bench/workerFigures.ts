@@ -44,13 +44,9 @@ export async function workerFigures(url: string): Promise<Figure[]> {
       if (waited > patienceSeconds) throw new Error('The large system was not read.')
       await pause(1000)
     }
-    for (let waited = 0; (await sampled(database)) < volumes; waited += 1) {
-      if (waited > patienceSeconds) throw new Error('The large system was not measured.')
-      await pause(1000)
-    }
     // The first reading and what it measures have been stored, and the database tidies up after it; what follows finds nothing new.
     await database.query('vacuum analyze')
-    await pause(60_000)
+    await untilQuiet(database)
     const [walBefore, cpuBefore] = [await walBytes(database), cpuSeconds(worker.pid)]
     let mostMegabytes = 0
     for (let second = 0; second < watchedSeconds; second += 1) {
@@ -97,9 +93,16 @@ const one = async (database: Sequelize, sql: string): Promise<number> => {
   return Number((rows[0] as { n: string | number } | undefined)?.n ?? 0)
 }
 const known = (database: Sequelize) => one(database, 'select count(*) as n from volumes')
-const sampled = (database: Sequelize) =>
-  one(database, `select count(*) as n from metric_series where kind = 'volumes' and last_at is not null`)
 const walBytes = (database: Sequelize) => one(database, `select pg_current_wal_insert_lsn() - '0/0'::pg_lsn as n`)
+
+/** Waits until the database has written next to nothing for half a minute; what still writes after that is measured as it is. */
+async function untilQuiet(database: Sequelize): Promise<void> {
+  for (let waited = 0, quiet = 0; waited < patienceSeconds && quiet < 30; waited += 10) {
+    const before = await walBytes(database)
+    await pause(10_000)
+    quiet = (await walBytes(database)) - before < 20_000 ? quiet + 10 : 0
+  }
+}
 
 /** Source: proc(5), VmRSS in kB. */
 export function residentMegabytes(pid: number | undefined): number {

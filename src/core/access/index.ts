@@ -1,1 +1,35 @@
 export { passwordRules, sameRule } from './passwordRules'
+export { addressOf, readClient, type Client } from './files/client'
+export {
+  decidingRule,
+  exportTable,
+  flavours,
+  type Asking,
+  type ExportRule,
+  type ExportTable,
+  type Flavour,
+} from './files/exportRules'
+export { ruleReach, type RuleReach } from './files/ruleReach'
+export {
+  bitsFor,
+  isLetBy,
+  modeClass,
+  modeLetters,
+  withBit,
+  type FileIdentity,
+  type FileOperation,
+  type FileOwner,
+  type ModeClass,
+} from './files/modeBits'
+export { mayFile, squashed, type FileAnswer, type FileRequest } from './files/mayFile'
+export { editWords, newRule, turningChanges, type Edit, type ShareRights, type Turning } from './files/turning'
+export { fileGates, type Gate, type GateAnswer, type ShareState } from './files/gates'
+export { isMode, ruleTroubles, wholeMode, type RuleTrouble } from './files/shareChecks'
+export {
+  mayObject,
+  type Granted,
+  type ObjectAnswer,
+  type ObjectGrant,
+  type ObjectRequest,
+  type StoredObject,
+} from './objects/mayObject'

@@ -3,6 +3,7 @@ import { domainLayout, raidLayout, type FailureDomain, type RaidScheme, type Spr
 import { lossProbability, meanHoursToLoss, poolLossProbability, yearHours } from '../durability'
 import { evacuation, type EvacuationMode } from '../placement'
 import { score, type ScoredJob } from '../transfer'
+import { access } from './accessCases'
 import { UnknownSubject } from './errors'
 import { forecast } from './forecastCases'
 import { missRatio, queueing, syncLatency } from './performanceCases'
@@ -113,6 +114,7 @@ const answerBySubject: Readonly<Record<string, (input: never) => unknown>> = {
   durability,
   'cluster-durability': clusterDurability,
   evacuation: evacuated,
+  access,
   schedule,
   retention,
   snapshots,

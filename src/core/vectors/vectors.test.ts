@@ -1,3 +1,4 @@
+import access from '@/../vectors/access.json'
 import clusters from '@/../vectors/cluster-durability.json'
 import durability from '@/../vectors/durability.json'
 import evacuation from '@/../vectors/evacuation.json'
@@ -13,7 +14,7 @@ import syncLatency from '@/../vectors/sync-latency.json'
 import scoring from '@/../vectors/transfer-scoring.json'
 import { answerCase, firstDifference, UnknownSubject } from '.'
 
-for (const file of [raid, domains, durability, clusters, scoring, evacuation, schedule, retention, snapshots, forecast, queueing, syncLatency, missRatio]) {
+for (const file of [access, raid, domains, durability, clusters, scoring, evacuation, schedule, retention, snapshots, forecast, queueing, syncLatency, missRatio]) {
   describe(file.subject, () => {
     const cases: readonly { readonly name: string; readonly input: unknown; readonly expected: unknown; readonly tolerance?: number }[] = file.cases
     test.each(cases)('$name', ({ input, expected, tolerance }) =>

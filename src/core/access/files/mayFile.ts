@@ -1,0 +1,49 @@
+import { decidingRule, type Asking, type ExportRule, type ExportTable, type Flavour } from './exportRules'
+import { isLetBy, modeClass, type FileIdentity, type FileOperation, type FileOwner, type ModeClass } from './modeBits'
+
+export interface FileRequest extends Asking, FileIdentity {
+  readonly flavour: Flavour
+  readonly operation: FileOperation
+}
+
+/** Whether somebody may, and what has decided it. */
+export interface FileAnswer {
+  readonly allowed: boolean
+  /** The first gate that denies; the last where all allow. */
+  readonly decidedBy: 'export-rule' | 'authentication' | 'mode-bits'
+  /** Of the export rule that decides for the host; null where none is for it. */
+  readonly ruleIndex: number | null
+  /** Who he is after the rule's squash; absent before he is believed to be anybody. */
+  readonly effectiveUid?: number
+  readonly effectiveGid?: number
+  readonly modeClass?: ModeClass
+}
+
+/** Who somebody is behind a rule: root, or everybody, becomes the anonymous one, without further groups. */
+export function squashed(rule: ExportRule, { uid, gid, groups }: FileIdentity): FileIdentity {
+  const isSquashed = rule.squash === 'all' || (rule.squash === 'root' && uid === 0)
+  return isSquashed ? { uid: rule.anonUid, gid: rule.anonGid, groups: [] } : { uid, gid, groups }
+}
+
+/**
+ * Whether somebody may read or write a file of a share over NFS: export rule, then authentication, then mode bits; the first that denies
+ * decides. @param table of the share's rules
+ */
+export function mayFile(table: ExportTable, request: FileRequest, file: FileOwner): FileAnswer {
+  const index = decidingRule(table, request)
+  const rule = index === undefined ? undefined : table.rules[index]
+  const ruleIndex = index ?? null
+  if (rule === undefined || rule.access === 'none' || (rule.access === 'ro' && request.operation === 'write'))
+    return { allowed: false, decidedBy: 'export-rule', ruleIndex }
+  if (!rule.flavours.includes(request.flavour)) return { allowed: false, decidedBy: 'authentication', ruleIndex }
+  const effective = squashed(rule, request)
+  const counts = modeClass(effective, file)
+  return {
+    allowed: isLetBy(file.mode, counts, request.operation),
+    decidedBy: 'mode-bits',
+    ruleIndex,
+    effectiveUid: effective.uid,
+    effectiveGid: effective.gid,
+    modeClass: counts,
+  }
+}

@@ -1,0 +1,55 @@
+/** Who somebody is to files: numbers. */
+export interface FileIdentity {
+  readonly uid: number
+  readonly gid: number
+  readonly groups: readonly number[]
+}
+
+/** Whose a file is, and what each class may: four octal digits. */
+export interface FileOwner {
+  readonly uid: number
+  readonly gid: number
+  readonly mode: string
+}
+
+export type FileOperation = 'read' | 'write'
+export type ModeClass = 'owner' | 'group' | 'other' | 'superuser'
+
+const shift = { owner: 6, group: 3, other: 0 } as const
+export const bitOf = { read: 4, write: 2, execute: 1 } as const
+
+/** The one class that counts for somebody. Source: POSIX.1-2024, 4.7, File Access Permissions. */
+export function modeClass({ uid, gid, groups }: FileIdentity, file: FileOwner): ModeClass {
+  if (uid === 0) return 'superuser'
+  if (uid === file.uid) return 'owner'
+  return gid === file.gid || groups.includes(file.gid) ? 'group' : 'other'
+}
+
+/** The bits of a class, 0 to 7; all of them for uid 0, whom modes do not stop. */
+export const bitsFor = (mode: string, of: ModeClass): number =>
+  of === 'superuser' ? 7 : (Number.parseInt(mode, 8) >> shift[of]) & 7
+
+export const isLetBy = (mode: string, of: ModeClass, operation: FileOperation): boolean =>
+  (bitsFor(mode, of) & bitOf[operation]) !== 0
+
+/** A mode with one bit of a class set or taken. */
+export function withBit(
+  mode: string,
+  of: Exclude<ModeClass, 'superuser'>,
+  operation: FileOperation,
+  isSet: boolean,
+): string {
+  const bit = bitOf[operation] << shift[of]
+  const now = Number.parseInt(mode, 8)
+  return (isSet ? now | bit : now & ~bit).toString(8).padStart(4, '0')
+}
+
+/** Three letters for a class: `rw-`; `rws` where the group is handed on to what is made within. */
+export function modeLetters(mode: string, of: Exclude<ModeClass, 'superuser'>): string {
+  const bits = bitsFor(mode, of)
+  const special = Number.parseInt(mode, 8) >> 9
+  const isSpecial = (special & { owner: 4, group: 2, other: 1 }[of]) !== 0
+  const [plain, marked] = of === 'other' ? ['x', 't'] : ['x', 's']
+  const last = (bits & 1) === 0 ? (isSpecial ? marked.toUpperCase() : '-') : isSpecial ? marked : plain
+  return `${(bits & 4) === 0 ? '-' : 'r'}${(bits & 2) === 0 ? '-' : 'w'}${last}`
+}

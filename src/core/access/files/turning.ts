@@ -1,0 +1,198 @@
+import { addressOf } from './client'
+import { exportTable, type ExportRule } from './exportRules'
+import { mayFile, type FileAnswer, type FileRequest } from './mayFile'
+import { isLetBy, withBit, type FileOwner, type ModeClass } from './modeBits'
+import { ruleReach } from './ruleReach'
+
+/** What decides of a share: its export rules, and its root directory. */
+export interface ShareRights {
+  readonly rules: readonly ExportRule[]
+  readonly root: FileOwner
+}
+
+/** One thing that can be changed. */
+export type Edit =
+  | { readonly of: 'access'; readonly index: number; readonly access: ExportRule['access'] }
+  | { readonly of: 'rule-gone'; readonly index: number }
+  | { readonly of: 'host-rule'; readonly client: string; readonly access: ExportRule['access'] }
+  | { readonly of: 'flavour'; readonly index: number; readonly flavour: FileRequest['flavour'] }
+  | { readonly of: 'squash'; readonly index: number; readonly squash: ExportRule['squash'] }
+  | { readonly of: 'mode'; readonly modeClass: Exclude<ModeClass, 'superuser'>; readonly mode: string }
+  | { readonly of: 'member'; readonly gid: number }
+
+/** A way to turn an answer: the fewest edits that do it. */
+export interface Turning {
+  readonly edits: readonly Edit[]
+  readonly rights: ShareRights
+  /** For how many hosts something is otherwise afterwards; null for all that may ask. */
+  readonly addresses: bigint | null
+}
+
+interface State {
+  readonly rights: ShareRights
+  readonly request: FileRequest
+  readonly edits: readonly Edit[]
+}
+
+/** Export rule, sign-in and mode: no more gates can stand in the way. */
+const mostEdits = 3
+const mostWays = 8
+
+const answerOf = ({ rights, request }: Pick<State, 'rights' | 'request'>): FileAnswer =>
+  mayFile(exportTable(rights.rules), request, rights.root)
+
+/**
+ * The smallest changes that would turn an answer, found by search over what the deciding gate lets be changed: fewest edits first, and
+ * among those the ones that touch fewest hosts. Each has been tried: afterwards the answer is the other one.
+ */
+export function turningChanges(rights: ShareRights, request: FileRequest): Turning[] {
+  const wanted = !answerOf({ rights, request }).allowed
+  let open: State[] = [{ rights, request, edits: [] }]
+  for (let depth = 0; depth < mostEdits && open.length > 0; depth += 1) {
+    const next = open.flatMap(state => editsAt(state, wanted).map(edit => applied(state, edit)))
+    const turned = next.filter(state => answerOf(state).allowed === wanted)
+    if (turned.length > 0)
+      return turned
+        .map(({ edits, rights: after }) => ({ edits, rights: after, addresses: reachOf(edits, rights) }))
+        .sort((a, b) => byReach(a.addresses, b.addresses))
+        .slice(0, mostWays)
+    open = next
+  }
+  return []
+}
+
+const byReach = (a: bigint | null, b: bigint | null) =>
+  a === b ? 0 : a === null ? 1 : b === null ? -1 : a < b ? -1 : 1
+
+/** What could be changed about the gate that decides now. */
+function editsAt({ rights, request }: State, wanted: boolean): Edit[] {
+  const answer = answerOf({ rights, request })
+  const access = wanted ? (request.operation === 'write' ? 'rw' : 'ro') : request.operation === 'write' ? 'ro' : 'none'
+  const rules = ruleEdits(rights, request, answer, access)
+  if (!wanted) return [...rules, ...modeEdits(rights, request, answer, false)]
+  if (answer.decidedBy === 'export-rule') return rules
+  const { ruleIndex } = answer
+  if (answer.decidedBy === 'authentication')
+    return ruleIndex === null ? [] : [{ of: 'flavour', index: ruleIndex, flavour: request.flavour }, ...rules]
+  return modeEdits(rights, request, answer, true)
+}
+
+function ruleEdits(
+  { rules }: ShareRights,
+  request: FileRequest,
+  { ruleIndex }: FileAnswer,
+  access: ExportRule['access'],
+): Edit[] {
+  const client = addressOf(request.clientAddress) === undefined ? request.clientName : request.clientAddress
+  const own = ruleIndex === null ? undefined : rules[ruleIndex]
+  return [
+    ...(client === null || own?.client === client ? [] : [{ of: 'host-rule' as const, client, access }]),
+    ...(ruleIndex === null
+      ? []
+      : [
+          { of: 'access' as const, index: ruleIndex, access },
+          { of: 'rule-gone' as const, index: ruleIndex },
+        ]),
+  ]
+}
+
+function modeEdits({ rules, root }: ShareRights, request: FileRequest, answer: FileAnswer, isGiven: boolean): Edit[] {
+  const { modeClass: counts, ruleIndex } = answer
+  if (counts === undefined || ruleIndex === null) return []
+  const rule = rules[ruleIndex]
+  const bit: Edit[] =
+    counts === 'superuser'
+      ? [{ of: 'squash', index: ruleIndex, squash: 'root' }]
+      : [{ of: 'mode', modeClass: counts, mode: withBit(root.mode, counts, request.operation, isGiven) }]
+  if (!isGiven) return bit
+  const isSquashed = rule !== undefined && (rule.squash === 'all' || (rule.squash === 'root' && request.uid === 0))
+  return [
+    ...bit,
+    ...(isSquashed
+      ? [{ of: 'squash' as const, index: ruleIndex, squash: request.uid === 0 ? ('none' as const) : ('root' as const) }]
+      : []),
+    ...(counts === 'other' && !isSquashed && isLetBy(root.mode, 'group', request.operation)
+      ? [{ of: 'member' as const, gid: root.gid }]
+      : []),
+  ]
+}
+
+/** The state after one more edit. */
+function applied({ rights, request, edits }: State, edit: Edit): State {
+  const state = { rights, request, edits: [...edits, edit] }
+  const { rules } = rights
+  const withRule = (index: number, change: Partial<ExportRule>): State => ({
+    ...state,
+    rights: { ...rights, rules: rules.map((each, at) => (at === index ? { ...each, ...change } : each)) },
+  })
+  switch (edit.of) {
+    case 'access':
+      return withRule(edit.index, { access: edit.access })
+    case 'squash':
+      return withRule(edit.index, { squash: edit.squash })
+    case 'flavour':
+      return withRule(edit.index, { flavours: [...(rules[edit.index]?.flavours ?? []), edit.flavour] })
+    case 'rule-gone':
+      return { ...state, rights: { ...rights, rules: rules.filter((_, at) => at !== edit.index) } }
+    case 'host-rule': {
+      const like = rules.find((_, at) => at === answerOf({ rights, request }).ruleIndex)
+      const rule: ExportRule = { ...newRule, ...like, client: edit.client, access: edit.access }
+      return { ...state, rights: { ...rights, rules: [rule, ...rules] } }
+    }
+    case 'mode':
+      return { ...state, rights: { ...rights, root: { ...rights.root, mode: edit.mode } } }
+    case 'member':
+      return { ...state, request: { ...request, groups: [...request.groups, edit.gid] } }
+  }
+}
+
+/** What a rule begins with: root is nobody, and hosts are believed who asks. */
+export const newRule: ExportRule = {
+  client: '',
+  access: 'ro',
+  squash: 'root',
+  anonUid: 65_534,
+  anonGid: 65_534,
+  flavours: ['sys'],
+}
+
+/** For how many hosts edits count; a mode counts for all. */
+function reachOf(edits: readonly Edit[], { rules }: ShareRights): bigint | null {
+  const reach = ruleReach(rules)
+  let most: bigint | null = 0n
+  let shifted = 0
+  for (const edit of edits) {
+    if (edit.of === 'host-rule') shifted += 1
+    const own =
+      edit.of === 'mode'
+        ? null
+        : edit.of === 'host-rule'
+          ? 1n
+          : edit.of === 'member'
+            ? 0n
+            : (reach[edit.index - shifted]?.addresses ?? (edit.index < shifted ? 1n : null))
+    if (byReach(most, own) < 0) most = own
+  }
+  return most
+}
+
+/** What an edit does, as a draft would say it. @param rules as they stand before it */
+export function editWords(edit: Edit, rules: readonly ExportRule[]): string {
+  const named = (index: number) => `rule ${index + 1}${rules[index] === undefined ? '' : `, ${rules[index].client},`}`
+  switch (edit.of) {
+    case 'access':
+      return `Set ${named(edit.index)} to ${edit.access}`
+    case 'rule-gone':
+      return `Take ${named(edit.index)} away`
+    case 'host-rule':
+      return `Add a rule for ${edit.client}: ${edit.access}`
+    case 'flavour':
+      return `Let ${named(edit.index)} take ${edit.flavour}`
+    case 'squash':
+      return `Set the squash of ${named(edit.index)} to ${edit.squash}`
+    case 'mode':
+      return `Set the mode of its root to ${edit.mode}`
+    case 'member':
+      return `Take him into group ${edit.gid}`
+  }
+}

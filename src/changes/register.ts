@@ -55,6 +55,12 @@ import { bringBackFile } from './provision/bring-back-file'
 import { splitClone } from './provision/split-clone'
 import { takeSnapshot } from './provision/take-snapshot'
 import { unmapVolume } from './provision/unmap-volume'
+import { serveFiles } from './provision/serve-files'
+import { stopFileService } from './provision/stop-file-service'
+import { provisionShare } from './provision/provision-share'
+import { setShareRights } from './provision/set-share-rights'
+import { testShare } from './provision/test-share'
+import { removeShare } from './provision/remove-share'
 import { UnknownKind } from './errors'
 
 /** Every kind of change, in the order in which the command list shows them. */
@@ -68,6 +74,12 @@ export const kinds: readonly AnyKind[] = [
   createPool,
   provisionVolume,
   provisionVolumes,
+  provisionShare,
+  setShareRights,
+  testShare,
+  removeShare,
+  serveFiles,
+  stopFileService,
   mapVolume,
   mapVolumes,
   unmapVolume,

@@ -17,6 +17,7 @@ export interface EstateWriter {
       readonly agentAddress: string
       readonly operatingSystem: string
       readonly initiators: readonly string[]
+      readonly addresses?: readonly string[]
       readonly groupName: string
       /** Of the credential that is shown to it; null where none is asked for. */
       readonly secretId: string | null
@@ -25,7 +26,12 @@ export interface EstateWriter {
   ) => Promise<string>
   /** Takes hosts without an agent into the estate, and their groups where those are new; safe to repeat by its key. */
   readonly enrolHosts: (
-    hosts: readonly { readonly name: string; readonly groupName: string; readonly initiators: readonly string[] }[],
+    hosts: readonly {
+      readonly name: string
+      readonly groupName: string
+      readonly initiators: readonly string[]
+      readonly addresses: readonly string[]
+    }[],
     key: string,
   ) => Promise<void>
   /** Takes a host out of the estate, or all that one step took in, and groups of which then nothing is left. */

@@ -2,6 +2,8 @@ export interface HostIdentity {
   readonly name: string
   readonly operatingSystem: string
   readonly initiators: readonly string[]
+  /** By which it is known on the network; absent where the host does not say. */
+  readonly addresses?: readonly string[]
 }
 
 export interface HostDevice {
@@ -27,6 +29,33 @@ export interface HostFileSystem {
   readonly mountedAt: string | null
   /** Where the host mounts it by itself when it starts; null where it does not. */
   readonly mountsAt: string | null
+}
+
+/** Who somebody on a host is to files. */
+export interface FileCaller {
+  readonly uid: number
+  readonly gid: number
+  readonly groups: readonly number[]
+}
+
+/** What came of an attempt: a sum of what was written or read, or why a server refused it. What failed otherwise is thrown. */
+export type Attempt = { readonly sha256: string } | { readonly refused: string }
+
+/** Shares of the network on a host, and what somebody on it may do with them. */
+export interface HostShares {
+  /** Where a server's name leads to, and whether it answers there. */
+  readonly connect: (
+    server: string,
+  ) => Promise<{ readonly address: string | null; readonly isOpen: boolean; readonly milliseconds: number }>
+  readonly mounted: () => Promise<
+    readonly { readonly server: string; readonly share: string; readonly path: string; readonly isMounted: boolean }[]
+  >
+  /** Mounts now and at every start; safe to repeat. @returns why it was refused; undefined where it was not */
+  readonly mount: (server: string, share: string, path: string) => Promise<string | undefined>
+  /** Writes a file whose bytes follow from a seed, as somebody. */
+  readonly write: (path: string, as: FileCaller, lengthBytes: number, seed: string) => Promise<Attempt>
+  readonly read: (path: string, as: FileCaller) => Promise<Attempt>
+  readonly remove: (path: string, as: FileCaller) => Promise<void>
 }
 
 /** A host, through its own agent: the only way to prove that storage is what its user would find. */
@@ -57,6 +86,7 @@ export interface Host {
   /** Copies a file; what stands at the new place is never written over. @returns the SHA-256 of what was copied */
   readonly copyFile: (from: string, to: string) => Promise<string>
   readonly removeFile: (path: string) => Promise<void>
+  readonly shares: HostShares
   /** Restarts it. @returns when it has begun to */
   readonly reboot: () => Promise<void>
   /** Of this start of it: another one after each restart. */

@@ -1,4 +1,16 @@
-import type { ConsistencyGroup, Drive, Node, NodePort, Pool, Snapshot, Switch, SwitchPort, Volume } from '@/core/estate'
+import type {
+  ConsistencyGroup,
+  Drive,
+  FileService,
+  Node,
+  NodePort,
+  Pool,
+  Share,
+  Snapshot,
+  Switch,
+  SwitchPort,
+  Volume,
+} from '@/core/estate'
 import type { PoolWork } from './resources'
 
 export interface SystemIdentity {
@@ -97,8 +109,15 @@ export interface Inventory {
     readonly lun: number
     readonly initiators: readonly string[]
   }[]
+  readonly fileServices: readonly Plain<FileService>[]
+  readonly shares: readonly (Omit<Plain<Share>, 'fileServiceId' | 'volumeId'> & {
+    readonly fileServiceLocator: string
+    readonly volumeLocator: string
+  })[]
   /** Groups of initiators, whoever made them. */
   readonly accessGroups: readonly { readonly name: string; readonly initiators: readonly string[] }[]
+  /** On which a file service can stand; none where it serves no files. */
+  readonly fileUnits: readonly string[]
   readonly sensors: readonly SensorReading[]
   /** Nodes, their ports and the switches between them, where the system is a row of nodes. */
   readonly nodes: readonly (Omit<Plain<Node>, 'enclosureId'> & { readonly enclosureLocator: string | null })[]

@@ -7,6 +7,8 @@ const words: Readonly<Record<ResourceName, string>> = {
   spreadPools: 'pools spread over nodes',
   snapshots: 'snapshots',
   consistencyGroups: 'groups of volumes with snapshots of one instant',
+  fileServices: 'file services',
+  shares: 'shares of files',
   mappings: 'mappings of volumes to hosts',
   drives: 'drives',
   interfaces: 'interfaces of nodes',

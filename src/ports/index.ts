@@ -14,5 +14,8 @@ export {
   type Host,
   type HostDevice,
   type HostIdentity,
+  type Attempt,
+  type FileCaller,
+  type HostShares,
 } from './Host'
 export type { ChangePorts, EstateWriter } from './ChangePorts'

@@ -9,6 +9,7 @@ import { seedBittern, seedHeron } from './demo/seedFleet'
 import { seedRow } from './demo/seedRow'
 import { NightDesk, type DeskPorts } from './desk'
 import { Faults, FleetClock, Store } from './fleet'
+import { FileServers } from './files'
 import { hostAgent, SimulatedHost } from './host'
 import { redfishService } from './redfish'
 
@@ -73,7 +74,8 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   const arrayPorts = await listenEach([...arrayServices, ['godwit', godwitService]], ports.arrays)
   agentsPort = await listen(nodeAgents(row, raw), ports.nodes)
   const namesPort = await names.listen(ports.names)
-  const hosts = hostModels.map(model => new SimulatedHost(model, store, all))
+  const fileServers = new FileServers(all, names)
+  const hosts = hostModels.map(model => new SimulatedHost(model, store, all, fileServers))
   const hostPorts = await listenEach(
     hosts.map(host => [host.model.name, hostAgent(host)] as const),
     ports.hosts,

@@ -1,3 +1,4 @@
+import { canBeAsked } from '@/core/estate'
 import type { FieldChoices, IntentKind } from '@/core/intents'
 import { objects } from '@/records/objects'
 import { applications, hostGroups, pools, sites } from '@/records/queries'
@@ -13,9 +14,17 @@ export async function choicesFor({ form }: IntentKind): Promise<Partial<Record<F
   const places = wanted.has('sites') ? await sites(scope) : []
   const allPools = wanted.has('pools or none') ? await pools(scope) : []
   const routes = wanted.has('routes') ? await objects(scope, 'routes') : []
+  const services = wanted.has('file services') ? await objects(scope, 'fileServices') : []
+  const systems = wanted.has('systems that serve files') ? await objects(scope, 'systems') : []
+  const hosts = wanted.has('hosts with an agent') ? await objects(scope, 'hosts') : []
   const served = wanted.has('names of applications') ? await applications(scope) : []
   const classes = wanted.has('service classes') ? await objects(scope, 'serviceClasses') : []
   return {
+    'file services': services.map(({ id, name }) => ({ value: id, words: name })),
+    'systems that serve files': systems
+      .filter(({ fileUnits }) => fileUnits.length > 0)
+      .map(({ id, name }) => ({ value: id, words: name })),
+    'hosts with an agent': hosts.filter(canBeAsked).map(({ id, name }) => ({ value: id, words: name })),
     'service classes': [{ value: '', words: 'none' }, ...classes.map(({ id, name }) => ({ value: id, words: name }))],
     routes: routes.map(({ id, name }) => ({ value: id, words: name })),
     'host groups or none': [

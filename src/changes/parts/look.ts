@@ -14,6 +14,8 @@ const words = {
   switchPorts: 'switch port',
   hostGroups: 'host group',
   hosts: 'host',
+  fileServices: 'file service',
+  shares: 'share',
   routes: 'route',
   rules: 'rule',
   nodePorts: 'port',

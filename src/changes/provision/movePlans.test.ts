@@ -25,6 +25,7 @@ const host = (number: number, name: string, more: object = {}) => ({
   agentAddress: `http://${name}`,
   operatingSystem: null,
   initiators: [`iqn.2019-04.example:${name}`],
+  addresses: [],
   revision: 1,
   ...more,
 })

@@ -24,6 +24,7 @@ const host: Host = {
   agentAddress: 'http://a',
   operatingSystem: null,
   initiators: ['iqn.2019-04.example:a'],
+  addresses: [],
   revision: 1,
 }
 const volume = sampleVolume({

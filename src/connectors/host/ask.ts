@@ -52,3 +52,11 @@ export async function ask<T>(
   const [first] = isAnswer.errors ?? []
   throw new UnreadableAnswer(path, `${first?.instancePath ?? ''} ${first?.message ?? 'breaks the schema'}`.trim())
 }
+
+/** Asks a host something, and checks what it answers. */
+export type Asked = <T>(
+  method: 'GET' | 'POST',
+  path: string,
+  isAnswer: ValidateFunction<T>,
+  body?: unknown,
+) => Promise<T>

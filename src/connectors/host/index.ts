@@ -1,18 +1,19 @@
-import type { ValidateFunction } from 'ajv'
 import Ajv from 'ajv/dist/2020.js'
 import { fileSystems, type FileSystem, type Host } from '@/ports'
-import { ask } from './ask'
+import { ask, type Asked } from './ask'
 import { HostRefused } from './errors'
+import { shareRequests } from './shares'
 
 const ajv = new Ajv()
 const text = { type: 'string', maxLength: 4096 }
-const isIdentity = ajv.compile<{ name: string; operatingSystem: string; initiators: string[] }>({
+const isIdentity = ajv.compile<{ name: string; operatingSystem: string; initiators: string[]; addresses?: string[] }>({
   type: 'object',
   required: ['name', 'operatingSystem', 'initiators'],
   properties: {
     name: { ...text, minLength: 1 },
     operatingSystem: text,
     initiators: { type: 'array', maxItems: 64, items: text },
+    addresses: { type: 'array', maxItems: 64, items: { type: 'string', maxLength: 64 } },
   },
 })
 const isDevices = ajv.compile<{
@@ -99,8 +100,6 @@ const isAnything = ajv.compile<object>({ type: 'object' })
 export { ask, HostRefused }
 
 const notThere = 404
-
-type Asked = <T>(method: 'GET' | 'POST', path: string, isAnswer: ValidateFunction<T>, body?: unknown) => Promise<T>
 type FileRequests =
   'fileSystems' | 'format' | 'mount' | 'unmount' | 'grow' | 'writeFile' | 'readFile' | 'copyFile' | 'removeFile'
 
@@ -157,6 +156,7 @@ export function hostAgent(address: string, stop: AbortSignal, allowedNetworks?: 
     read: async (naa, offset, length) =>
       (await asked('POST', `/agent/devices/${encodeURIComponent(naa)}/read`, isSum, range(offset, length))).sha256,
     ...fileRequests(asked),
+    shares: shareRequests(asked),
     reboot: async () => void (await asked('POST', '/agent/reboot', isAnything, {})),
     bootId: async () => (await asked('GET', '/agent/boot', isBoot)).bootId,
     discard: async (naa, offset, length) =>

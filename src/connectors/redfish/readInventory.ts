@@ -3,6 +3,7 @@ import type { Connection } from './Connection'
 import { isConsistencyGroup } from './consistencyGroups/schema'
 import { isController, isPort } from './controllers/schema'
 import { readDrives } from './drives/read'
+import { readFiles } from './files/read'
 import { ofMaker } from './makers'
 import { readFabric } from './mappings/read'
 import { readRow } from './nodes/read'
@@ -81,6 +82,8 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
     consistencyGroups: await readGroups(connection, map),
     mappings: mappingsTo(fabric.mappings, snapshots),
     accessGroups: fabric.accessGroups,
+    fileUnits: map.fileUnits,
+    ...(await readFiles(connection, map)),
     sensors,
     ...(await readRow(connection, map)),
     works: map.computers === undefined ? [] : await readWorks(connection, map.tasks),

@@ -5,6 +5,8 @@ import { Connection } from './Connection'
 import { consistencyGroups } from './consistencyGroups/requests'
 import type { Credentials } from './session'
 import { drives } from './drives/requests'
+import { fileServices } from './files/services'
+import { shares } from './files/shares'
 import { watch } from './events/watch'
 import { mappings } from './mappings/requests'
 import { metrics } from './metrics/read'
@@ -31,6 +33,8 @@ const offers: { readonly [N in ResourceName]: Offer<N> } = {
   snapshots,
   consistencyGroups,
   mappings,
+  fileServices,
+  shares,
   drives,
   interfaces,
   switchPorts,

@@ -12,6 +12,7 @@ import type {
   System,
   Volume,
 } from './schemas'
+import type { FileService, Share } from './fileSchemas'
 import type { Route, Rule } from './tellingSchemas'
 import type { ConsistencyGroup, ServiceClass, Snapshot } from './promiseSchemas'
 import type {
@@ -41,6 +42,8 @@ export interface Estate {
   readonly hostGroups: readonly HostGroup[]
   readonly hosts: readonly Host[]
   readonly mappings: readonly Mapping[]
+  readonly fileServices: readonly FileService[]
+  readonly shares: readonly Share[]
   /** Where somebody is told, and of what. */
   readonly routes: readonly Route[]
   readonly rules: readonly Rule[]
@@ -87,6 +90,8 @@ export const emptyEstate: Estate = {
   hostGroups: [],
   hosts: [],
   mappings: [],
+  fileServices: [],
+  shares: [],
   routes: [],
   rules: [],
   probes: [],

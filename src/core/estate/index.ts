@@ -1,6 +1,7 @@
 export * from './schemas'
 export * from './nodeSchemas'
 export * from './promiseSchemas'
+export * from './fileSchemas'
 export * from './tellingSchemas'
 export * from './kinds'
 export { beginning, one, those, within, type EstateNeeds, type Want } from './wants'

@@ -97,6 +97,8 @@ export const systemSchema = object({
   seenAt: nullableInstant,
   /** The cluster that its nodes form, once they do. */
   clusterName: nullableText,
+  /** The nodes or controllers on which a file service can stand; none where it serves no files. */
+  fileUnits: { type: 'array', items: { type: 'string', maxLength: 255 } },
   revision,
 })
 
@@ -243,6 +245,8 @@ export const hostSchema = object({
   agentAddress: { type: ['string', 'null'], format: 'uri' },
   operatingSystem: nullableText,
   initiators: { type: 'array', items: { type: 'string', maxLength: 255 } },
+  /** By which it is known on the network. */
+  addresses: { type: 'array', items: { type: 'string', maxLength: 64 } },
   revision,
 })
 

@@ -1,5 +1,7 @@
 import { csvParseRows } from 'd3-dsv'
+import { addressOf } from '../access'
 import { nameCheck } from '../estate'
+import { plainAddress } from '../network'
 import { initiatorName } from './initiatorName'
 
 /** A host that is asked for in a line. */
@@ -8,6 +10,8 @@ export interface HostLineAsked {
   readonly name: string
   readonly groupName: string
   readonly initiators: readonly string[]
+  /** By which it is known on the network. */
+  readonly addresses: readonly string[]
 }
 
 export interface ReadHostLines {
@@ -21,7 +25,7 @@ const mostHosts = 10_000
 const mostInitiators = 64
 
 /**
- * Hosts from lines of CSV: a name, a group, and the names by which it logs in, in as many cells as there are or several in one with
+ * Hosts from lines of CSV: a name, a group, and the names by which it logs in and its addresses on the network, in as many cells as there are or several in one with
  * spaces between. A group that is left empty is the host's own. A first line of heads is passed over. Source: RFC 4180.
  */
 export function readHostLines(text: string): ReadHostLines {
@@ -48,7 +52,7 @@ export function readHostLines(text: string): ReadHostLines {
     lineOf.host.set(name, line)
     const read = readNames(rest, line, lineOf.initiator)
     if ('why' in read) return void say(`${name}: ${read.why}`)
-    hosts.push({ line, name, groupName, initiators: read.names })
+    hosts.push({ line, name, groupName, initiators: read.names, addresses: read.addresses })
   })
   return { hosts, troubles }
 }
@@ -58,18 +62,20 @@ function readNames(
   cells: readonly string[],
   line: number,
   seen: Map<string, number>,
-): { readonly names: readonly string[] } | { readonly why: string } {
+): { readonly names: readonly string[]; readonly addresses: readonly string[] } | { readonly why: string } {
   const given = cells.flatMap(each => each.split(/[\s;]+/)).filter(each => each !== '')
-  if (given.length === 0) return { why: 'nothing is said of how it logs in.' }
+  if (given.length === 0) return { why: 'nothing is said of how it logs in, or at which address it is.' }
   if (given.length > mostInitiators) return { why: `more than ${mostInitiators} names by which it logs in.` }
   const names: string[] = []
+  const addresses: string[] = []
   for (const text of given) {
-    const read = initiatorName(text)
+    const address = addressOf(text) === undefined ? undefined : plainAddress(text)
+    const read = address === undefined ? initiatorName(text) : { name: address }
     if ('why' in read) return read
     const before = seen.get(read.name)
     if (before !== undefined) return { why: `${read.name} stands in line ${before} already.` }
-    names.push(read.name)
+    ;(address === undefined ? names : addresses).push(read.name)
   }
-  for (const name of names) seen.set(name, line)
-  return { names: [...new Set(names)] }
+  for (const name of [...names, ...addresses]) seen.set(name, line)
+  return { names: [...new Set(names)], addresses: [...new Set(addresses)] }
 }

@@ -57,6 +57,7 @@ export interface FormField {
     | 'day'
     | 'file'
     | 'secret'
+    | 'export rules'
     | 'one of'
     | 'some of'
     | 'side by side'
@@ -75,6 +76,9 @@ export interface FormField {
 }
 
 export type FieldChoices =
+  | 'file services'
+  | 'hosts with an agent'
+  | 'systems that serve files'
   | 'host groups'
   | 'host groups or none'
   | 'host groups that see it'

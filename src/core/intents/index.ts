@@ -2,6 +2,7 @@ import { classIntents } from './classes'
 import { clusterIntents } from './clusters'
 import { consistencyIntents } from './consistencyGroups'
 import { driveIntents } from './drives'
+import { fileIntents } from './files'
 import { findingIntents } from './findings'
 import { hostIntents } from './hosts'
 import { networkIntents } from './network'
@@ -26,6 +27,7 @@ export * from './clones'
 export * from './classes'
 export * from './consistencyGroups'
 export * from './hosts'
+export * from './files'
 export * from './findings'
 export * from './telling'
 export { commandAddress, draftAddress } from './draftAddress'
@@ -51,6 +53,7 @@ export const intents: readonly IntentKind[] = [
   ...classIntents,
   ...consistencyIntents,
   ...hostIntents,
+  ...fileIntents,
   ...findingIntents,
   ...tellingIntents,
 ]

@@ -1,10 +1,12 @@
 import type { ConsistencyGroups } from './consistencyGroups'
 import type { Drives } from './drives'
+import type { FileServices } from './fileServices'
 import type { Mappings } from './mappings'
 import type { Metrics } from './metrics'
 import type { Interfaces, SwitchPorts } from './network'
 import type { Clusters, Nodes } from './nodes'
 import type { Pools } from './pools'
+import type { Shares } from './shares'
 import type { Snapshots } from './snapshots'
 import type { SpreadPools } from './spreadPools'
 import type { Tasks } from './tasks'
@@ -22,6 +24,8 @@ export interface SystemResources {
   readonly snapshots: Snapshots
   readonly consistencyGroups: ConsistencyGroups
   readonly mappings: Mappings
+  readonly fileServices: FileServices
+  readonly shares: Shares
   readonly drives: Drives
   readonly interfaces: Interfaces
   readonly switchPorts: SwitchPorts
@@ -34,11 +38,13 @@ export type ResourceName = keyof SystemResources
 
 export type * from './consistencyGroups'
 export type * from './drives'
+export type * from './fileServices'
 export type * from './mappings'
 export type * from './metrics'
 export type * from './network'
 export type * from './nodes'
 export type * from './pools'
+export type * from './shares'
 export type * from './snapshots'
 export type * from './spreadPools'
 export type * from './tasks'

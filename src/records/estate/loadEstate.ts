@@ -24,6 +24,7 @@ const always: ReadonlySet<KindName> = new Set([
   'hostGroups',
   'hosts',
   'serviceClasses',
+  'fileServices',
   'routes',
   'rules',
 ])

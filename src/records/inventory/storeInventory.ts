@@ -98,12 +98,17 @@ async function alone(scope: Required<Scope>, systemId: string): Promise<number |
 const stand = (scope: Required<Scope>, systemId: string, number: number) =>
   run(scope, 'update systems set read_number = $2 where id = $1', [systemId, number])
 
-const storeSystem = (scope: Scope, systemId: string, { identity, sensors, clusterName, accessGroups }: Inventory) =>
+const storeSystem = (
+  scope: Scope,
+  systemId: string,
+  { identity, sensors, clusterName, accessGroups, fileUnits }: Inventory,
+) =>
   run(
     scope,
-    `update systems set maker = $2, model = $3, serial = $4, firmware = $5, sensors = $6::jsonb, cluster_name = $7, access_groups = $8::jsonb
-     where id = $1 and (maker, model, serial, firmware, sensors, cluster_name, access_groups)
-       is distinct from ($2::text, $3::text, $4::text, $5::text, $6::jsonb, $7::text, $8::jsonb)`,
+    `update systems set maker = $2, model = $3, serial = $4, firmware = $5, sensors = $6::jsonb, cluster_name = $7, access_groups = $8::jsonb,
+       file_units = $9::jsonb
+     where id = $1 and (maker, model, serial, firmware, sensors, cluster_name, access_groups, file_units)
+       is distinct from ($2::text, $3::text, $4::text, $5::text, $6::jsonb, $7::text, $8::jsonb, $9::jsonb)`,
     [
       systemId,
       identity.maker,
@@ -113,6 +118,7 @@ const storeSystem = (scope: Scope, systemId: string, { identity, sensors, cluste
       toJson(sensors),
       clusterName,
       toJson(accessGroups),
+      toJson(fileUnits),
     ],
   )
 

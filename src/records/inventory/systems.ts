@@ -151,6 +151,7 @@ export async function enrolHost(
     readonly agentAddress: string
     readonly operatingSystem: string
     readonly initiators: readonly string[]
+    readonly addresses?: readonly string[]
     readonly groupName: string
     readonly secretId: string | null
   },
@@ -162,8 +163,8 @@ export async function enrolHost(
   ])
   await run(
     scope,
-    `insert into hosts (id, host_group_id, name, agent_address, operating_system, initiators, enrol_key, agent_secret_id)
-     select $1, id, $2, $3, $4, $5::jsonb, $7, $8 from host_groups where name = $6 on conflict (enrol_key) do nothing`,
+    `insert into hosts (id, host_group_id, name, agent_address, operating_system, initiators, enrol_key, agent_secret_id, addresses)
+     select $1, id, $2, $3, $4, $5::jsonb, $7, $8, $9::jsonb from host_groups where name = $6 on conflict (enrol_key) do nothing`,
     [
       uuid(),
       host.name,
@@ -173,6 +174,7 @@ export async function enrolHost(
       host.groupName,
       enrolKey,
       host.secretId,
+      toJson(host.addresses ?? []),
     ],
   )
   return (await row<{ readonly id: string }>(scope, 'select id from hosts where enrol_key = $1', [enrolKey]))?.id ?? ''
@@ -191,7 +193,12 @@ export const agentSecretId = async (scope: Scope, agentAddress: string): Promise
 /** Takes hosts without an agent into the estate, and their groups where those are new; safe to repeat by its key. */
 export async function enrolHosts(
   scope: Scope,
-  hosts: readonly { readonly name: string; readonly groupName: string; readonly initiators: readonly string[] }[],
+  hosts: readonly {
+    readonly name: string
+    readonly groupName: string
+    readonly initiators: readonly string[]
+    readonly addresses: readonly string[]
+  }[],
   enrolKey: string,
 ): Promise<void> {
   const groups = [...new Set(hosts.map(({ groupName }) => groupName))].map(name => ({ id: uuid(), name }))
@@ -204,9 +211,9 @@ export async function enrolHosts(
   const named = hosts.map((host, index) => ({ id: uuid(), ...host, key: `${enrolKey}/${index}` }))
   await run(
     scope,
-    `insert into hosts (id, host_group_id, name, initiators, enrol_key)
-     select h.id, host_groups.id, h.name, h.initiators, h.key
-     from jsonb_to_recordset($1::jsonb) as h(id uuid, name text, "groupName" text, initiators jsonb, key text)
+    `insert into hosts (id, host_group_id, name, initiators, addresses, enrol_key)
+     select h.id, host_groups.id, h.name, h.initiators, h.addresses, h.key
+     from jsonb_to_recordset($1::jsonb) as h(id uuid, name text, "groupName" text, initiators jsonb, addresses jsonb, key text)
      join host_groups on host_groups.name = h."groupName" on conflict (enrol_key) do nothing`,
     [toJson(named)],
   )

@@ -21,6 +21,7 @@ import { sql as applications } from './0016-applications.sql'
 import { sql as secrets } from './0017-secrets.sql'
 import { sql as paths } from './0018-paths.sql'
 import { sql as telling } from './0019-telling.sql'
+import { sql as files } from './0020-files.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -42,6 +43,7 @@ const steps = [
   { name: '0017-secrets', sql: secrets },
   { name: '0018-paths', sql: paths },
   { name: '0019-telling', sql: telling },
+  { name: '0020-files', sql: files },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -32,6 +32,9 @@ export const sampleDriveFound = (bay: number, more: object = {}) => ({
 export const sampleInventory = (more: Partial<Inventory> = {}): Inventory => ({
   identity: { uuid: 'u', name: 'n', maker: 'm', model: 'x', serial: 's', firmware: '1', redfishVersion: '1' },
   controllers: [],
+  fileUnits: [],
+  fileServices: [],
+  shares: [],
   enclosures: [{ locator: '/e', name: 'Enclosure', bayCount: 24, baysPerRow: 24 }],
   drives: [sampleDriveFound(1), sampleDriveFound(2), sampleDriveFound(3)],
   ports: [],

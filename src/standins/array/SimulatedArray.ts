@@ -6,6 +6,9 @@ import type {
   CountersEntity,
   DriveEntity,
   EndpointEntity,
+  FileServiceEntity,
+  FileShareEntity,
+  FileSystemEntity,
   GroupEntity,
   LineageEntity,
   PoolEntity,
@@ -34,6 +37,9 @@ type Collections = {
   readonly snapshots: SnapshotEntity
   readonly lineages: LineageEntity
   readonly consistencyGroups: ConsistencyEntity
+  readonly fileServices: FileServiceEntity
+  readonly fileSystems: FileSystemEntity
+  readonly fileShares: FileShareEntity
   readonly endpoints: EndpointEntity
   readonly groups: GroupEntity
   readonly connections: ConnectionEntity
@@ -56,6 +62,12 @@ export class SimulatedArray {
 
   /** What work of other kinds does as it goes on and when it ends; set by whoever starts such work. */
   extraWork: ExtraWork | undefined
+
+  /** On what file services stand: its controllers, or the nodes of a cluster. */
+  fileUnits: FileUnits = {
+    all: () => this.model.controllers.map(id => `Controller ${id}`),
+    downSince: unit => (this.isControllerDown(unit.replace('Controller ', '')) ? 0 : null),
+  }
 
   all<K extends keyof Collections>(kind: K): Collections[K][] {
     return this.store.all<Collections[K]>(this.#in(kind))
@@ -117,7 +129,14 @@ export class SimulatedArray {
     body: object,
     lanes: TaskEntity['lanes'],
   ): TaskEntity {
-    const kind = work === 'flush-group' ? 'ConsistencyGroups' : ofVolumes.has(work) ? 'Volumes' : 'StoragePools'
+    const kind =
+      work === 'flush-group'
+        ? 'ConsistencyGroups'
+        : work === 'start-file-service'
+          ? 'FileServices'
+          : ofVolumes.has(work)
+            ? 'Volumes'
+            : 'StoragePools'
     return {
       id: this.nextId('tasks', name),
       name,
@@ -153,6 +172,13 @@ export class SimulatedArray {
 /** IEEE registered extended, NAA 6: the array's own part, then a number of what it names, never used twice. */
 export const naaFor = (array: SimulatedArray, id: string) =>
   `6${seededHex(array.model.serial, 'naa', 15)}${seededHex(array.model.serial, `${id}/${array.clock.now()}`, 16)}`
+
+/** The parts of a system on which the instances of a file service stand. */
+export interface FileUnits {
+  readonly all: () => readonly string[]
+  /** Since when one is down (fleet milliseconds); null for one that is up. */
+  readonly downSince: (unit: string) => number | null
+}
 
 export interface ExtraWork {
   /** Why a task cannot go on, or undefined. */

@@ -221,6 +221,7 @@ export interface TaskEntity {
     | 'copy-clone'
     | 'restore-volume'
     | 'move-volume'
+    | 'start-file-service'
   readonly subjectId: string
   readonly state: 'Running' | 'Completed' | 'Exception' | 'Cancelled'
   readonly startedAt: number
@@ -239,6 +240,48 @@ export interface SessionEntity {
 }
 
 /** What never changes about an array. */
+/** A service by which hosts reach files: one address on each of the units on which it stands. */
+export interface FileServiceEntity {
+  readonly id: string
+  /** The name by which hosts reach it. */
+  readonly name: string
+  readonly description: string
+  readonly nameServers: readonly string[]
+  readonly searchSuffixes: readonly string[]
+  readonly instances: readonly { readonly unit: string; readonly address: string; readonly prefixLength: number }[]
+  /** The task that starts them, one after another. */
+  readonly taskId: string
+}
+
+/** A file system on a volume of the array's own. */
+export interface FileSystemEntity {
+  readonly id: string
+  readonly name: string
+  readonly description: string
+  readonly volumeId: string
+}
+
+export interface ExportRuleEntity {
+  readonly client: string
+  readonly access: 'rw' | 'ro' | 'none'
+  readonly squash: 'none' | 'root' | 'all'
+  readonly anonUid: number
+  readonly anonGid: number
+  readonly flavours: readonly string[]
+}
+
+/** A file system as hosts may mount it. */
+export interface FileShareEntity {
+  readonly id: string
+  readonly fileSystemId: string
+  readonly fileServiceId: string
+  readonly name: string
+  readonly description: string
+  readonly path: string
+  readonly protocols: readonly string[]
+  readonly rules: readonly ExportRuleEntity[]
+}
+
 export interface ArrayModel {
   readonly name: string
   readonly maker: string
@@ -258,6 +301,8 @@ export interface ArrayModel {
     readonly rack?: string
   }[]
   readonly controllers: readonly string[]
+  /** Whether it serves files besides volumes. */
+  readonly servesFiles?: boolean
   readonly ports: readonly {
     readonly id: string
     readonly controller: string

@@ -37,6 +37,8 @@ export function connect(
 ): ConnectionEntity {
   const group = array.one('groups', groupId)
   const volume = array.maybe('volumes', volumeId) ?? array.one('snapshots', volumeId)
+  if (array.all('fileSystems').some(each => each.volumeId === volumeId))
+    throw conflict(`${volume.name} was not mapped.`, 'It carries a file system of the array.', 'Share that instead.')
   const ofGroup = array.all('connections').filter(connection => connection.groupId === groupId)
   if (ofGroup.some(connection => connection.volumeId === volumeId)) {
     throw conflict(`${volume.name} was not mapped.`, `It is mapped to ${group.name} already.`, 'Use that mapping.')

@@ -106,6 +106,9 @@ export function removeVolume(array: SimulatedArray, id: string): void {
   if (array.all('connections').some(connection => connection.volumeId === id)) {
     throw conflict(`${volume.name} was not removed.`, 'It is mapped to hosts.', 'Remove its mappings first.')
   }
+  const carried = array.all('fileSystems').find(each => each.volumeId === id)
+  if (carried !== undefined)
+    throw conflict(`${volume.name} was not removed.`, `It carries ${carried.name}.`, 'Remove the file system first.')
   const why = heldBack(array, id)
   if (why !== undefined) throw conflict(`${volume.name} was not removed.`, why, 'Remove its snapshots first.')
   array.store.commit([array.gone('volumes', id), array.gone('lineages', id), ...withoutVolume(array, id)])

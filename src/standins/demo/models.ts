@@ -12,7 +12,7 @@ const model = (
   site: string,
   firmware: string,
   subnet: number,
-  rest: Pick<ArrayModel, 'enclosures'>,
+  rest: Pick<ArrayModel, 'enclosures' | 'servesFiles'>,
 ): ArrayModel => ({
   name,
   maker,
@@ -41,6 +41,7 @@ export const heron = model('heron', 'Tallis & Thorne', 'Ardea F24', 'Canal House
 })
 
 export const bittern = model('bittern', 'Ferrow', 'Mire H56', 'Canal House', '7.0.3', 2, {
+  servesFiles: true,
   enclosures: [
     { id: '0', name: 'Head', model: 'Mire H56', heightMm: 88 },
     ...[1, 2, 3, 4].map(number => ({ id: `${number}`, name: `Shelf ${number}`, model: 'Mire S12', heightMm: 88 })),
@@ -61,6 +62,7 @@ export const godwit: ArrayModel = {
     })),
   }),
   controllers: ['1'],
+  servesFiles: true,
   ports: rowNodes.map((id, index) => ({
     id,
     controller: '1',
@@ -70,8 +72,9 @@ export const godwit: ArrayModel = {
   })),
 }
 
-const host = (name: string, initiatorCount = 1): HostModel => ({
+const host = (name: string, address: string, initiatorCount = 1): HostModel => ({
   name,
+  addresses: [address],
   operatingSystem: 'Linux 6.1',
   initiators: Array.from(
     { length: initiatorCount },
@@ -80,11 +83,11 @@ const host = (name: string, initiatorCount = 1): HostModel => ({
 })
 
 export const hostModels: readonly (HostModel & { readonly group: string })[] = [
-  { ...host('register-1'), group: 'accession-register' },
-  { ...host('register-2'), group: 'accession-register' },
-  { ...host('scanner-gate'), group: 'ct-scans' },
-  { ...host('desk-1'), group: 'reading-room' },
-  { ...host('tickets'), group: 'ticket-desk' },
-  { ...host('kiosk-7', 0), group: 'kiosk' },
-  { ...host('keep-1'), group: 'backup' },
+  { ...host('register-1', '10.60.30.11'), group: 'accession-register' },
+  { ...host('register-2', '10.60.30.12'), group: 'accession-register' },
+  { ...host('scanner-gate', '10.60.46.12'), group: 'ct-scans' },
+  { ...host('desk-1', '10.60.52.21'), group: 'reading-room' },
+  { ...host('tickets', '10.60.31.5'), group: 'ticket-desk' },
+  { ...host('kiosk-7', '10.60.53.7', 0), group: 'kiosk' },
+  { ...host('keep-1', '10.60.9.12'), group: 'backup' },
 ]

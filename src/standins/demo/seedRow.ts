@@ -60,7 +60,23 @@ export function seedRow(array: SimulatedArray, row: SimulatedRow, raw: RawDrives
     names.setForward(hostName, `10.20.30.${11 + index}`)
     names.setReverse(`10.20.30.${11 + index}`, hostName)
   })
+  for (const [name, first, count] of fileServiceNames) {
+    const [, net = '', last = '0'] = /^(.*\.)(\d+)$/.exec(first) ?? []
+    const addresses = Array.from({ length: count }, (_, index) => `${net}${Number(last) + index}`)
+    names.zones.replace(
+      name,
+      ['A'],
+      addresses.map(data => ({ type: 'A', data })),
+    )
+    addresses.forEach(address => names.setReverse(address, name))
+  }
 }
+
+/** Names under which files will be served, set beforehand by whoever looks after names: the first address, and how many. */
+const fileServiceNames = [
+  ['files.kilnhill.marrowfield.example', '10.61.40.21', 4],
+  ['files.canal.marrowfield.example', '10.60.2.40', 2],
+] as const
 
 const switches = [1, 2].map(number => ({
   id: `switch-${number}`,

@@ -11,7 +11,7 @@ import {
   writeFile,
   type DiskBytes,
   type Superblock,
-} from './FileSystems'
+} from '../files'
 import { HostRefused, refuse } from './HostRefused'
 
 /** A line of the host's table of file systems: what it mounts by itself when it starts. */

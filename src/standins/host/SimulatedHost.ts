@@ -1,13 +1,16 @@
 import { createHash } from 'node:crypto'
 import { hostAccess, type SimulatedArray, type VolumeEntity } from '../array'
 import { seededHex, type Store } from '../fleet'
-import type { DiskBytes } from './FileSystems'
+import type { DiskBytes, FileServers } from '../files'
 import { HostMounts, type Mount } from './HostMounts'
+import { HostShares, type ShareMount } from './HostShares'
 import { refuse } from './HostRefused'
 
 export interface HostModel {
   readonly name: string
   readonly operatingSystem: string
+  /** By which it is known on the network. */
+  readonly addresses: readonly string[]
   readonly initiators: readonly string[]
 }
 
@@ -23,6 +26,7 @@ interface HostState {
   readonly logins: readonly string[]
   readonly devices: readonly Device[]
   readonly mounts?: readonly Mount[]
+  readonly shares?: readonly ShareMount[]
   readonly boots?: number
   /** What whoever asks its agent must show; everybody may ask while there is none. */
   readonly credential?: string
@@ -47,6 +51,7 @@ export class SimulatedHost {
     readonly model: HostModel,
     private readonly store: Store,
     private readonly arrays: readonly SimulatedArray[],
+    private readonly servers: FileServers,
   ) {}
 
   /** Whether it is starting, and answers nothing. */
@@ -68,11 +73,19 @@ export class SimulatedHost {
 
   /** Goes down and comes up again: what is mounted at every start is mounted where its disk is found. */
   reboot(): void {
-    const { boots = 0, mounts = [] } = this.state
+    const { boots = 0, mounts = [], shares = [] } = this.state
     const down = mounts.map(each => ({ ...each, isMounted: false }))
-    this.#save({ ...this.state, boots: boots + 1, mounts: down, upAt: Date.now() + rebootMilliseconds })
+    const unmounted = shares.map(each => ({ ...each, isMounted: false }))
+    this.#save({
+      ...this.state,
+      boots: boots + 1,
+      mounts: down,
+      shares: unmounted,
+      upAt: Date.now() + rebootMilliseconds,
+    })
     this.rescan()
     this.files.mountAll()
+    this.shares.mountAll()
   }
 
   /** What stands on its disks, and where it is mounted. */
@@ -82,6 +95,14 @@ export class SimulatedHost {
     mounts: () => this.state.mounts ?? [],
     keep: mounts => this.#save({ ...this.state, mounts }),
   })
+
+  /** What it has mounted over the network. */
+  get shares(): HostShares {
+    return new HostShares(this.servers, this.model.addresses[0] ?? '', {
+      all: () => this.state.shares ?? [],
+      keep: shares => this.#save({ ...this.state, shares }),
+    })
+  }
 
   /** A disk's bytes, each time through what the array shows this host now. */
   #disk(naa: string): DiskBytes {

@@ -2,6 +2,7 @@ import Fastify, { type FastifyInstance } from 'fastify'
 import Ajv from 'ajv/dist/2020.js'
 import { InputOutputRefused } from '../row'
 import { HostRefused, refuse } from './HostRefused'
+import { shareRoutes } from './shareRoutes'
 import type { SimulatedHost } from './SimulatedHost'
 
 export { SimulatedHost, type HostModel } from './SimulatedHost'
@@ -51,6 +52,7 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     name: host.model.name,
     operatingSystem: host.model.operatingSystem,
     initiators: host.model.initiators,
+    addresses: host.model.addresses,
   }))
   server.post('/agent/logins', ({ body }) => {
     host.login(String((body as { target?: unknown } | null)?.target))
@@ -72,6 +74,7 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     return {}
   })
   fileRoutes(server, host)
+  shareRoutes(server, host)
   return server
 }
 
@@ -90,6 +93,7 @@ function fileRoutes(server: FastifyInstance, host: SimulatedHost): void {
   })
   server.post('/agent/mounts/remove', ({ body }) => {
     host.files.unmount(asked(body).path)
+    host.shares.unmount(asked(body).path)
     return {}
   })
   server.post('/agent/mounts/grow', ({ body }) => ({ sizeBytes: `${host.files.grow(asked(body).path)}` }))

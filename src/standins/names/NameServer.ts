@@ -37,6 +37,11 @@ export class NameServer {
     this.zones.replace(reverseName(address), ['PTR'], name === '' ? [] : [{ type: 'PTR', data: name }])
   }
 
+  /** The name that an address leads back to; null where there is none. */
+  nameOf(address: string): string | null {
+    return this.zones.at(reverseName(address)).find(({ type }) => type === 'PTR')?.data ?? null
+  }
+
   answer(query: Packet): Packet {
     return answerTo(this.zones, query)
   }

@@ -27,7 +27,12 @@ export class SimulatedRow {
     readonly array: SimulatedArray,
     /** Where a node's own node agent answers. */
     readonly agentUri: (nodeId: string) => string,
-  ) {}
+  ) {
+    array.fileUnits = {
+      all: () => this.all('clusters').find(({ isReady }) => isReady)?.nodeIds ?? [],
+      downSince: unit => this.#downSince(unit),
+    }
+  }
 
   all<K extends keyof Collections>(kind: K): Collections[K][] {
     return this.array.store.all<Collections[K]>(this.#in(kind))
@@ -76,6 +81,13 @@ export class SimulatedRow {
     const node = this.one('nodes', nodeId)
     const downSince = isUp ? null : (node.downSince ?? this.array.clock.now())
     this.array.store.commit([this.entry('nodes', { ...node, isUp, downSince, restartingUntil: null })])
+  }
+
+  #downSince(nodeId: string): number | null {
+    const node = this.all('nodes').find(each => each.id === nodeId)
+    if (node === undefined) return 0
+    // A node that starts anew went down when it began to.
+    return this.isAnswering(node) ? null : (node.downSince ?? (node.restartingUntil ?? 0) - restartSeconds * 1000)
   }
 
   /** Starts a node anew, as its reset button does. */

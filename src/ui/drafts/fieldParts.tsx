@@ -1,5 +1,6 @@
 import isEqual from 'fast-deep-equal'
 import { useId, useState, type ComponentType } from 'react'
+import type { ExportRule } from '@/core/access'
 import type { boundsOf, FieldChoices, FormField } from '@/core/intents'
 import { Tick } from '../parts/Checkbox'
 import { Choice } from '../parts/Choice'
@@ -11,6 +12,7 @@ import { SelectField } from '../parts/Select'
 import { sizeEcho } from '../parts/sizeEcho'
 import { Trouble } from '../parts/State'
 import { TextField } from '../parts/TextField'
+import { ExportRulesField } from './ExportRulesField'
 
 /** What can be chosen, by what a form's field says of its choices. */
 export type Choices = Readonly<Partial<Record<FieldChoices, readonly Option[]>>>
@@ -224,6 +226,15 @@ const OneTick = ({ field, value, onChange }: PartProps) => (
   </Tick>
 )
 
+const ExportRules = ({ field, value, error, onChange }: PartProps) => (
+  <ExportRulesField
+    label={field.label}
+    value={Array.isArray(value) ? (value as readonly ExportRule[]) : []}
+    error={error}
+    onChange={onChange}
+  />
+)
+
 /** How each sort of field is filled in. */
 export const fieldParts: Readonly<Record<Exclude<FormField['as'], 'part'>, ComponentType<PartProps>>> = {
   text: Text,
@@ -238,6 +249,7 @@ export const fieldParts: Readonly<Record<Exclude<FormField['as'], 'part'>, Compo
   day: Day,
   file: TextOfFile,
   secret: Secret,
+  'export rules': ExportRules,
   'one of': OneOf,
   'some of': SomeOf,
   'side by side': SideBySide,

@@ -36,6 +36,7 @@ test('every table that a page listens to is one that the database tells of', () 
     '0015-metrics.sql.ts',
     '0018-paths.sql.ts',
     '0019-telling.sql.ts',
+    '0020-files.sql.ts',
   ]
     .map(name => readFileSync(join(folder, name), 'utf8'))
     .join('\n')

@@ -8,6 +8,9 @@ interface Told {
 /** Of the estate's tables, those that pages below a path show; the first that fits counts. A path that is not here shows all. */
 const shown: readonly (readonly [string, ReadonlySet<string>])[] = [
   ['/provision/hosts', new Set(['hosts', 'host_groups', 'host_paths', 'mappings', 'systems'])],
+  ['/provision/shares', new Set(['shares', 'file_services', 'hosts', 'volumes', 'systems'])],
+  ['/provision/file-services', new Set(['file_services', 'shares', 'systems'])],
+  ['/grant', new Set(['shares', 'file_services', 'hosts', 'systems'])],
   [
     '/provision',
     new Set([

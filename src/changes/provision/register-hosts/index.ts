@@ -123,7 +123,7 @@ function stepsOf(hosts: readonly HostLineAsked[]): Outlined<Step>[] {
       seconds: 0.05 + part.length * 0.001,
       step: {
         step: 'enrol',
-        hosts: part.map(({ name, groupName, initiators }) => ({ name, groupName, initiators })),
+        hosts: part.map(({ name, groupName, initiators, addresses }) => ({ name, groupName, initiators, addresses })),
       },
     })
   }

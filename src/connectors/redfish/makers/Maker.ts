@@ -1,5 +1,5 @@
 import type { Drive, Snapshot } from '@/core/estate'
-import type { BankWanted, ClusterPoolWanted } from '@/ports'
+import type { BankWanted, ClusterPoolWanted, ShareRightsWanted } from '@/ports'
 
 /** How a pool spreads its pieces over banks. */
 export interface SpreadStated {
@@ -12,7 +12,7 @@ export interface SpreadStated {
 }
 
 /** Resources of which makers state more than the standard, and which cannot be used where that is not what it should be. */
-export type OwnPart = 'drive' | 'computer' | 'interface' | 'switchPort' | 'volume'
+export type OwnPart = 'drive' | 'computer' | 'interface' | 'switchPort' | 'volume' | 'share' | 'storage'
 
 /**
  * What one maker states and takes beyond the standard, in Wendrel's terms. Each reading gets the maker's own part of a resource
@@ -36,6 +36,10 @@ export interface Maker {
   readonly work?: (own: unknown) => { readonly kind: 'rebuild' | 'move'; readonly bytes: bigint } | undefined
   /** What a snapshot is the first to hold, by the last that holds it too. */
   readonly heldUntil?: (own: unknown) => Snapshot['heldUntil']
+  /** Where its file services stand, and on what they can; undefined for storage that serves no files. */
+  readonly fileService?: (own: unknown) => { readonly locator: string; readonly units: readonly string[] } | undefined
+  readonly shareRights?: (own: unknown) => ShareRightsWanted | undefined
+  readonly sharePart?: (rights: ShareRightsWanted) => object
   /** How much of the drives' rate a move may take; undefined for a maker that takes no such wish. */
   readonly moveRate?: (ratePercent: number) => object
   /** What this maker's own parts of requests are; undefined for a maker that has no nodes. */

@@ -1,11 +1,13 @@
+import type { ShareRightsWanted } from '@/ports'
 import type { Maker, OwnPart, OwnRequests, SpreadStated } from './Maker'
+import { ferrow } from './ferrow'
 import { mirefield } from './mirefield'
 import { tallisThorne } from './tallisThorne'
 
 export type { OwnRequests, SpreadStated } from './Maker'
 
 /** By the name under which a maker keeps its own parts. A further maker is a file beside these and a line here. */
-const makers: Readonly<Record<string, Maker>> = { Mirefield: mirefield, TallisThorne: tallisThorne }
+const makers: Readonly<Record<string, Maker>> = { Mirefield: mirefield, Ferrow: ferrow, TallisThorne: tallisThorne }
 
 /**
  * The schema of what makers add to a resource. A bad part is not passed over: a drive on which an earlier use has left something, told
@@ -50,6 +52,14 @@ export const ofMaker = {
   heldUntil: (body: Owned) => read(body, (maker, own) => maker.heldUntil?.(own)) ?? null,
   /** What a request to move adds; nothing where the maker takes no rate. */
   moveRate: (maker: string, ratePercent: number): object => named(maker)?.moveRate?.(ratePercent) ?? {},
+  fileService: (body: Owned) => read(body, (maker, own) => maker.fileService?.(own)),
+  shareRights: (body: Owned): ShareRightsWanted | undefined => read(body, (maker, own) => maker.shareRights?.(own)),
+  /** What a request about a share adds; nothing where the maker has no words for its rules. */
+  shareBody: (maker: string, rights: ShareRightsWanted): object => {
+    const name = maker.replace(/[^A-Za-z0-9]/g, '')
+    const part = named(maker)?.sharePart?.(rights)
+    return part === undefined ? {} : { Oem: { [name]: part } }
+  },
   work: (body: Owned) => read(body, (maker, own) => maker.work?.(own)),
   /** What may be asked of systems of a maker that the standard has no words for. */
   requests: (maker: string): OwnRequests | undefined => named(maker)?.requests,

@@ -1,5 +1,6 @@
 import type { BankWanted } from '@/ports'
 import { bytes, compile, optionalText, reference, references, text } from '../schema'
+import { fileParts } from './fileParts'
 import type { Maker } from './Maker'
 
 const bank = {
@@ -72,6 +73,7 @@ const parts = {
   interface: interfacePart,
   switchPort: switchPortPart,
   volume: volumePart,
+  ...fileParts.parts,
 }
 
 const link = (locator: string) => ({ '@odata.id': locator })
@@ -85,6 +87,7 @@ const percent = (ratio: number) => Math.round(ratio * 100)
 
 /** Arrays and rows of nodes of the maker Mirefield. */
 export const mirefield: Maker = {
+  ...fileParts,
   parts,
   drive(own) {
     const { IsBoot = false, WritesPerDay = null, LeftOver = null } = isDrivePart(own) ? own : {}

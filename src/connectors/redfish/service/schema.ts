@@ -1,3 +1,4 @@
+import { ownPartsOf } from '../makers'
 import { compile, head, text, reference, references, names, optionalText, type Checked } from '../schema'
 
 /** Who the service is and where its parts stand. */
@@ -48,7 +49,9 @@ export const isStorage = compile({
     StoragePools: reference,
     Volumes: reference,
     ConsistencyGroups: reference,
+    FileSystems: reference,
     Drives: references,
+    Oem: ownPartsOf('storage'),
   },
 } as const)
 

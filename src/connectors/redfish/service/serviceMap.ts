@@ -4,6 +4,7 @@ import type { Connection } from '../Connection'
 import { NoStorageSystem } from '../errors'
 import { isController } from '../controllers/schema'
 import { isChassis } from '../drives/schema'
+import { ofMaker } from '../makers'
 import { isManager, isStorage, isTaskService } from './schema'
 
 /** Where the parts of a system's service stand. */
@@ -15,6 +16,10 @@ export interface ServiceMap {
   readonly volumes: string
   /** Undefined for a system that has no such groups. */
   readonly consistencyGroups: string | undefined
+  readonly fileServices: string | undefined
+  /** On which a file service can stand. */
+  readonly fileUnits: readonly string[]
+  readonly fileSystems: string | undefined
   /** Drives that the storage names; a system may name them there, at their chassis, or at both. */
   readonly driveLinks: readonly string[]
   readonly chassis: string | undefined
@@ -56,6 +61,9 @@ export async function serviceMap(connection: Connection): Promise<ServiceMap> {
     pools: storage.StoragePools['@odata.id'],
     volumes: storage.Volumes['@odata.id'],
     consistencyGroups: storage.ConsistencyGroups?.['@odata.id'],
+    fileServices: ofMaker.fileService(storage)?.locator,
+    fileUnits: ofMaker.fileService(storage)?.units ?? [],
+    fileSystems: storage.FileSystems?.['@odata.id'],
     driveLinks: (storage.Drives ?? []).map(each => each['@odata.id']),
     chassis: root.Chassis?.['@odata.id'],
     fabrics: root.Fabrics?.['@odata.id'],

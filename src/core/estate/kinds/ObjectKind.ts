@@ -12,6 +12,7 @@ import type {
   Volume,
 } from '../schemas'
 import type { ConsistencyGroup, ServiceClass, Snapshot } from '../promiseSchemas'
+import type { FileService, Share } from '../fileSchemas'
 import type { Route, Rule } from '../tellingSchemas'
 import type { Node, NodePort, Switch, SwitchPort } from '../nodeSchemas'
 
@@ -35,6 +36,8 @@ export interface ObjectTypes {
   readonly hostGroups: HostGroup
   readonly hosts: Host
   readonly mappings: Mapping
+  readonly fileServices: FileService
+  readonly shares: Share
   readonly routes: Route
   readonly rules: Rule
 }

@@ -13,6 +13,7 @@ import {
   systemSchema,
   volumeSchema,
 } from '../schemas'
+import { fileKinds } from './fileKinds'
 import { tellingKinds } from './tellingKinds'
 import type { FieldOf, KindName, ObjectKind } from './ObjectKind'
 
@@ -36,7 +37,7 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
     schema: systemSchema,
     durableName: 'uuid',
     references: { siteId: 'sites' },
-    moving: ['seenAt', 'reach', 'reachWhy', 'accessGroups'],
+    moving: ['seenAt', 'reach', 'reachWhy', 'accessGroups', 'fileUnits'],
     ours: ['siteId', 'name', 'address', 'reach', 'reachWhy', 'seenAt'],
     order: ['name'],
     search: { by: ['name', 'serial'], title: 'name', detail: 'model' },
@@ -244,9 +245,9 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
     schema: hostSchema,
     references: { hostGroupId: 'hostGroups' },
     moving: [],
-    ours: ['hostGroupId', 'name', 'agentAddress', 'operatingSystem', 'initiators'],
+    ours: ['hostGroupId', 'name', 'agentAddress', 'operatingSystem', 'initiators', 'addresses'],
     order: ['name'],
-    search: { by: ['name', 'initiators'], title: 'name', detail: 'operatingSystem' },
+    search: { by: ['name', 'initiators', 'addresses'], title: 'name', detail: 'operatingSystem' },
     page: '/provision/hosts?sel={id}',
     list: {
       place: '/provision/hosts',
@@ -258,6 +259,7 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
         { field: 'hostGroupId', words: 'Group', as: 'name of' },
         { field: 'initiators', words: 'Initiators', as: 'identifier', isWide: true },
         { field: 'operatingSystem', words: 'System' },
+        { field: 'addresses', words: 'Addresses', as: 'identifier' },
         { field: 'agentAddress', words: 'Agent', as: 'identifier', isFolded: true },
       ],
     },
@@ -272,6 +274,7 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
     ours: [],
     order: ['lun'],
   },
+  ...fileKinds,
   ...tellingKinds,
 }
 

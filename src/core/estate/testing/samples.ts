@@ -7,6 +7,7 @@ export const sampleSystem = (more: Partial<System> = {}): System => ({
   id: sampleId(1),
   siteId: null,
   accessGroups: [],
+  fileUnits: [],
   name: 'heron',
   address: 'http://h',
   maker: 'm',

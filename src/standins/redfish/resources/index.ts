@@ -8,6 +8,8 @@ import { consistencyPlaces } from './consistencyGroups'
 import { chassisPlaces } from './chassis'
 import { drivePlaces } from './drives'
 import { fabricPlaces } from './fabrics'
+import { fileServicePlaces } from './fileServices'
+import { fileSystemPlaces } from './fileSystems'
 import { managerPlaces } from './managers'
 import { poolPlaces } from './pools'
 import { rootBody, rootType, servicePlaces } from './services'
@@ -30,6 +32,7 @@ export const allPlaces = (array: SimulatedArray, sessions: Sessions, nodes?: Row
   ...poolPlaces(array, nodes),
   ...volumePlaces(array, nodes),
   ...(array.blocks.copies === undefined ? [] : consistencyPlaces(array)),
+  ...(array.model.servesFiles === true ? [...fileServicePlaces(array), ...fileSystemPlaces(array)] : []),
   ...fabricPlaces(nodes),
   ...accessPlaces(array),
   ...(nodes === undefined ? [] : [...systemPlaces(nodes), ...aggregatePlaces(nodes.row)]),

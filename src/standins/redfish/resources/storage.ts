@@ -2,6 +2,7 @@ import type { ArrayModel, SimulatedArray } from '../../array'
 import { link, status } from '../body'
 import { placesOf, type Place } from '../Place'
 import { drivePath } from './drives'
+import { fileServicesPath } from './fileServices'
 
 type Port = SimulatedArray['model']['ports'][number]
 
@@ -24,6 +25,14 @@ export function storagePlaces(array: SimulatedArray): Place[] {
           StoragePools: link('Storage/1/StoragePools'),
           Volumes: link('Storage/1/Volumes'),
           ...(array.blocks.copies === undefined ? {} : { ConsistencyGroups: link('Storage/1/ConsistencyGroups') }),
+          ...(model.servesFiles === true
+            ? {
+                FileSystems: link('Storage/1/FileSystems'),
+                Oem: {
+                  [model.maker]: { FileServices: link(fileServicesPath), FileServiceUnits: array.fileUnits.all() },
+                },
+              }
+            : {}),
           Drives: drives.map(each => link(drivePath(each))),
           'Drives@odata.count': drives.length,
           Status: status(true),

@@ -11,10 +11,19 @@ export interface DiskBytes {
 const mebibyte = 1_048_576
 const magic = 'stand-in file system'
 
-interface Entry {
+/** Whose a file is, and what each class may (four octal digits). */
+export interface FileMarks {
+  readonly uid: number
+  readonly gid: number
+  readonly mode: string
+}
+
+export interface FileEntry {
   readonly path: string
   readonly at: number
   readonly length: number
+  /** Absent for what its own host alone writes. */
+  readonly marks?: FileMarks
 }
 
 /** What stands in the first mebibyte of a disk: the file system's own account of itself. */
@@ -24,7 +33,9 @@ export interface Superblock {
   readonly uuid: string
   readonly label: string
   readonly sizeBytes: string
-  readonly files: readonly Entry[]
+  /** Of its root directory; absent for what its own host alone writes. */
+  readonly root?: FileMarks
+  readonly files: readonly FileEntry[]
 }
 
 /**
@@ -48,9 +59,19 @@ function writeSuperblock(disk: DiskBytes, superblock: Superblock): void {
   disk.write(0n, data)
 }
 
-export function format(disk: DiskBytes, fileSystem: Superblock['fileSystem'], label: string, uuid: string): void {
-  writeSuperblock(disk, { magic, fileSystem, uuid, label, sizeBytes: `${disk.sizeBytes}`, files: [] })
+export function format(
+  disk: DiskBytes,
+  fileSystem: Superblock['fileSystem'],
+  label: string,
+  uuid: string,
+  root?: FileMarks,
+): void {
+  const size = { sizeBytes: `${disk.sizeBytes}`, ...(root === undefined ? {} : { root }) }
+  writeSuperblock(disk, { magic, fileSystem, uuid, label, ...size, files: [] })
 }
+
+export const markRoot = (disk: DiskBytes, superblock: Superblock, root: FileMarks): void =>
+  writeSuperblock(disk, { ...superblock, root })
 
 /** As large as its disk; it is never made smaller. */
 export function grow(disk: DiskBytes, superblock: Superblock): bigint {
@@ -70,18 +91,28 @@ export function writeFile(
   path: string,
   length: number,
   seed: string,
+  marks?: FileMarks,
 ): string | undefined {
   const data = Buffer.from(seededHex(seed, path, 64).repeat(Math.ceil(length / 64))).subarray(0, length)
-  return keepFile(disk, superblock, path, data)
+  return keepFile(disk, superblock, path, data, marks)
 }
 
 /** The bytes come first, then the account that names them: a file is there whole, or not at all. */
-export function keepFile(disk: DiskBytes, superblock: Superblock, path: string, data: Buffer): string | undefined {
+export function keepFile(
+  disk: DiskBytes,
+  superblock: Superblock,
+  path: string,
+  data: Buffer,
+  marks?: FileMarks,
+): string | undefined {
   const others = superblock.files.filter(each => each.path !== path)
   const at = freeAt(superblock, others, mebibytesOf(data.length))
   if (at === undefined) return undefined
   disk.write(BigInt(at) * BigInt(mebibyte), data)
-  writeSuperblock(disk, { ...superblock, files: [...others, { path, at, length: data.length }] })
+  writeSuperblock(disk, {
+    ...superblock,
+    files: [...others, { path, at, length: data.length, ...(marks === undefined ? {} : { marks }) }],
+  })
   return createHash('sha256').update(data).digest('hex')
 }
 
@@ -92,7 +123,7 @@ export function bytesOf(disk: DiskBytes, { files }: Superblock, path: string): B
 }
 
 /** Where so many mebibytes lie free. */
-function freeAt({ sizeBytes }: Superblock, files: readonly Entry[], count: number): number | undefined {
+function freeAt({ sizeBytes }: Superblock, files: readonly FileEntry[], count: number): number | undefined {
   const ordered = [...files].sort((a, b) => a.at - b.at)
   let at = 1
   for (const file of ordered) {

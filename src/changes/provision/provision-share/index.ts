@@ -1,0 +1,206 @@
+import { rankPools, type RankedPool } from '@/core/classes'
+import { nameCheck, those, type Estate } from '@/core/estate'
+import { provisionShareIntent, type ProvisionShareIntent as Intent } from '@/core/intents'
+import type { Plan, PlanCheck } from '@/core/plan'
+import { formatBytes } from '@/core/units'
+import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
+import type { ChangePorts } from '@/ports'
+import { absent, answers, rule, there } from '../../parts/checks'
+import { reachEffects, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
+import { hostsToTry, rightsOf, tried, triedShare } from '../../parts/files/shareTrials'
+import { fillEffects } from '../../parts/fill'
+import { applicationOf, keptCheck } from '../../parts/keptFor'
+import { fact } from '../../parts/known'
+import { lookInto } from '../../parts/look'
+import { outlined } from '../../parts/outline'
+import { fitChecks, readSize } from '../../parts/size'
+import { standsAsAsked } from '../../parts/standsAsAsked'
+import { runStep, undoStep, type Step } from './steps'
+
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
+  const look = lookInto(estate)
+  const service = look.one('fileServices', intent.fileServiceId)
+  const system = look.one('systems', service?.systemId)
+  const serviceClass = look.one('serviceClasses', intent.classId)
+  const size = readSize(intent.size)
+  const own = estate.pools.filter(pool => pool.systemId === system?.id)
+  const ranking = rankPools(own, {
+    sizeBytes: size.bytes,
+    isThin: true,
+    serviceClass,
+    application: applicationOf(intent.application),
+    answering: new Set(estate.systems.filter(({ reach }) => reach === 'answering').map(({ id }) => id)),
+  })
+  const best = serviceClass === undefined ? undefined : ranking.find(({ out }) => out.length === 0)?.poolId
+  const pool = look.one('pools', intent.poolId === '' ? best : intent.poolId)
+  return { estate, intent, look, pool, ranking, service, serviceClass, size, system, wanted: rightsAsked(intent) }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { look, pool, service, serviceClass, size, wanted } = seen
+  return outlined<Step>(estate, {
+    title:
+      `Provision share ${intent.name === '' ? '' : `/${intent.name} `}${service === undefined ? '' : `at ${service.name}`}`.trim(),
+    checks: [
+      ...checksOf(seen),
+      ...size.checks,
+      ...(pool === undefined || size.bytes === 0n ? [] : fitChecks(pool, size.bytes, true)),
+      ...rightsChecks(intent),
+    ],
+    effects: [
+      ...(pool === undefined ? [] : fillEffects(pool, size.bytes, 0n)),
+      ...reachEffects(estate, undefined, rightsOf(wanted)),
+    ],
+    oneWay: ['A share can be made larger later, never smaller.'],
+    undo: { possible: true, how: 'It can be taken away; its files stay on their volume until that is removed.' },
+    steps:
+      pool === undefined || service === undefined
+        ? []
+        : [
+            {
+              words: `Create its volume ${intent.name}, ${formatBytes(size.bytes)}, thin`,
+              seconds: 0.4,
+              step: {
+                step: 'create',
+                systemId: pool.systemId,
+                name: intent.name,
+                poolLocator: pool.locator,
+                sizeBytes: `${size.bytes}`,
+                isThin: true,
+                ...(serviceClass === undefined ? {} : { classId: serviceClass.id }),
+                application: applicationOf(intent.application),
+              },
+            },
+            {
+              words: 'Make a file system on it',
+              seconds: 0.4,
+              step: { step: 'file-system', systemId: pool.systemId, name: intent.name },
+            },
+            {
+              words: `Export it as ${service.name}:/${intent.name}`,
+              seconds: 0.4,
+              step: {
+                step: 'export',
+                systemId: pool.systemId,
+                wanted: {
+                  name: intent.name,
+                  path: `/${intent.name}`,
+                  protocols: ['NFSv3', 'NFSv4_1', 'NFSv4_2'],
+                  fileServiceLocator: service.locator,
+                  ...wanted,
+                },
+              },
+            },
+          ],
+    reads: look.reads,
+    claims: [`volume:${service?.systemId ?? ''}/${intent.name}`, `share:${service?.id ?? ''}/${intent.name}`],
+    proof:
+      'A host for each rule mounts it, writes as its owner and as somebody else; what happens must be what is computed.',
+  })
+}
+
+function checksOf({ estate, intent, pool, ranking, service, serviceClass, system }: Seen): readonly PlanCheck[] {
+  const share = estate.shares.find(each => each.fileServiceId === service?.id && each.name === intent.name)
+  const volume = estate.volumes.find(each => each.name === intent.name && each.systemId === system?.id)
+  return [
+    there('service', service, each => `Hosts reach it by ${each.name}.`, 'Choose a file service.', {
+      field: 'fileServiceId',
+    }),
+    ...(system === undefined ? [] : [answers(system)]),
+    nameCheck(intent.name, 'the share'),
+    absent('name-free', share, 'No share there has the name.', each => `${each.name} is shared there already.`, {
+      field: 'name',
+    }),
+    absent(
+      'volume-free',
+      volume,
+      'No volume has the name.',
+      each =>
+        `A volume named ${each.name} exists${each.state === 'holding' ? ', in holding' : ''}; the volume of a share is called like it.`,
+      { field: 'name' },
+    ),
+    poolCheck(intent, pool, ranking),
+    ...(pool === undefined
+      ? []
+      : [
+          rule(
+            'same-system',
+            pool.systemId === system?.id,
+            'The pool stands on the system of the service.',
+            `${pool.name} stands on another system than the service.`,
+            { field: 'poolId' },
+          ),
+          rule(
+            'pool-ready',
+            pool.state === 'fine' || pool.state === 'degraded',
+            `${pool.name} is ready.`,
+            `${pool.name} is not ready.`,
+            { field: 'poolId', remedy: 'Wait for it, or choose another pool.' },
+          ),
+          ...keptCheck(pool, applicationOf(intent.application)),
+          ...classCheck(serviceClass?.name, ranking, pool.id),
+        ]),
+  ]
+}
+
+const poolCheck = (intent: Intent, pool: Seen['pool'], ranking: readonly RankedPool[]): PlanCheck =>
+  there(
+    'pool',
+    pool,
+    each => `It comes from ${each.name}.`,
+    intent.classId === ''
+      ? 'Choose a pool, or a class that finds one.'
+      : `No pool of its system keeps the class: ${
+          ranking
+            .slice(0, 3)
+            .map(each => `${each.name}: ${each.out.join('; ')}`)
+            .join('. ') || 'it has none'
+        }.`,
+    { field: 'poolId' },
+  )
+
+function classCheck(name: string | undefined, ranking: readonly RankedPool[], poolId: string): PlanCheck[] {
+  const out = ranking.find(each => each.poolId === poolId)?.out ?? []
+  if (name === undefined) return []
+  return [
+    {
+      rule: 'keeps-promises',
+      level: 'warn',
+      field: 'poolId',
+      holds: out.length === 0,
+      why: out.length === 0 ? `The pool keeps ${name}.` : `The pool does not keep ${name}: ${out.join('; ')}.`,
+    },
+  ]
+}
+
+async function prove(plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
+  const exported = plan.steps.map(({ step }) => step).find(step => step.step === 'export')
+  if (exported?.step !== 'export') return []
+  const stated = await (await ports.of(exported.systemId, 'shares')).at(fact(facts, 'shareLocator'))
+  const estate = await ports.estate()
+  const service = estate.fileServices.find(
+    each => each.locator === exported.wanted.fileServiceLocator && each.systemId === exported.systemId,
+  )
+  const evidence = [standsAsAsked('The system states the share as it was asked for', stated, exported.wanted)]
+  if (service === undefined) return evidence
+  const share = triedShare(exported.wanted, service)
+  return [...evidence, ...(await tried(ports, share, hostsToTry(estate, share.rights)))]
+}
+
+export const provisionShare: ChangeKind<Intent, Step> = {
+  ...provisionShareIntent,
+  needs: ({ fileServiceId, name }) => [
+    those('volumes', 'name', name),
+    those('shares', 'name', name),
+    those('fileServices', 'id', fileServiceId),
+  ],
+  plan,
+  runStep,
+  undoStep,
+  prove: (_intent, made, facts, ports) => prove(made, facts, ports),
+  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  reverse: () => undefined,
+}

@@ -1,0 +1,119 @@
+import { one, type Estate } from '@/core/estate'
+import { removeShareIntent, type RemoveShareIntent as Intent } from '@/core/intents'
+import type { Plan } from '@/core/plan'
+import type { ChangePorts, ShareWanted } from '@/ports'
+import type { ChangeKind, Evidence } from '../../ChangeKind'
+import { answers, rule, there } from '../../parts/checks'
+import { rightsAsked } from '../../parts/files/shareChecks'
+import { hostsToTry, rightsOf } from '../../parts/files/shareTrials'
+import { firstStep } from '../../parts/known'
+import { lookInto } from '../../parts/look'
+import { outlined } from '../../parts/outline'
+
+type Step = Readonly<{ step: 'unexport'; systemId: string; locator: string; server: string; wanted: ShareWanted }>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const look = lookInto(estate)
+  const share = look.one('shares', intent.shareId)
+  const system = look.one('systems', share?.systemId)
+  const service = look.one('fileServices', share?.fileServiceId)
+  const volume = look.one('volumes', share?.volumeId)
+  const isNamed = share !== undefined && intent.confirmedName === share.name
+  return outlined<Step>(estate, {
+    title: `Take ${share?.name ?? 'a share'} away`,
+    checks: [
+      there('share', share, each => `${each.name} is there.`, 'Choose a share.'),
+      ...(system === undefined ? [] : [answers(system)]),
+      rule(
+        'name-typed',
+        isNamed,
+        'You have typed its name.',
+        `Type ${share?.name ?? 'its name'} to say that you mean this one.`,
+        { field: 'confirmedName' },
+      ),
+    ],
+    effects: [
+      {
+        figure: 'files',
+        label: 'Its files',
+        unit: 'words',
+        before: 'shared',
+        after: `kept on ${volume?.name ?? 'their volume'}`,
+      },
+    ],
+    undo: { possible: true, how: 'It is shared again, with the same rules.' },
+    steps:
+      share === undefined || service === undefined
+        ? []
+        : [
+            {
+              words: `No longer export ${share.path}`,
+              seconds: 0.4,
+              step: {
+                step: 'unexport',
+                systemId: share.systemId,
+                locator: share.locator,
+                server: service.name,
+                wanted: {
+                  name: share.name,
+                  path: share.path,
+                  protocols: share.protocols,
+                  fileServiceLocator: service.locator,
+                  ...rightsAsked(share),
+                },
+              },
+            },
+          ],
+    reads: look.reads,
+    claims: share === undefined ? [] : [share.id],
+    proof: 'The system is asked for it again, and hosts that could mount it try to.',
+  })
+}
+
+const fileSystemOf = (locator: string) => locator.split('/').slice(0, -2).join('/')
+
+async function prove(step: Step, ports: ChangePorts): Promise<Evidence[]> {
+  const stated = await (await ports.of(step.systemId, 'shares')).at(step.locator)
+  const evidence: Evidence[] = [
+    {
+      claim: `The system no longer shares ${step.wanted.path}`,
+      holds: stated?.name !== step.wanted.name,
+      measured: { stated: stated?.name ?? 'nothing' },
+    },
+  ]
+  for (const host of hostsToTry(await ports.estate(), rightsOf(step.wanted))) {
+    const refused = await (
+      await ports.host(host.agentAddress)
+    ).shares.mount(step.server, step.wanted.path, `/mnt/.wendrel/${step.wanted.name}`)
+    evidence.push({
+      claim: `${host.name} can no longer mount it`,
+      holds: refused !== undefined,
+      measured: { answered: refused ?? 'mounted' },
+    })
+  }
+  return evidence
+}
+
+export const removeShare: ChangeKind<Intent, Step> = {
+  ...removeShareIntent,
+  needs: ({ shareId }) => [one('shares', shareId)],
+  needsAlso: ({ shares: [share] }) => (share === undefined ? undefined : [one('volumes', share.volumeId)]),
+  plan,
+  async runStep(step, _context, ports) {
+    await (await ports.of(step.systemId, 'shares')).remove(step.locator, step.wanted.name)
+    await ports.records.collect(step.systemId)
+    await ports.records.gone(step.systemId, [step.locator])
+    return { systemId: step.systemId }
+  },
+  async undoStep(step, { key }, ports) {
+    const shares = await ports.of(step.systemId, 'shares')
+    const stands = await shares.at(step.locator)
+    const again = await shares.byKey(fileSystemOf(step.locator), key)
+    if (stands === undefined && again === undefined) await shares.make(fileSystemOf(step.locator), step.wanted, key)
+    await ports.records.collect(step.systemId)
+    return undefined
+  },
+  prove: (_intent, made, _facts, ports) => prove(firstStep(made), ports),
+  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  reverse: () => undefined,
+}

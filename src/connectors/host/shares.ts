@@ -1,0 +1,71 @@
+import Ajv from 'ajv/dist/2020.js'
+import type { Attempt, HostShares } from '@/ports'
+import { HostRefused } from './errors'
+import type { Asked } from './ask'
+
+const ajv = new Ajv()
+const text = { type: 'string', maxLength: 4096 }
+const isSum = ajv.compile<{ sha256: string }>({
+  type: 'object',
+  required: ['sha256'],
+  properties: { sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' } },
+})
+const isConnected = ajv.compile<{ address: string | null; isOpen: boolean; milliseconds: number }>({
+  type: 'object',
+  required: ['address', 'isOpen', 'milliseconds'],
+  properties: {
+    address: { type: ['string', 'null'], maxLength: 64 },
+    isOpen: { type: 'boolean' },
+    milliseconds: { type: 'number', minimum: 0 },
+  },
+})
+const isMounted = ajv.compile<{ shares: { server: string; share: string; path: string; isMounted: boolean }[] }>({
+  type: 'object',
+  required: ['shares'],
+  properties: {
+    shares: {
+      type: 'array',
+      maxItems: 4096,
+      items: {
+        type: 'object',
+        required: ['server', 'share', 'path', 'isMounted'],
+        properties: { server: text, share: text, path: text, isMounted: { type: 'boolean' } },
+      },
+    },
+  },
+})
+const isAnything = ajv.compile<object>({ type: 'object' })
+
+/** What a host answers where a server let it do nothing: no fault of the host, and often just what is wanted. */
+const refusedStatus = 403
+/** No such share: to who would mount it the same as being refused. */
+const notThere = 404
+
+async function attempted<T>(
+  act: () => Promise<T>,
+  statuses: readonly number[] = [refusedStatus],
+): Promise<T | { readonly refused: string }> {
+  try {
+    return await act()
+  } catch (cause) {
+    if (cause instanceof HostRefused && statuses.includes(cause.status)) return { refused: cause.why }
+    throw cause
+  }
+}
+
+/** What is asked of a host about shares of the network. */
+export const shareRequests = (asked: Asked): HostShares => ({
+  connect: server => asked('POST', '/agent/connect', isConnected, { server }),
+  mounted: async () => (await asked('GET', '/agent/shares', isMounted)).shares,
+  async mount(server, share, path) {
+    const done = await attempted(
+      () => asked('POST', '/agent/shares', isAnything, { server, share, path }),
+      [refusedStatus, notThere],
+    )
+    return 'refused' in done ? String(done.refused) : undefined
+  },
+  write: (path, as, lengthBytes, seed): Promise<Attempt> =>
+    attempted(() => asked('POST', '/agent/shares/write', isSum, { path, as, lengthBytes, seed })),
+  read: (path, as): Promise<Attempt> => attempted(() => asked('POST', '/agent/shares/read', isSum, { path, as })),
+  remove: async (path, as) => void (await asked('POST', '/agent/shares/remove', isAnything, { path, as })),
+})

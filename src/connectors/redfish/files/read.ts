@@ -1,0 +1,66 @@
+import { fileProtocols, type FileProtocol } from '@/core/estate'
+import type { Inventory, ShareSeen } from '@/ports'
+import type { Connection } from '../Connection'
+import { ofMaker } from '../makers'
+import type { ServiceMap } from '../service/serviceMap'
+import {
+  isFileService,
+  isFileShare,
+  isFileSystem,
+  type RedfishFileService,
+  type RedfishFileShare,
+  type RedfishFileSystem,
+} from './schema'
+
+type Files = Pick<Inventory, 'fileServices' | 'shares'>
+
+export const foundService = (each: RedfishFileService): Files['fileServices'][number] => ({
+  locator: each['@odata.id'],
+  name: each.Name ?? '',
+  nameServers: each.NameServers ?? [],
+  searchSuffixes: each.SearchSuffixes ?? [],
+  instances: each.Instances.map(({ Unit, Address, PrefixLength, StandsOn }) => ({
+    unit: Unit,
+    address: Address,
+    prefixLength: PrefixLength,
+    standsOn: StandsOn ?? null,
+  })),
+})
+
+const isKnown = (protocol: string): protocol is FileProtocol => (fileProtocols as readonly string[]).includes(protocol)
+
+/** A share with what it stands on; undefined where it names no service or its system states no rules that could be read. */
+export function seenShare(each: RedfishFileShare, volumeLocator: string | undefined): ShareSeen | undefined {
+  const service = each.Links?.Oem?.FileService?.['@odata.id']
+  const rights = ofMaker.shareRights(each)
+  if (service === undefined || volumeLocator === undefined || rights === undefined) return undefined
+  return {
+    locator: each['@odata.id'],
+    volumeLocator,
+    fileServiceLocator: service,
+    name: each.Name ?? '',
+    path: each.FileSharePath,
+    protocols: (each.FileSharingProtocols ?? []).filter(isKnown),
+    ...rights,
+  }
+}
+
+export const volumeOf = (each: RedfishFileSystem) =>
+  each.CapacitySources?.[0]?.ProvidingVolumes?.Members?.[0]?.['@odata.id']
+
+/** File services, and the shares of all file systems. */
+export async function readFiles(connection: Connection, map: ServiceMap): Promise<Files> {
+  const services = map.fileServices === undefined ? [] : await connection.members(map.fileServices, isFileService)
+  const shares: Files['shares'][number][] = []
+  const systems = map.fileSystems === undefined ? [] : await connection.members(map.fileSystems, isFileSystem)
+  for (const system of systems) {
+    if (system.ExportedShares === undefined) continue
+    const { ConsumedBytes = 0, ProvisionedBytes = 0 } = system.Capacity?.Data ?? {}
+    for (const each of await connection.members(system.ExportedShares['@odata.id'], isFileShare)) {
+      const share = seenShare(each, volumeOf(system))
+      if (share !== undefined)
+        shares.push({ ...share, sizeBytes: BigInt(ProvisionedBytes), usedBytes: BigInt(ConsumedBytes) })
+    }
+  }
+  return { fileServices: services.map(foundService), shares }
+}

@@ -1,0 +1,47 @@
+import { NotOffered, type FileServices, type Made } from '@/ports'
+import { OtherObject } from '../errors'
+import { keyMark } from '../keyMark'
+import type { Offer } from '../Reach'
+import { madeBy, taskMaking } from '../tasks/requests'
+import { unlessGone } from '../unlessGone'
+import { foundService } from './read'
+import { isFileService } from './schema'
+
+/** File services, where a maker's systems have such. */
+export const fileServices: Offer<'fileServices'> = ({ connection, map }): FileServices => {
+  const all = map.fileServices
+  if (all === undefined)
+    throw new NotOffered(
+      connection.endpoint.address,
+      'fileServices',
+      'Its storage states none, and no units on which one could stand.',
+    )
+  return {
+    async byKey(key): Promise<Made | undefined> {
+      const found = (await connection.members(all, isFileService)).find(each => each.Description === keyMark(key))
+      if (found === undefined) return undefined
+      return { locator: found['@odata.id'], task: await taskMaking(connection, map.tasks, found['@odata.id']) }
+    },
+    async make({ name, nameServers, searchSuffixes, instances }, key) {
+      const body = {
+        Name: name,
+        Description: keyMark(key),
+        NameServers: nameServers,
+        SearchSuffixes: searchSuffixes,
+        Instances: instances.map(each => ({ Unit: each.unit, Address: each.address, PrefixLength: each.prefixLength })),
+      }
+      return madeBy(connection, await connection.change('POST', all, body))
+    },
+    async at(locator) {
+      const found = await connection.readIfThere(locator, isFileService)
+      if (found === undefined) return undefined
+      return { ...foundService(found), task: await taskMaking(connection, map.tasks, locator) }
+    },
+    remove: (locator, expectedName) =>
+      unlessGone(async () => {
+        const { found, etag } = await connection.readTagged(locator, isFileService)
+        if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
+        await connection.change('DELETE', locator, undefined, etag)
+      }),
+  }
+}

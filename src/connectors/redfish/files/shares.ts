@@ -1,0 +1,84 @@
+import { NotOffered, type Shares } from '@/ports'
+import { OtherObject } from '../errors'
+import { keyMark } from '../keyMark'
+import { ofMaker } from '../makers'
+import { reference, type Offer, type Reach } from '../Reach'
+import { madeBy } from '../tasks/requests'
+import { unlessGone } from '../unlessGone'
+import { seenShare, volumeOf } from './read'
+import { isFileShare, isFileSystem } from './schema'
+
+/** File systems and their shares. Source: Swordfish, FileSystem and its ExportedShares. */
+export const shares: Offer<'shares'> = reach => {
+  const { connection, map } = reach
+  const all = map.fileSystems
+  if (all === undefined)
+    throw new NotOffered(connection.endpoint.address, 'shares', 'Its storage names no file systems.')
+  return {
+    async fileSystemByKey(key) {
+      return (await connection.members(all, isFileSystem)).find(each => each.Description === keyMark(key))?.[
+        '@odata.id'
+      ]
+    },
+    async makeFileSystem(volumeLocator, name, key) {
+      const body = {
+        Name: name,
+        Description: keyMark(key),
+        CapacitySources: [{ ProvidingVolumes: { Members: [reference(volumeLocator)] } }],
+      }
+      return (await madeBy(connection, await connection.change('POST', all, body))).locator
+    },
+    removeFileSystem: (locator, expectedName) =>
+      unlessGone(async () => {
+        const { found, etag } = await connection.readTagged(locator, isFileSystem)
+        if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
+        await connection.change('DELETE', locator, undefined, etag)
+      }),
+    ...shareRequests(reach),
+  }
+}
+
+type ShareRequests = 'byKey' | 'make' | 'at' | 'setRights' | 'remove'
+
+function shareRequests({ connection, map }: Reach): Pick<Shares, ShareRequests> {
+  const { maker } = map.identity
+  return {
+    async byKey(fileSystemLocator, key) {
+      const exported = (await connection.readIfThere(fileSystemLocator, isFileSystem))?.ExportedShares
+      if (exported === undefined) return undefined
+      const all = await connection.members(exported['@odata.id'], isFileShare)
+      return all.find(each => each.Description === keyMark(key))?.['@odata.id']
+    },
+    async make(fileSystemLocator, wanted, key) {
+      const { ExportedShares } = await connection.read(fileSystemLocator, isFileSystem)
+      const body = {
+        Name: wanted.name,
+        Description: keyMark(key),
+        FileSharePath: wanted.path,
+        FileSharingProtocols: wanted.protocols,
+        Links: { Oem: { FileService: reference(wanted.fileServiceLocator) } },
+        ...ofMaker.shareBody(maker, wanted),
+      }
+      const at = ExportedShares?.['@odata.id'] ?? `${fileSystemLocator}/ExportedFileShares`
+      return (await madeBy(connection, await connection.change('POST', at, body))).locator
+    },
+    async at(locator) {
+      const found = await connection.readIfThere(locator, isFileShare)
+      const system = found?.Links?.FileSystem?.['@odata.id']
+      if (found === undefined || system === undefined) return undefined
+      const fileSystem = await connection.readIfThere(system, isFileSystem)
+      return seenShare(found, fileSystem === undefined ? undefined : volumeOf(fileSystem))
+    },
+    async setRights(locator, expectedName, rights) {
+      const { found, etag } = await connection.readTagged(locator, isFileShare)
+      if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
+      await connection.change('PATCH', locator, ofMaker.shareBody(maker, rights), etag)
+    },
+    remove: (locator, expectedName) =>
+      unlessGone(async () => {
+        const { found, etag } = await connection.readTagged(locator, isFileShare)
+        if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
+        await connection.change('DELETE', locator, undefined, etag)
+      }),
+  }
+}

@@ -1,0 +1,5 @@
+import { fileParts } from './fileParts'
+import type { Maker } from './Maker'
+
+/** Arrays of the maker Ferrow: they serve files. */
+export const ferrow: Maker = fileParts

@@ -1,0 +1,66 @@
+import type { FromSchema } from 'json-schema-to-ts'
+import { bytesSchema, idSchema, locator, nameSchema, nullableText, object, revision, type Bytes } from './schemas'
+
+/** Versions of NFS that hosts may mount by. Sources: RFC 1813, RFC 8881, RFC 7862. */
+export const fileProtocols = ['NFSv3', 'NFSv4_1', 'NFSv4_2'] as const
+export type FileProtocol = (typeof fileProtocols)[number]
+
+const fileId = { type: 'integer', minimum: 0, maximum: 4_294_967_294 } as const
+
+/** Ids go beyond what a column of whole numbers holds. */
+const keptId = { type: 'number', multipleOf: 1, minimum: 0, maximum: 4_294_967_294 } as const
+
+export const exportRuleSchema = object({
+  client: { type: 'string', maxLength: 255 },
+  access: { enum: ['rw', 'ro', 'none'] },
+  squash: { enum: ['none', 'root', 'all'] },
+  anonUid: fileId,
+  anonGid: fileId,
+  flavours: { type: 'array', maxItems: 4, items: { enum: ['sys', 'krb5', 'krb5i', 'krb5p'] } },
+})
+
+/** By which hosts reach the files of a system: a name, and an address on each of the units on which it stands. */
+export const fileServiceSchema = object({
+  id: idSchema,
+  systemId: idSchema,
+  locator,
+  name: nameSchema,
+  nameServers: { type: 'array', items: { type: 'string', maxLength: 255 } },
+  searchSuffixes: { type: 'array', items: { type: 'string', maxLength: 255 } },
+  instances: {
+    type: 'array',
+    items: object({
+      unit: nameSchema,
+      address: { type: 'string', maxLength: 64 },
+      prefixLength: { type: 'integer', minimum: 0, maximum: 128 },
+      /** The unit that answers at this address now; null while none does. */
+      standsOn: nullableText,
+    }),
+  },
+  revision,
+})
+
+/** A file system as hosts may mount it, and by whom it may be read and written. */
+export const shareSchema = object({
+  id: idSchema,
+  systemId: idSchema,
+  locator,
+  fileServiceId: idSchema,
+  /** That carries its file system. */
+  volumeId: idSchema,
+  name: nameSchema,
+  /** As the service exports it: `/ct-scans`. */
+  path: { type: 'string', maxLength: 255 },
+  protocols: { type: 'array', items: { enum: [...fileProtocols] } },
+  /** Of its root directory. */
+  ownerUid: keptId,
+  ownerGid: keptId,
+  mode: { type: 'string', pattern: '^[0-7]{4}$' },
+  rules: { type: 'array', maxItems: 1000, items: exportRuleSchema },
+  sizeBytes: bytesSchema,
+  usedBytes: bytesSchema,
+  revision,
+})
+
+export type FileService = Readonly<FromSchema<typeof fileServiceSchema>>
+export type Share = Readonly<FromSchema<typeof shareSchema, Bytes>>

@@ -1,0 +1,197 @@
+import { exportRuleSchema, idOrBlankSchema } from '../estate'
+import type { FormField, IntentKind, IntentOf } from './IntentKind'
+
+const serveFilesSchema = {
+  type: 'object',
+  required: ['systemId', 'name', 'firstAddress', 'nameServers', 'searchSuffixes'],
+  additionalProperties: false,
+  properties: {
+    systemId: idOrBlankSchema,
+    name: { type: 'string', maxLength: 253 },
+    /** Of the first unit, with its subnet; the others have those that follow. */
+    firstAddress: { type: 'string', maxLength: 64 },
+    nameServers: { type: 'string', maxLength: 400 },
+    searchSuffixes: { type: 'string', maxLength: 400 },
+  },
+} as const
+export type ServeFilesIntent = IntentOf<typeof serveFilesSchema>
+
+export const serveFilesIntent = {
+  kind: 'serve-files',
+  title: 'Serve files from a system',
+  verb: 'Start it',
+  place: '/provision/file-services',
+  form: {
+    lead: 'Hosts reach its shares by one name; each node or controller answers at an address of its own, and for one that is down another does.',
+    fields: [
+      { field: 'systemId', label: 'System', as: 'one of', choices: 'systems that serve files' },
+      { field: 'name', label: 'Name', hint: 'In full: files.kilnhill.marrowfield.example', as: 'identifier' },
+      {
+        field: 'firstAddress',
+        label: 'First address',
+        hint: 'With its subnet, such as 10.61.40.21/24; the others have those that follow.',
+        as: 'identifier',
+      },
+      { field: 'nameServers', label: 'Name servers', hint: 'With commas; none asks nobody.', as: 'identifier' },
+      { field: 'searchSuffixes', label: 'Search suffixes', hint: 'With commas.', as: 'identifier', isBeside: true },
+    ],
+  },
+  intentSchema: serveFilesSchema,
+} as const satisfies IntentKind
+
+const stopFileServiceSchema = {
+  type: 'object',
+  required: ['fileServiceId'],
+  additionalProperties: false,
+  properties: { fileServiceId: idOrBlankSchema },
+} as const
+export type StopFileServiceIntent = IntentOf<typeof stopFileServiceSchema>
+
+export const stopFileServiceIntent = {
+  kind: 'stop-file-service',
+  title: 'Remove a file service',
+  verb: 'Remove',
+  place: '/provision/file-services?sel={fileServiceId}',
+  offer: { words: 'Remove', when: {} },
+  form: { lead: 'Only one that serves no share any more.', fields: [] },
+  intentSchema: stopFileServiceSchema,
+} as const satisfies IntentKind
+
+const id = { type: 'integer', minimum: 0, maximum: 4_294_967_294 } as const
+const rights = {
+  ownerUid: id,
+  ownerGid: id,
+  mode: { type: 'string', maxLength: 4 },
+  rules: { type: 'array', maxItems: 1000, items: exportRuleSchema },
+} as const
+const rightsFields: readonly FormField[] = [
+  { field: 'ownerUid', label: 'Owner of its root, uid', hint: '', as: 'number' },
+  { field: 'ownerGid', label: 'Group, gid', hint: '', as: 'number', isBeside: true },
+  { field: 'mode', label: 'Mode', hint: 'Octal', as: 'identifier', isBeside: true },
+  { field: 'rules', label: 'Export rules', as: 'export rules' },
+]
+
+const provisionShareSchema = {
+  type: 'object',
+  required: ['fileServiceId', 'name', 'size', 'poolId', 'classId', 'ownerUid', 'ownerGid', 'mode', 'rules'],
+  additionalProperties: false,
+  properties: {
+    fileServiceId: idOrBlankSchema,
+    name: { type: 'string', maxLength: 200 },
+    size: { type: 'string', maxLength: 80 },
+    /** Blank for the best of its system under the class. */
+    poolId: idOrBlankSchema,
+    classId: idOrBlankSchema,
+    application: { type: 'string', maxLength: 60 },
+    ...rights,
+  },
+} as const
+export type ProvisionShareIntent = IntentOf<typeof provisionShareSchema>
+
+export const provisionShareIntent = {
+  kind: 'provision-share',
+  title: 'Provision a share',
+  verb: 'Carry out',
+  place: '/provision/shares',
+  start: { ownerUid: 0, ownerGid: 0, mode: '0770' },
+  form: {
+    fields: [
+      { field: 'fileServiceId', label: 'File service', as: 'one of', choices: 'file services' },
+      { field: 'name', label: 'Name', hint: 'Exported as /name.', as: 'text', isBeside: true },
+      { field: 'size', label: 'Size', hint: 'More cannot be written. With its unit: 2 TiB.', as: 'size' },
+      { field: 'classId', label: 'Service class', as: 'one of', choices: 'service classes', isBeside: true },
+      { field: 'poolId', label: 'Pool', as: 'one of', choices: 'pools or none' },
+      { field: 'application', label: 'Application', as: 'text', choices: 'names of applications', isBeside: true },
+      ...rightsFields,
+    ],
+  },
+  intentSchema: provisionShareSchema,
+} as const satisfies IntentKind
+
+const setShareRightsSchema = {
+  type: 'object',
+  required: ['shareId', 'ownerUid', 'ownerGid', 'mode', 'rules'],
+  additionalProperties: false,
+  properties: { shareId: idOrBlankSchema, ...rights },
+} as const
+export type SetShareRightsIntent = IntentOf<typeof setShareRightsSchema>
+
+export const setShareRightsIntent = {
+  kind: 'set-share-rights',
+  title: 'Set who may use a share',
+  verb: 'Set it',
+  place: '/provision/shares?sel={shareId}',
+  offer: { words: 'Set rights', when: {} },
+  alters: 'shareId',
+  form: {
+    lead: 'A rule for one host counts before a longer subnet, that before a shorter one and any; of equals the first.',
+    fields: rightsFields,
+  },
+  intentSchema: setShareRightsSchema,
+} as const satisfies IntentKind
+
+const testShareSchema = {
+  type: 'object',
+  required: ['shareId', 'hostId', 'uid', 'gid', 'groups', 'isRestarted'],
+  additionalProperties: false,
+  properties: {
+    shareId: idOrBlankSchema,
+    hostId: idOrBlankSchema,
+    uid: id,
+    gid: id,
+    groups: { type: 'array', maxItems: 64, items: id },
+    isRestarted: { type: 'boolean' },
+  },
+} as const
+export type TestShareIntent = IntentOf<typeof testShareSchema>
+
+export const testShareIntent = {
+  kind: 'test-share',
+  title: 'Try a share as somebody',
+  verb: 'Try it',
+  place: '/provision/shares?sel={shareId}',
+  offer: { words: 'Try as somebody', when: {} },
+  start: { uid: 1000, gid: 1000, groups: [] },
+  form: {
+    lead: 'A host mounts it, writes a file as him and reads it back; what is refused must be what the rights say. The file is taken away again.',
+    fields: [
+      { field: 'hostId', label: 'From host', as: 'one of', choices: 'hosts with an agent' },
+      { field: 'uid', label: 'uid', hint: '', as: 'number' },
+      { field: 'gid', label: 'gid', hint: '', as: 'number', isBeside: true },
+      { field: 'groups', label: 'Other groups', hint: 'With commas', as: 'numbers', isBeside: true },
+      { field: 'isRestarted', label: 'Restart the host between, to prove that it mounts it again', as: 'tick' },
+    ],
+  },
+  intentSchema: testShareSchema,
+} as const satisfies IntentKind
+
+const removeShareSchema = {
+  type: 'object',
+  required: ['shareId', 'confirmedName'],
+  additionalProperties: false,
+  properties: { shareId: idOrBlankSchema, confirmedName: { type: 'string', maxLength: 255 } },
+} as const
+export type RemoveShareIntent = IntentOf<typeof removeShareSchema>
+
+export const removeShareIntent = {
+  kind: 'remove-share',
+  title: 'Take a share away',
+  verb: 'Take it away',
+  place: '/provision/shares?sel={shareId}',
+  offer: { words: 'Take away', when: {} },
+  form: {
+    lead: 'Hosts can no longer mount it. Its files stay on their volume, from which they can be shared again.',
+    fields: [{ field: 'confirmedName', label: 'Its name, to say that you mean this one', as: 'typed name' }],
+  },
+  intentSchema: removeShareSchema,
+} as const satisfies IntentKind
+
+/** File services and shares. */
+export const fileIntents: readonly IntentKind[] = [
+  serveFilesIntent,
+  stopFileServiceIntent,
+  provisionShareIntent,
+  setShareRightsIntent,
+  testShareIntent,
+  removeShareIntent,
+]

@@ -1,0 +1,148 @@
+import type { FileServiceEntity, FileShareEntity, SimulatedArray } from '../array'
+import type { NameServer } from '../names/NameServer'
+import { isIP } from 'node:net'
+import { mayMount, mayTouch, type Caller } from './fileRights'
+import { readFile, removeFile, writeFile, type DiskBytes, type FileMarks, type Superblock } from './FileSystems'
+import { instancesOf } from './fileServices'
+import { readFileSystem } from './shares'
+
+/** Why a server did not do what a host wanted of it. */
+export interface NotDone {
+  readonly kind: 'refused' | 'not there' | 'full' | 'silent'
+  readonly why: string
+}
+
+type Done<T> = { readonly kind: 'done'; readonly value: T } | NotDone
+const refused = (why: string): NotDone => ({ kind: 'refused', why })
+
+interface Found {
+  readonly array: SimulatedArray
+  readonly service: FileServiceEntity
+  readonly share: FileShareEntity
+}
+
+/** What hosts reach over the network: the shares of all systems, by their services' names and addresses. Sources: RFC 1813, RFC 8881. */
+export class FileServers {
+  constructor(
+    private readonly arrays: readonly SimulatedArray[],
+    private readonly names: NameServer,
+  ) {}
+
+  /** The address that a name leads to; an address is itself. */
+  addressOf(server: string): string | undefined {
+    if (isIP(server) !== 0) return server
+    const all = this.names.zones
+      .at(server.toLowerCase())
+      .flatMap(({ type, data }) => (type === 'A' || type === 'AAAA' ? [data] : []))
+    // A client tries the addresses of a name one after another.
+    return all.find(address => this.isOpen(address)) ?? all[0]
+  }
+
+  /** The name that an address leads back to. */
+  nameOf(address: string): string | null {
+    return this.names.nameOf(address)
+  }
+
+  /** Whether something answers at an address. */
+  isOpen(address: string): boolean {
+    return this.#serving(address) !== undefined
+  }
+
+  mount(server: string, path: string, from: string): Done<null> {
+    const found = this.#find(server, path)
+    if ('kind' in found) return found
+    const verdict = mayMount(found.share.rules, this.#caller(from, { uid: 0, gid: 0, groups: [] }))
+    return verdict.may ? { kind: 'done', value: null } : refused(verdict.why)
+  }
+
+  /** Writes a file over the network, as somebody. */
+  write(
+    server: string,
+    path: string,
+    from: string,
+    as: Identity,
+    name: string,
+    length: number,
+    seed: string,
+  ): Done<string> {
+    return this.#touch(server, path, from, as, name, true, ({ disk, superblock, file, as: effective }) => {
+      // A directory that hands its group on gives it to what is made within (POSIX.1-2024, open).
+      const isHandedOn = (Number.parseInt(superblock.root?.mode ?? '0', 8) & 0o2000) !== 0
+      const gid = isHandedOn ? (superblock.root?.gid ?? effective.gid) : effective.gid
+      const marks = file?.marks ?? { uid: effective.uid, gid, mode: '0644' }
+      const sum = writeFile(disk, superblock, name, length, seed, marks)
+      return sum === undefined ? { kind: 'full', why: 'no space left on device' } : { kind: 'done', value: sum }
+    })
+  }
+
+  read(server: string, path: string, from: string, as: Identity, name: string): Done<string> {
+    return this.#touch(server, path, from, as, name, false, ({ disk, superblock }) => {
+      const sum = readFile(disk, superblock, name)
+      return sum === undefined ? { kind: 'not there', why: 'no such file' } : { kind: 'done', value: sum }
+    })
+  }
+
+  /** Who may write to a directory may take files out of it. */
+  remove(server: string, path: string, from: string, as: Identity, name: string): Done<null> {
+    const found = this.#find(server, path)
+    if ('kind' in found) return found
+    const { disk, superblock } = readFileSystem(found.array, found.share.fileSystemId)
+    if (superblock === undefined) return { kind: 'not there', why: 'no file system' }
+    const verdict = mayTouch(found.share.rules, this.#caller(from, as), superblock.root ?? rootOnly, true)
+    if (!verdict.may) return refused(verdict.why)
+    removeFile(disk, superblock, name)
+    return { kind: 'done', value: null }
+  }
+
+  #touch<T>(
+    server: string,
+    path: string,
+    from: string,
+    as: Identity,
+    name: string,
+    isWrite: boolean,
+    act: (opened: Opened) => Done<T>,
+  ): Done<T> {
+    const found = this.#find(server, path)
+    if ('kind' in found) return found
+    const { disk, superblock } = readFileSystem(found.array, found.share.fileSystemId)
+    if (superblock === undefined) return { kind: 'not there', why: 'no file system' }
+    const file = superblock.files.find(each => each.path === name)
+    // What is new is made in its directory; what is there has rights of its own.
+    const marks = file?.marks ?? superblock.root ?? rootOnly
+    const verdict = mayTouch(found.share.rules, this.#caller(from, as), marks, isWrite)
+    return verdict.may ? act({ disk, superblock, file, as: verdict.as }) : refused(verdict.why)
+  }
+
+  #caller(address: string, as: Identity): Caller {
+    return { address, name: this.nameOf(address), ...as }
+  }
+
+  #find(server: string, path: string): Found | NotDone {
+    const address = this.addressOf(server)
+    if (address === undefined) return { kind: 'silent', why: `no address for ${server}` }
+    const serving = this.#serving(address)
+    if (serving === undefined) return { kind: 'silent', why: `${address} does not answer` }
+    const share = serving.array
+      .all('fileShares')
+      .find(each => each.fileServiceId === serving.service.id && each.path === path)
+    return share === undefined ? { kind: 'not there', why: 'no such share' } : { ...serving, share }
+  }
+
+  #serving(address: string) {
+    for (const array of this.arrays)
+      for (const service of array.all('fileServices'))
+        if (instancesOf(array, service).some(each => each.address === address && each.standsOn !== null))
+          return { array, service }
+    return undefined
+  }
+}
+
+export type Identity = Omit<Caller, 'address' | 'name'>
+interface Opened {
+  readonly disk: DiskBytes
+  readonly superblock: Superblock
+  readonly file: Superblock['files'][number] | undefined
+  readonly as: Identity
+}
+const rootOnly: FileMarks = { uid: 0, gid: 0, mode: '0755' }

@@ -1,0 +1,14 @@
+import type { SimulatedArray } from '../array'
+import type { DiskBytes } from './FileSystems'
+
+/** A volume's bytes as the array itself has them, without a host between. */
+export const diskOf = (array: SimulatedArray, volumeId: string): DiskBytes => ({
+  sizeBytes: BigInt(array.one('volumes', volumeId).sizeBytes),
+  read: (offset, length) => array.blocks.read(volumeId, offset, length),
+  write(offset, data) {
+    const volume = array.one('volumes', volumeId)
+    const storedExtents = array.blocks.write(volumeId, offset, data)
+    if (storedExtents !== volume.storedExtents)
+      array.store.commit([array.entry('volumes', { ...volume, storedExtents })])
+  },
+})

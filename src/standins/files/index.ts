@@ -1,0 +1,7 @@
+export * from './FileSystems'
+export { FileServers, type Identity, type NotDone } from './FileServers'
+export { diskOf } from './diskOf'
+export { mayTouch, ruleFor, type Caller } from './fileRights'
+export * as fileServices from './fileServices'
+export * as fileShares from './shares'
+export { instancesOf, type InstanceState } from './fileServices'

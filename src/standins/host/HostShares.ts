@@ -1,0 +1,107 @@
+import type { FileServers, Identity, NotDone } from '../files'
+import { refuse } from './HostRefused'
+
+/** A share in the host's table of file systems: mounted now, and at every start. */
+export interface ShareMount {
+  readonly server: string
+  /** As the server exports it. */
+  readonly share: string
+  /** Where the host has it. */
+  readonly path: string
+  readonly isMounted: boolean
+}
+
+interface Table {
+  readonly all: () => readonly ShareMount[]
+  readonly keep: (shares: readonly ShareMount[]) => void
+}
+
+/** By how a server answers, what the agent answers. */
+const statusOf = { refused: 403, 'not there': 404, full: 507, silent: 504 } as const
+
+/** Shares that a host reaches over the network, and what somebody on it may do there. */
+export class HostShares {
+  constructor(
+    private readonly servers: FileServers,
+    private readonly from: string,
+    private readonly table: Table,
+  ) {}
+
+  all(): readonly ShareMount[] {
+    return this.table.all()
+  }
+
+  /** Whether something listens at a server's address, and which address its name leads to. */
+  connect(server: string): { readonly address: string | null; readonly isOpen: boolean } {
+    const address = this.servers.addressOf(server)
+    return { address: address ?? null, isOpen: address !== undefined && this.servers.isOpen(address) }
+  }
+
+  mount(server: string, share: string, path: string): void {
+    const others = this.table.all().filter(each => each.path !== path)
+    const there = this.table.all().find(each => each.path === path)
+    if (there !== undefined && (there.server !== server || there.share !== share))
+      throw refuse(
+        409,
+        'Nothing was mounted.',
+        `${there.server}:${there.share} is mounted at ${path}.`,
+        'Choose another path.',
+      )
+    this.#done(this.servers.mount(server, share, this.from), 'Nothing was mounted.')
+    this.table.keep([...others, { server, share, path, isMounted: true }])
+  }
+
+  unmount(path: string): void {
+    const left = this.table.all().filter(each => each.path !== path)
+    if (left.length < this.table.all().length) this.table.keep(left)
+  }
+
+  /** At a start: what its server still lets it mount is mounted. */
+  mountAll(): void {
+    const up = this.table.all().map(each => ({
+      ...each,
+      isMounted: this.servers.mount(each.server, each.share, this.from).kind === 'done',
+    }))
+    if (up.length > 0) this.table.keep(up)
+  }
+
+  has(path: string): boolean {
+    return this.#at(path) !== undefined
+  }
+
+  write(path: string, as: Identity, length: number, seed: string): string {
+    const { server, share, within } = this.#mounted(path)
+    return this.#done(this.servers.write(server, share, this.from, as, within, length, seed), 'Nothing was written.')
+  }
+
+  read(path: string, as: Identity): string {
+    const { server, share, within } = this.#mounted(path)
+    return this.#done(this.servers.read(server, share, this.from, as, within), 'Nothing was read.')
+  }
+
+  remove(path: string, as: Identity): void {
+    const { server, share, within } = this.#mounted(path)
+    this.#done(this.servers.remove(server, share, this.from, as, within), 'Nothing was removed.')
+  }
+
+  #done<T>(answer: { readonly kind: 'done'; readonly value: T } | NotDone, what: string): T {
+    if (answer.kind === 'done') return answer.value
+    throw refuse(
+      statusOf[answer.kind],
+      what,
+      `The server answers: ${answer.why}.`,
+      'Look at the share’s rules and modes.',
+    )
+  }
+
+  #at(path: string): ShareMount | undefined {
+    return this.table.all().find(each => each.isMounted && path.startsWith(`${each.path}/`))
+  }
+
+  #mounted(path: string) {
+    const mount = this.#at(path)
+    if (mount === undefined)
+      throw refuse(404, 'Nothing was done.', `No share is mounted at ${path}.`, 'Mount it first.')
+    return { ...mount, within: path.slice(mount.path.length + 1) }
+  }
+}

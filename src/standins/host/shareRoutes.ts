@@ -1,0 +1,68 @@
+import Ajv from 'ajv/dist/2020.js'
+import type { FastifyInstance } from 'fastify'
+import { HostRefused } from './HostRefused'
+import type { SimulatedHost } from './SimulatedHost'
+
+const path = { type: 'string', pattern: '^/[A-Za-z0-9._/-]{1,200}$' } as const
+const number = { type: 'integer', minimum: 0, maximum: 4_294_967_294 } as const
+const as = {
+  type: 'object',
+  required: ['uid', 'gid', 'groups'],
+  properties: { uid: number, gid: number, groups: { type: 'array', maxItems: 64, items: number } },
+} as const
+interface Asked {
+  readonly server?: string
+  readonly share?: string
+  readonly path?: string
+  readonly lengthBytes?: number
+  readonly seed?: string
+  readonly as?: { readonly uid: number; readonly gid: number; readonly groups: readonly number[] }
+}
+const isAsked = new Ajv().compile<Asked>({
+  type: 'object',
+  properties: {
+    server: { type: 'string', minLength: 1, maxLength: 253 },
+    share: path,
+    path,
+    lengthBytes: { type: 'integer', minimum: 1, maximum: 67_108_864 },
+    seed: { type: 'string', maxLength: 200 },
+    as,
+  },
+})
+
+function asked(body: unknown): Required<Asked> {
+  if (isAsked(body))
+    return { server: '', share: '', path: '', lengthBytes: 1, seed: '', as: { uid: 0, gid: 0, groups: [] }, ...body }
+  throw new HostRefused(400, {
+    what: 'Nothing was done.',
+    why: 'The request is not understood: paths are absolute, ids are whole numbers.',
+    remedy: 'Ask as the interface says.',
+  })
+}
+
+/** Routes for shares of the network, and for what somebody on the host may do with them. */
+export function shareRoutes(server: FastifyInstance, host: SimulatedHost): void {
+  server.get('/agent/shares', () => ({ shares: host.shares.all() }))
+  server.post('/agent/connect', ({ body }) => {
+    const began = performance.now()
+    return { ...host.shares.connect(asked(body).server), milliseconds: performance.now() - began }
+  })
+  server.post('/agent/shares', ({ body }) => {
+    const wanted = asked(body)
+    host.shares.mount(wanted.server, wanted.share, wanted.path)
+    return {}
+  })
+  server.post('/agent/shares/write', ({ body }) => {
+    const wanted = asked(body)
+    return { sha256: host.shares.write(wanted.path, wanted.as, wanted.lengthBytes, wanted.seed) }
+  })
+  server.post('/agent/shares/read', ({ body }) => {
+    const wanted = asked(body)
+    return { sha256: host.shares.read(wanted.path, wanted.as) }
+  })
+  server.post('/agent/shares/remove', ({ body }) => {
+    const wanted = asked(body)
+    host.shares.remove(wanted.path, wanted.as)
+    return {}
+  })
+}

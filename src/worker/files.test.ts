@@ -1,0 +1,161 @@
+import { one } from '@/core/estate'
+import { evidenceOf } from '@/records/changes'
+import { blocks, factOf } from './testing/blocks'
+
+let bench: Awaited<ReturnType<typeof blocks>>
+let bittern = ''
+let shareId = ''
+beforeAll(async () => {
+  bench = await blocks()
+  bittern = await bench.registered('bittern')
+}, 120_000)
+afterAll(() => bench.close())
+
+const server = 'files.canal.marrowfield.example'
+const rule = (client: string, access: string, more: object = {}) => ({
+  client,
+  access,
+  squash: 'root',
+  anonUid: 65_534,
+  anonGid: 65_534,
+  flavours: ['sys'],
+  ...more,
+})
+/** register-1 may write, its neighbours only read; the backup host is root to it; no rule is for anybody else. */
+const rules = [rule('10.60.30.11', 'rw'), rule('10.60.30.0/24', 'ro'), rule('10.60.9.12', 'ro', { squash: 'none' })]
+const service = (more: object = {}) => ({
+  systemId: bittern,
+  name: server,
+  firstAddress: '10.60.2.40/24',
+  nameServers: '',
+  searchSuffixes: '',
+  ...more,
+})
+const evidence = async (id: string) =>
+  (await evidenceOf({ database: bench.database }, id)).map(({ claim, holds }) => `${holds ? '' : 'NOT '}${claim}`)
+const pool = async () => (await bench.estate()).pools.find(({ name }) => name === 'bittern-bulk-01')?.id
+const asked = async (more: object = {}) => ({
+  fileServiceId: (await bench.estate()).fileServices[0]?.id ?? '',
+  name: 'ct-archive',
+  size: '64 MiB',
+  poolId: await pool(),
+  classId: '',
+  ownerUid: 2001,
+  ownerGid: 300,
+  mode: '2770',
+  rules,
+  ...more,
+})
+
+test('a file service answers at an address for each controller, found by its name', async () => {
+  expect(await bench.refused('serve-files', service({ systemId: bench.ids['heron'] }))).toEqual(['units'])
+  expect(await bench.refused('serve-files', service({ name: 'files', firstAddress: '10.60.2.40' }))).toEqual([
+    'name',
+    'address',
+  ])
+  const made = await bench.done('serve-files', service())
+  expect(await evidence(made.id)).toEqual([
+    'Controller A answers at 10.60.2.40',
+    'Controller B answers at 10.60.2.41',
+    `keep-1 looks up ${server} and reaches it`,
+    'keep-1 reaches 10.60.2.40',
+    'keep-1 reaches 10.60.2.41',
+  ])
+  expect(await bench.refused('serve-files', service())).toEqual(['name-free', 'addresses-free'])
+})
+
+test('a share is proven from hosts for which different rules decide, as its owner and as a stranger', async () => {
+  const change = await bench.done('provision-share', await asked())
+  expect(await evidence(change.id)).toEqual([
+    'The system states the share as it was asked for',
+    'keep-1 mounts /ct-archive',
+    'uid 2001 from keep-1 is refused a write',
+    'uid 65533 from keep-1 is refused a write',
+    'register-1 mounts /ct-archive',
+    'uid 2001 from register-1 writes a file',
+    'uid 2001 from register-1 reads back what was written',
+    'uid 65533 from register-1 is refused a write',
+    'register-2 mounts /ct-archive',
+    'uid 2001 from register-2 is refused a write',
+    'uid 65533 from register-2 is refused a write',
+  ])
+  const { shares } = await bench.estate([{ kind: 'shares', field: 'name', values: ['ct-archive'] }])
+  shareId = shares[0]?.id ?? ''
+  expect(shares[0]).toMatchObject({ path: '/ct-archive', mode: '2770', ownerUid: 2001, sizeBytes: 67_108_864n })
+  expect(await bench.refused('provision-share', await asked())).toEqual(['name-free', 'volume-free'])
+  // Its volume carries a file system of the array: no host may see it as a disk.
+  const mapped = await bench.carriedOut('map-volume', {
+    volumeId: factOf(change, 'volumeId'),
+    hostGroupId: bench.ids['backup'],
+  })
+  expect([mapped.state, mapped.refusal?.why]).toEqual(['failed', expect.stringContaining('carries a file system')])
+})
+
+test('rules are set, and what hosts then meet is what is computed; before and after are kept', async () => {
+  expect(
+    await bench.refused('set-share-rights', {
+      shareId,
+      ownerUid: 0,
+      ownerGid: 0,
+      mode: '9',
+      rules: [rule('10.0.0.1%eth0', 'rw')],
+    }),
+  ).toEqual(['mode', 'rules'])
+  expect(
+    await bench.refused('set-share-rights', {
+      shareId,
+      ownerUid: 0,
+      ownerGid: 0,
+      mode: '755',
+      rules: [rule('*', 'rw', { flavours: ['krb5p'] })],
+    }),
+  ).toEqual(['sign-in'])
+  const turned = {
+    shareId,
+    ownerUid: 2001,
+    ownerGid: 300,
+    mode: '0775',
+    rules: [rule('10.60.30.12', 'none'), rule('10.60.0.0/16', 'rw', { squash: 'all', anonUid: 2001, anonGid: 300 })],
+  }
+  const change = await bench.done('set-share-rights', turned)
+  expect(await evidence(change.id)).toEqual([
+    'The system states the rules and the mode as they were asked for',
+    'keep-1 mounts /ct-archive',
+    'uid 2001 from keep-1 writes a file',
+    'uid 2001 from keep-1 reads back what was written',
+    'uid 65533 from keep-1 writes a file',
+    'uid 65533 from keep-1 reads back what was written',
+    'register-2 is not let mount /ct-archive',
+  ])
+  await bench.done('set-share-rights', { shareId, ownerUid: 2001, ownerGid: 300, mode: '2770', rules })
+})
+
+test('somebody tries it from a host that restarts between, and finds it mounted again', async () => {
+  const trial = { shareId, hostId: bench.ids['register-1'], uid: 2001, gid: 300, groups: [], isRestarted: true }
+  const change = await bench.done('test-share', trial)
+  expect(await evidence(change.id)).toContain('register-1 has restarted and mounts /ct-archive again by itself')
+  expect(await bench.refused('test-share', { ...trial, hostId: '' })).toEqual(['host'])
+}, 120_000)
+
+test('a controller goes away under a mounted share: another answers at its address', async () => {
+  bench.fleet.faults.inject({ kind: 'controller-down', target: 'bittern', controller: 'A' })
+  const trial = { shareId, hostId: bench.ids['register-1'], uid: 2001, gid: 300, groups: [], isRestarted: false }
+  await bench.done('test-share', trial)
+  await bench.until(
+    async () => (await bench.estate()).fileServices[0]?.instances[0]?.standsOn === 'Controller B',
+    'the address taken over',
+  )
+  bench.fleet.faults.clear()
+})
+
+test('a share is taken away: no host can mount it, its files stay; then the service goes', async () => {
+  const fileServiceId = (await bench.estate()).fileServices[0]?.id
+  expect(await bench.refused('stop-file-service', { fileServiceId })).toEqual(['no-share'])
+  expect(await bench.refused('remove-share', { shareId, confirmedName: 'another' })).toEqual(['name-typed'])
+  const { volumeId = '' } = (await bench.estate([one('shares', shareId)])).shares[0] ?? {}
+  const change = await bench.done('remove-share', { shareId, confirmedName: 'ct-archive' })
+  expect(await evidence(change.id)).toContain('register-1 can no longer mount it')
+  expect(await bench.volume(volumeId)).toMatchObject({ name: 'ct-archive', state: 'in use' })
+  await bench.done('stop-file-service', { fileServiceId })
+  expect((await bench.estate()).fileServices).toEqual([])
+})

@@ -1,6 +1,8 @@
 import { randomBytes } from 'node:crypto'
 import { keepRound } from '@/records/rounds'
+import { sampleFileService, sampleShare } from '@/core/estate/testing/samples'
 import { nextReading, noteReach, storeInventory } from '@/records/inventory'
+import { objects } from '@/records/objects'
 import { enrolled, freshDatabase, sampleInventory } from '@/records/testing'
 import { LedAway } from '@/ui/testing/navigation'
 import { drawn } from './testing/drawn'
@@ -15,7 +17,9 @@ import Kind from './(signed)/build/[kind]/page'
 import Change from './(signed)/changes/[id]/page'
 import Changes from './(signed)/changes/page'
 import Today from './(signed)/page'
+import Grant from './(signed)/grant/page'
 import Provided from './(signed)/provision/[kind]/page'
+import ShareAlone from './(signed)/provision/shares/[id]/page'
 import Provision from './(signed)/provision/page'
 import Board from './(signed)/watch/board/page'
 import Health from './(signed)/watch/health/page'
@@ -55,6 +59,9 @@ const lists: [string, unknown, string, object][] = [
   ['Provision', Provision, '/provision', {}],
   ['Consistency groups', Provided, '/provision/consistency-groups', { kind: 'consistency-groups' }],
   ['Hosts', Provided, '/provision/hosts', { kind: 'hosts' }],
+  ['Shares', Provided, '/provision/shares', { kind: 'shares' }],
+  ['File services', Provided, '/provision/file-services', { kind: 'file-services' }],
+  ['Grant', Grant, '/grant', {}],
   ['Rules', Watched, '/watch/rules', { kind: 'rules' }],
   ['Routes', Watched, '/watch/routes', { kind: 'routes' }],
   ['Telling', Telling, '/watch/telling', {}],
@@ -84,6 +91,11 @@ describe('with a system whose names are hostile', () => {
       volumes: sample.volumes.map((volume, index) => (index === 0 ? { ...volume, name: hostile } : volume)),
       pools: sample.pools.map(pool => ({ ...pool, name: `${hostile} pool` })),
       accessGroups: [{ name: hostile, initiators: [] }],
+      fileUnits: [hostile],
+      fileServices: [{ ...sampleFileService({ name: hostile }), locator: '/f' }],
+      shares: [
+        { ...sampleShare({ name: hostile, path: `/${hostile}` }), fileServiceLocator: '/f', volumeLocator: '/v/0' },
+      ],
     })
     await storeInventory(database, systemId, found, await nextReading({ database }))
   })
@@ -132,10 +144,20 @@ describe('with a system whose names are hostile', () => {
       ])
   })
 
+  test('a share says who may use it, with its rules, its root and how it is mounted', async () => {
+    const [share] = await objects({ database }, 'shares')
+    const page = await drawn(ShareAlone, `/provision/shares/${share?.id}`, { id: share?.id })
+    expect(page.words).toContain('No host that is known may mount it.')
+    expect(page.words).toMatch(/10\.0\.1\.0\/24 ro all/)
+    expect(page.words).toMatch(/vers=4\.2,sec=sys,hard/)
+    expect(page.html).not.toContain('<img')
+  })
+
   test('what is not there leads to a page that says so', async () => {
     const id = '00000000-0000-7000-8000-000000000000'
     await expect(drawn(System, `/build/systems/${id}`, { id })).rejects.toThrow(LedAway)
     await expect(drawn(Change, `/changes/${id}`, { id })).rejects.toThrow(LedAway)
+    await expect(drawn(ShareAlone, `/provision/shares/${id}`, { id })).rejects.toThrow(LedAway)
     await expect(drawn(System, '/build/systems/x', { id: 'x' })).rejects.toThrow(LedAway)
     await expect(drawn(Kind, '/build/nothing', { kind: 'nothing' })).rejects.toThrow(LedAway)
   })

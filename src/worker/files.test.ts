@@ -1,4 +1,5 @@
 import { one } from '@/core/estate'
+import { standingFindings } from '@/records/queries'
 import { evidenceOf } from '@/records/changes'
 import { blocks, factOf } from './testing/blocks'
 
@@ -11,6 +12,8 @@ beforeAll(async () => {
 }, 120_000)
 afterAll(() => bench.close())
 
+/** What a fault says that is not of its kind. */
+const harmless = { milliseconds: 0, retryAfterSeconds: 0, atRatio: 0, drive: '', times: 0 }
 const server = 'files.canal.marrowfield.example'
 const rule = (client: string, access: string, more: object = {}) => ({
   client,
@@ -138,13 +141,15 @@ test('somebody tries it from a host that restarts between, and finds it mounted 
 }, 120_000)
 
 test('a controller goes away under a mounted share: another answers at its address', async () => {
-  bench.fleet.faults.inject({ kind: 'controller-down', target: 'bittern', controller: 'A' })
+  bench.fleet.faults.inject({ kind: 'controller-down', target: 'bittern', controller: 'A', ...harmless })
   const trial = { shareId, hostId: bench.ids['register-1'], uid: 2001, gid: 300, groups: [], isRestarted: false }
   await bench.done('test-share', trial)
   await bench.until(
     async () => (await bench.estate()).fileServices[0]?.instances[0]?.standsOn === 'Controller B',
     'the address taken over',
   )
+  const told = await standingFindings({ database: bench.database }, null)
+  expect(told.map(({ finding }) => finding.check)).toContain('file-address-moved')
   bench.fleet.faults.clear()
 })
 

@@ -160,11 +160,18 @@ interface OfferedProps {
   readonly kind: ObjectKind
   readonly id: string
   readonly systemPage: string | undefined
+  /** The page that shows it by itself, where that is not its list. */
+  readonly ownPage: string | undefined
 }
 
 /** What can be drafted about an object, and the way to its system. */
-const Offered = ({ kind, id, systemPage: page }: OfferedProps) => (
+const Offered = ({ kind, id, systemPage: page, ownPage: own }: OfferedProps) => (
   <>
+    {own !== undefined && (
+      <Link className="button" href={own}>
+        Open it
+      </Link>
+    )}
     {begunHere(kind)
       .filter(({ alters }) => alters !== undefined)
       .map(each => (
@@ -196,8 +203,10 @@ async function ObjectMargin({ kind, found }: { readonly kind: ObjectKind; readon
   const page = system === undefined ? undefined : pageOf(system.kind, { id: system.id, systemId: null })
   const id = String((found.object as { readonly id: unknown }).id)
   const changes = await changesAbout(scope, id, 6)
+  const shown = pageOf(kind, { id, systemId: null })
+  const ownPage = shown === undefined || shown.includes('?') ? undefined : shown
   return (
-    <Margin foot={<Offered kind={kind} id={id} systemPage={page} />}>
+    <Margin foot={<Offered kind={kind} id={id} systemPage={page} ownPage={ownPage} />}>
       <h2>{found.title}</h2>
       {found.missingSince !== null && (
         <p className="advice">

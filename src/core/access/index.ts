@@ -22,7 +22,7 @@ export {
   type ModeClass,
 } from './files/modeBits'
 export { mayFile, squashed, type FileAnswer, type FileRequest } from './files/mayFile'
-export { editWords, newRule, turningChanges, type Edit, type ShareRights, type Turning } from './files/turning'
+export { editsWords, newRule, turningChanges, type Edit, type ShareRights, type Turning } from './files/turning'
 export { fileGates, type Gate, type GateAnswer, type ShareState } from './files/gates'
 export { isMode, ruleTroubles, wholeMode, type RuleTrouble } from './files/shareChecks'
 export {
@@ -33,3 +33,4 @@ export {
   type ObjectRequest,
   type StoredObject,
 } from './objects/mayObject'
+export { rightsMatrix, type MatrixCell, type Right } from './files/rightsMatrix'

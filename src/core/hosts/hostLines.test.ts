@@ -45,7 +45,7 @@ test('whatever spelling a WWPN has, it is one name', () => {
 
 test('lines give hosts, each with its group and all its names; heads and empty lines are passed over', () => {
   const text =
-    'name,group,initiators\nscan-1,scanners,iqn.2026-01.example.scan:1;5001405c0ffee001\n\ndesk-1,,iqn.2026-01.example.desk:1'
+    'name,group,initiators\nscan-1,scanners,iqn.2026-01.example.scan:1;5001405c0ffee001,10.60.46.12\n\ndesk-1,,iqn.2026-01.example.desk:1'
   expect(readHostLines(text)).toEqual({
     hosts: [
       {
@@ -53,8 +53,9 @@ test('lines give hosts, each with its group and all its names; heads and empty l
         name: 'scan-1',
         groupName: 'scanners',
         initiators: ['iqn.2026-01.example.scan:1', '50:01:40:5c:0f:fe:e0:01'],
+        addresses: ['10.60.46.12'],
       },
-      { line: 4, name: 'desk-1', groupName: 'desk-1', initiators: ['iqn.2026-01.example.desk:1'] },
+      { line: 4, name: 'desk-1', groupName: 'desk-1', initiators: ['iqn.2026-01.example.desk:1'], addresses: [] },
     ],
     troubles: [],
   })
@@ -76,7 +77,7 @@ test('every line that cannot be read is told with its number and why; the others
     [2, 'a stands in line 1 already.'],
     [3, 'b: iqn.2026-01.example:a stands in line 1 already.'],
     [4, expect.stringContaining('"wrong" is no IQN')],
-    [5, 'd: nothing is said of how it logs in.'],
+    [5, 'd: nothing is said of how it logs in, or at which address it is.'],
     [6, expect.stringContaining('"bad name"')],
   ])
 })

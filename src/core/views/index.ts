@@ -26,6 +26,8 @@ export { reportRows, type ClassMonth, type MonthReport, type PoolMonth } from '.
 export type { PartState, ThreadPage } from './ThreadPage'
 export type { ToldMessage } from './ToldMessage'
 export { volumeSorts, type VolumeLine, type VolumeSort } from './VolumeLine'
+export type { GrantPage } from './GrantPage'
+export type { SharePage } from './SharePage'
 export type { VolumeCopies, VolumePage } from './VolumePage'
 export type { FindingRecord, PieceWork } from './RowPage'
 export type { SavedView } from './SavedView'

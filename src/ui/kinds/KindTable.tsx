@@ -25,6 +25,8 @@ const tracks: Readonly<Record<NonNullable<ListColumn['as']>, string>> = {
   count: '64px',
   instant: '132px',
   'name of': 'minmax(66px,0.7fr)',
+  instances: 'minmax(120px,1fr)',
+  rules: 'minmax(120px,1fr)',
 }
 const isNumber = (as: ListColumn['as']) => as === 'bytes' || as === 'bits a second' || as === 'count'
 

@@ -1,4 +1,4 @@
-import type { ListColumn } from '@/core/estate'
+import type { FileService, ListColumn, Share } from '@/core/estate'
 import { formatBitsPerSecond, formatBytes } from '@/core/units'
 
 /** A field's value as a reader sees it; empty where nothing is stated. @param nameOf the name of what an id refers to */
@@ -17,6 +17,12 @@ export function textOf(value: unknown, as: ListColumn['as'], nameOf: (id: string
         .replace('T', ' ')} UTC`
     case 'name of':
       return nameOf(String(value as string)) ?? ''
+    case 'instances':
+      return (value as FileService['instances'])
+        .map(({ address, standsOn }) => `${address} ${standsOn === null ? 'answers nowhere' : `on ${standsOn}`}`)
+        .join(', ')
+    case 'rules':
+      return (value as Share['rules']).map(({ client, access }) => `${client} ${access}`).join(', ')
     default:
       return plainText(value)
   }

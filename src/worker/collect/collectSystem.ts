@@ -11,6 +11,7 @@ import {
   systemName,
 } from '@/records/inventory'
 import type { Inventory } from '@/ports'
+import { collectFiles } from './collectFiles'
 import { collectRow } from './collectRow'
 import type { World } from '../World'
 
@@ -42,6 +43,7 @@ export async function collectSystem(world: World, systemId: string): Promise<voi
     const kept = await storeInventory(world.database, systemId, found, number, world.kept.get(systemId))
     world.kept.set(systemId, kept)
     if (found.nodes.length > 0) await collectRow(world, systemId, found)
+    if (found.fileUnits.length > 0) await collectFiles(world, systemId)
     const missing = await missingOf(scope, systemId)
     await keepFindings(scope, systemId, 'reading', readingFindings(named, missing, [...found.skipped, ...kept.notKept]))
     await noteReach(scope, systemId, null)

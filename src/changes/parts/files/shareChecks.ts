@@ -150,6 +150,6 @@ export function reachEffects(estate: Estate, before: ShareRights | undefined, af
   })
   return [
     effect('hostsThatMount', `Of ${hosts.length} hosts with a known address may mount it`, ['rw', 'ro']),
-    effect('hostsThatWrite', 'may write to it', ['rw']),
+    effect('hostsThatWrite', 'Of them may write to it', ['rw']),
   ]
 }

@@ -136,7 +136,10 @@ function applied({ rights, request, edits }: State, edit: Edit): State {
       return { ...state, rights: { ...rights, rules: rules.filter((_, at) => at !== edit.index) } }
     case 'host-rule': {
       const like = rules.find((_, at) => at === answerOf({ rights, request }).ruleIndex)
-      const rule: ExportRule = { ...newRule, ...like, client: edit.client, access: edit.access }
+      // A rule for one host believes it; only its root is nobody, unless root is who asks.
+      const squash = request.uid === 0 ? ('none' as const) : newRule.squash
+      const flavours = like?.flavours ?? newRule.flavours
+      const rule: ExportRule = { ...newRule, squash, flavours, client: edit.client, access: edit.access }
       return { ...state, rights: { ...rights, rules: [rule, ...rules] } }
     }
     case 'mode':
@@ -176,8 +179,19 @@ function reachOf(edits: readonly Edit[], { rules }: ShareRights): bigint | null 
   return most
 }
 
-/** What an edit does, as a draft would say it. @param rules as they stand before it */
-export function editWords(edit: Edit, rules: readonly ExportRule[]): string {
+/** What edits do, one after another, as a draft would say it. @param rules as they stand before the first */
+export function editsWords(edits: readonly Edit[], rules: readonly ExportRule[]): string {
+  let now = rules
+  const words = edits.map((edit, index) => {
+    const own = editWords(edit, now)
+    if (edit.of === 'host-rule') now = [{ ...newRule, client: edit.client }, ...now]
+    if (edit.of === 'rule-gone') now = now.filter((_, at) => at !== edit.index)
+    return index === 0 ? own : `${own.charAt(0).toLowerCase()}${own.slice(1)}`
+  })
+  return words.join('; ')
+}
+
+function editWords(edit: Edit, rules: readonly ExportRule[]): string {
   const named = (index: number) => `rule ${index + 1}${rules[index] === undefined ? '' : `, ${rules[index].client},`}`
   switch (edit.of) {
     case 'access':

@@ -96,7 +96,17 @@ export interface ListColumn<Field extends string = string> {
   readonly field: Field
   readonly words: string
   /** How the value is written; text where nothing is said. */
-  readonly as?: 'text' | 'identifier' | 'bytes' | 'bits a second' | 'up or down' | 'count' | 'name of' | 'instant'
+  readonly as?:
+    | 'text'
+    | 'identifier'
+    | 'bytes'
+    | 'bits a second'
+    | 'up or down'
+    | 'count'
+    | 'name of'
+    | 'instant'
+    | 'instances'
+    | 'rules'
   /** Its values are long. */
   readonly isWide?: true
   /** Shown only when it is chosen. */

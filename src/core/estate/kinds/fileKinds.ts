@@ -19,6 +19,7 @@ export const fileKinds: { readonly [Name in 'fileServices' | 'shares']: ObjectKi
       columns: [
         { field: 'name', words: 'File service', isWide: true },
         { field: 'systemId', words: 'System', as: 'name of' },
+        { field: 'instances', words: 'Answers at', as: 'instances', isWide: true },
         { field: 'nameServers', words: 'Name servers', as: 'identifier', isFolded: true },
       ],
     },
@@ -40,6 +41,7 @@ export const fileKinds: { readonly [Name in 'fileServices' | 'shares']: ObjectKi
         { field: 'name', words: 'Share', isWide: true },
         { field: 'fileServiceId', words: 'File service', as: 'name of' },
         { field: 'path', words: 'Path', as: 'identifier' },
+        { field: 'rules', words: 'For', as: 'rules' },
         { field: 'protocols', words: 'Protocols', isFolded: true },
         { field: 'volumeId', words: 'On volume', as: 'name of', isFolded: true },
         { field: 'usedBytes', words: 'Used', as: 'bytes' },

@@ -1,4 +1,17 @@
-import type { Drive, Node, NodePort, Pool, ServiceClass, Snapshot, Switch, SwitchPort, System, Volume } from '..'
+import type {
+  Drive,
+  FileService,
+  Node,
+  NodePort,
+  Pool,
+  ServiceClass,
+  Share,
+  Snapshot,
+  Switch,
+  SwitchPort,
+  System,
+  Volume,
+} from '..'
 
 /** Ids that differ by a number, for estates that tests make up. */
 export const sampleId = (number: number) => `00000000-0000-4000-8000-${String(number).padStart(12, '0')}`
@@ -205,6 +218,45 @@ export const sampleSwitchPort = (node: number, more: Partial<SwitchPort> = {}): 
   vlans: [1, 30],
   isUp: true,
   peerPortId: null,
+  revision: 1,
+  ...more,
+})
+
+export const sampleFileService = (more: Partial<FileService> = {}): FileService => ({
+  id: sampleId(70),
+  systemId: sampleId(1),
+  locator: '/files/1',
+  name: 'files.example',
+  nameServers: [],
+  searchSuffixes: [],
+  instances: ['A', 'B'].map((unit, index) => ({
+    unit,
+    address: `10.0.0.${index + 1}`,
+    prefixLength: 24,
+    standsOn: unit,
+  })),
+  revision: 1,
+  ...more,
+})
+
+export const sampleShare = (more: Partial<Share> = {}): Share => ({
+  id: sampleId(71),
+  systemId: sampleId(1),
+  locator: '/shares/1',
+  fileServiceId: sampleId(70),
+  volumeId: sampleId(4),
+  name: 'scans',
+  path: '/scans',
+  protocols: ['NFSv3', 'NFSv4_2'],
+  ownerUid: 2001,
+  ownerGid: 300,
+  mode: '2770',
+  rules: [
+    { client: '10.0.1.7', access: 'rw', squash: 'root', anonUid: 65_534, anonGid: 65_534, flavours: ['sys'] },
+    { client: '10.0.1.0/24', access: 'ro', squash: 'all', anonUid: 65_534, anonGid: 65_534, flavours: ['sys'] },
+  ],
+  sizeBytes: 1n << 40n,
+  usedBytes: 1n << 30n,
   revision: 1,
   ...more,
 })

@@ -1,0 +1,96 @@
+import Link from 'next/link'
+import { notFound } from 'next/navigation'
+import { plain } from '@/app/(signed)/plain'
+import { reader } from '@/app/server/guard'
+import { decidingRule, exportTable, ruleReach } from '@/core/access'
+import { mountCommands } from '@/core/hosts'
+import { isUuid } from '@/core/input'
+import { countAtStart, countWords } from '@/core/units'
+import type { SharePage } from '@/core/views'
+import { sharePage } from '@/records/queries'
+import { ChangeLines, HostCommands } from '@/ui/changes'
+import { Page as Frame, SubSections, Title } from '@/ui/frame'
+import { Bytes } from '@/ui/parts/Bytes'
+import { RootAfterRules, RulesTable, WhoCan } from '@/ui/provision/files'
+import { provisionParts } from '../../parts'
+
+export const metadata = { title: 'Share' }
+
+/** A share: which hosts and who may use it, how it is mounted, and who can what and why. */
+export default async function Page({ params }: { readonly params: Promise<{ readonly id: string }> }) {
+  const { id } = await params
+  const { scope } = await reader()
+  const page = isUuid(id) ? await sharePage(scope, id) : undefined
+  if (page === undefined) notFound()
+  const { share, service, changes, hosts } = page
+  return (
+    <Frame margin={<WhoCan page={plain(page)} />}>
+      <Title words={share.name}>
+        <SubSections of={provisionParts} />
+      </Title>
+      <Sentence page={page} />
+      <p className="mt-0 text-second">
+        Exported as <span className="mono">{`${service.name}:${share.path}`}</span> ·{' '}
+        {share.protocols.map(each => each.replace('_', '.')).join(', ')} · <Bytes bytes={share.usedBytes} /> of{' '}
+        <Bytes bytes={share.sizeBytes} /> used ·{' '}
+        <Link className="textlink" href={`/provision/volumes/${page.volume.id}`}>
+          its volume and snapshots
+        </Link>{' '}
+        ·{' '}
+        <Link className="textlink" href={`/provision/shares?sel=${id}&draft=set-share-rights`}>
+          set rights
+        </Link>{' '}
+        ·{' '}
+        <Link className="textlink" href={`/provision/shares?sel=${id}&draft=test-share`}>
+          try it as somebody
+        </Link>
+      </p>
+      <RulesTable rules={share.rules} hosts={hosts} />
+      <RootAfterRules rules={share.rules} root={{ uid: share.ownerUid, gid: share.ownerGid, mode: share.mode }} />
+      <HostCommands commands={commandsFor(page)} />
+      {changes.length > 0 && (
+        <>
+          <h3>Changes</h3>
+          <ChangeLines changes={changes} />
+        </>
+      )}
+    </Frame>
+  )
+}
+
+/** How many may, and the rules that nobody meets. */
+function Sentence({ page: { share, hosts, hostCount, missingSince, service } }: { readonly page: SharePage }) {
+  const table = exportTable(share.rules)
+  const accesses = hosts.map(({ addresses }) => {
+    const index = decidingRule(table, { clientAddress: addresses[0] ?? '', clientName: null })
+    return index === undefined ? 'none' : (share.rules[index]?.access ?? 'none')
+  })
+  const may = accesses.filter(access => access !== 'none').length
+  const write = accesses.filter(access => access === 'rw').length
+  const never = ruleReach(share.rules).flatMap(({ isNeverReached }, index) => (isNeverReached ? [index + 1] : []))
+  const silent = service.instances.filter(({ standsOn }) => standsOn === null).length
+  return (
+    <p className="sentence">
+      <b>
+        {may === 0
+          ? 'No host that is known may mount it.'
+          : `${countAtStart(may, 'host', 'hosts')} of ${hostCount} may mount it; ${write === 0 ? 'none may write' : countWords(write, 'may write', 'may write')}.`}
+      </b>{' '}
+      {never.length > 0 && `Export rule ${never.join(', ')} ${never.length === 1 ? 'is' : 'are'} never reached. `}
+      {silent > 0 &&
+        `${countAtStart(silent, 'address', 'addresses')} of its service ${silent === 1 ? 'does' : 'do'} not answer. `}
+      {missingSince !== null && `Its system has not stated it since ${missingSince.slice(0, 16).replace('T', ' ')}.`}
+    </p>
+  )
+}
+
+function commandsFor({ share, service }: SharePage) {
+  const open = share.rules.find(({ access }) => access !== 'none')
+  return mountCommands({
+    server: service.name,
+    path: share.path,
+    protocols: share.protocols,
+    flavour: open?.flavours[0] ?? 'sys',
+    isReadOnly: open?.access === 'ro' && !share.rules.some(({ access }) => access === 'rw'),
+  })
+}

@@ -1,0 +1,34 @@
+import { exportTable, type Asking, type Flavour } from './exportRules'
+import { mayFile, type FileAnswer } from './mayFile'
+import type { FileIdentity } from './modeBits'
+import type { ShareRights } from './turning'
+
+/** The most that somebody may do: nothing, read, write without reading, or both. */
+export type Right = 'none' | 'read' | 'write only' | 'change'
+
+/** What somebody may, and what decided of the write, or of the read where not even that is let. */
+export interface MatrixCell {
+  readonly right: Right
+  readonly read: FileAnswer
+  readonly write: FileAnswer
+}
+
+/** What somebody may do with each share from each host: a row for each host. Rules are looked up, not looked through. */
+export function rightsMatrix(
+  shares: readonly ShareRights[],
+  hosts: readonly Asking[],
+  identity: FileIdentity,
+  flavour: Flavour = 'sys',
+): MatrixCell[][] {
+  const tables = shares.map(({ rules }) => exportTable(rules))
+  return hosts.map(host =>
+    shares.map(({ root }, index) => {
+      const table = tables[index] ?? exportTable([])
+      const request = { ...host, ...identity, flavour }
+      const read = mayFile(table, { ...request, operation: 'read' }, root)
+      const write = mayFile(table, { ...request, operation: 'write' }, root)
+      const right = write.allowed ? (read.allowed ? 'change' : 'write only') : read.allowed ? 'read' : 'none'
+      return { right, read, write }
+    }),
+  )
+}

@@ -1,0 +1,2 @@
+export { ReachBars } from './ReachBars'
+export { reachAxis, type ReachAxis } from './reachBlocks'

@@ -1,0 +1,1 @@
+export { WhoCanMatrix } from './WhoCanMatrix'

@@ -1,0 +1,32 @@
+import { those } from '@/core/estate'
+import { fileFindings } from '@/core/findings'
+import { lookUpNames } from '@/looking'
+import { loadEstate } from '@/records'
+import { keepFindings } from '@/records/inventory'
+import type { World } from '../World'
+
+const namesAgeMilliseconds = 5 * 60_000
+
+/** What follows from a reading of a system that serves files: names asked again, and what is wrong with its services and shares. */
+export async function collectFiles(world: World, systemId: string): Promise<void> {
+  const scope = { database: world.database }
+  const { fileServices, shares, nameAnswers } = await loadEstate(
+    scope,
+    [those('shares', 'systemId', systemId)],
+    'provision-share',
+  )
+  const own = fileServices.filter(service => service.systemId === systemId)
+  const since = Date.now() - namesAgeMilliseconds
+  const fresh = new Set(
+    nameAnswers.filter(({ at }) => Date.parse(at) > since).map(({ kind, query }) => `${kind}/${query}`),
+  )
+  const names = own.map(({ name }) => name).filter(name => !fresh.has(`forward/${name}`))
+  const addresses = own
+    .flatMap(({ instances }) => instances.map(({ address }) => address))
+    .filter(address => !fresh.has(`reverse/${address}`))
+  const looked = names.length + addresses.length === 0 ? [] : await lookUpNames(scope, names, addresses)
+  const isOld = (each: (typeof nameAnswers)[number]) =>
+    looked.some(({ kind, query }) => kind === each.kind && query === each.query)
+  const answers = [...looked, ...nameAnswers.filter(each => !isOld(each))]
+  await keepFindings(scope, systemId, 'files', fileFindings(own, shares, answers))
+}

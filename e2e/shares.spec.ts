@@ -55,6 +55,7 @@ test('a share is served, proven from several hosts, and who cannot write is told
   await expect(page.getByText('uid 2001 from desk-1 is refused a write')).toBeVisible()
   await page.goto(`${address()}/provision/shares`)
   await page.getByRole('main').getByRole('link', { name: 'lens-plates' }).click()
+  await margin(page).getByRole('link', { name: 'Open it' }).click()
   await expect(page.getByRole('heading', { name: 'Who can' })).toBeVisible()
   await choose(page, 'From host', /desk-1/)
   await expect(margin(page).getByRole('status')).toContainText('No. Export rule: rule 2')

@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test'
 import { fleet } from '../steps'
 import { KilledEstate, victims } from './KilledEstate'
 import { labelled } from './labelled'
+import { served } from './served'
 
 interface Drive {
   readonly id: string
@@ -202,6 +203,7 @@ for (const victim of victims) {
     await copies(estate, victim, { volumeId: thinId, poolId, groups })
     await used(estate, victim, { poolId, otherId, hostGroupId })
     await labelled(estate, victim, poolId)
+    await served(estate, victim)
     await estate.proven('remove-volume', { volumeId: thinId, confirmedName: `thin-${victim}` })
     await estate.proven('bring-back-volume', { volumeId: thinId, groupNames: ['accession-register'] })
     await estate.proven('remove-volume', { volumeId: thinId, confirmedName: `thin-${victim}` })

@@ -113,11 +113,20 @@ export const localHour = (at: Date, timeZone: string): number =>
   ((((at.getTime() + offsetAt(at.getTime(), timeZone)) % dayMilliseconds) + dayMilliseconds) % dayMilliseconds) /
   3_600_000
 
+type Scheduled = Pick<ServiceClass, 'snapshotRule' | 'timeZone' | 'quietHours'>
+/** What was due last by a class, as it was asked last: all volumes of a list ask for the same moment, and a rule takes long to expand. */
+const lastAsked = new WeakMap<Scheduled, { readonly until: number; readonly due: Date | undefined }>()
+
 /** The latest moment up to an instant at which a snapshot was due by a class; undefined where it takes none, or none was. */
-export const latestDueOf = (
-  { snapshotRule, timeZone, quietHours }: Pick<ServiceClass, 'snapshotRule' | 'timeZone' | 'quietHours'>,
-  until: Date,
-): Date | undefined => (snapshotRule === null ? undefined : latestDue(snapshotRule, timeZone, until, quietHours))
+export function latestDueOf(scheduled: Scheduled, until: Date): Date | undefined {
+  const { snapshotRule, timeZone, quietHours } = scheduled
+  if (snapshotRule === null) return undefined
+  const known = lastAsked.get(scheduled)
+  if (known?.until === until.getTime()) return known.due
+  const due = latestDue(snapshotRule, timeZone, until, quietHours)
+  lastAsked.set(scheduled, { until: until.getTime(), due })
+  return due
+}
 
 /** The latest moment up to an instant at which a class's schedule was due; undefined where there was none. */
 export function latestDue(

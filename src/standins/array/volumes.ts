@@ -107,11 +107,17 @@ export function removeVolume(array: SimulatedArray, id: string): void {
     throw conflict(`${volume.name} was not removed.`, 'It is mapped to hosts.', 'Remove its mappings first.')
   }
   const carried = array.all('fileSystems').find(each => each.volumeId === id)
-  if (carried !== undefined)
-    throw conflict(`${volume.name} was not removed.`, `It carries ${carried.name}.`, 'Remove the file system first.')
+  const share = array.all('fileShares').find(each => each.fileSystemId === carried?.id)
+  if (share !== undefined)
+    throw conflict(`${volume.name} was not removed.`, `It is shared as ${share.name}.`, 'Take the share away first.')
   const why = heldBack(array, id)
   if (why !== undefined) throw conflict(`${volume.name} was not removed.`, why, 'Remove its snapshots first.')
-  array.store.commit([array.gone('volumes', id), array.gone('lineages', id), ...withoutVolume(array, id)])
+  array.store.commit([
+    array.gone('volumes', id),
+    array.gone('lineages', id),
+    ...withoutVolume(array, id),
+    ...(carried === undefined ? [] : [array.gone('fileSystems', carried.id)]),
+  ])
   array.blocks.forget(id)
 }
 

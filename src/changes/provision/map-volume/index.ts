@@ -1,5 +1,5 @@
 import { mapVolumeIntent, type MapVolumeIntent as Intent } from '@/core/intents'
-import { byId, type Estate, one } from '@/core/estate'
+import { byId, type Estate, one, those } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { beyond, beyondCheck, beyondEvidence } from '../../parts/beyond'
@@ -9,6 +9,7 @@ import { noImage } from '../../parts/images'
 import { inUse } from '../../parts/inUse'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
+import { unshared } from '../../parts/unshared'
 import {
   groupChecks,
   groupSees,
@@ -57,6 +58,7 @@ function checksOf({ estate, group, initiators, kept, others, system, twice, volu
   return [
     inUse(volume, volume => `${volume.name} is in use.`),
     ...noImage([volume]),
+    ...unshared(estate, volume),
     ...(system === undefined ? [] : [answers(system)]),
     ...groupChecks(group, initiators),
     ...writersCheck(estate, group, 'it'),
@@ -93,7 +95,7 @@ function stepsOf({ estate, group, system, volume }: Seen): Outlined<MapStep>[] {
 
 export const mapVolume: ChangeKind<Intent, MapStep> = {
   ...mapVolumeIntent,
-  needs: ({ volumeId }) => [one('volumes', volumeId)],
+  needs: ({ volumeId }) => [one('volumes', volumeId), those('shares', 'volumeId', volumeId)],
   plan,
   runStep: (step, { key }, ports) => map(step, key, ports),
   undoStep: (step, _context, ports) => unmap(step, ports),

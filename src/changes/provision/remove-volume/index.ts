@@ -10,6 +10,7 @@ import { lookFrom, seesItNot } from '../../parts/hostProof'
 import { inUse } from '../../parts/inUse'
 import { lookInto } from '../../parts/look'
 import { outlined, type Outlined } from '../../parts/outline'
+import { unshared } from '../../parts/unshared'
 import { unmapped } from '../../parts/unmapped'
 import { fact } from '../../parts/known'
 
@@ -76,6 +77,7 @@ function checksOf({ estate, isNamed, mappings, system, volume }: Seen): readonly
       'No host sees it.',
       `${mappings.map(mapping => mapping.groupName).join(', ')} will lose it at once.`,
     ),
+    ...unshared(estate, volume),
     ...heldBack(estate, volume),
     ...snapshotsGo(estate, volume),
   ]
@@ -116,7 +118,11 @@ function stepsOf({ access, days, intent, mappings, system, volume }: Seen): Outl
 
 export const removeVolume: ChangeKind<Intent, Step> = {
   ...removeVolumeIntent,
-  needs: ({ volumeId }) => [one('volumes', volumeId), those('snapshots', 'volumeId', volumeId)],
+  needs: ({ volumeId }) => [
+    one('volumes', volumeId),
+    those('snapshots', 'volumeId', volumeId),
+    those('shares', 'volumeId', volumeId),
+  ],
   needsAlso: ({ snapshots }) => [those('volumes', 'cloneOfId', ...snapshots.map(({ id }) => id))],
   plan,
   async runStep(step, _context, ports): Promise<Facts> {

@@ -8,7 +8,7 @@ import { rightsOf, triedFrom, triedShare } from '../../parts/files/shareTrials'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 
-type Step = Readonly<{ step: 'try'; shareId: string }>
+type Step = Readonly<{ step: 'try'; shareId: string; systemId: string }>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const look = lookInto(estate)
@@ -72,7 +72,13 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     steps:
       share === undefined
         ? []
-        : [{ words: `${host?.name ?? 'The host'} tries it`, seconds: 0.1, step: { step: 'try', shareId: share.id } }],
+        : [
+            {
+              words: `${host?.name ?? 'The host'} tries it`,
+              seconds: 0.1,
+              step: { step: 'try', shareId: share.id, systemId: share.systemId },
+            },
+          ],
     reads: look.reads,
     claims: share === undefined ? [] : [share.id],
     proof: 'The host mounts it, writes as him and reads the same back; what is refused must be what the rights say.',
@@ -83,7 +89,8 @@ export const testShare: ChangeKind<Intent, Step> = {
   ...testShareIntent,
   needs: ({ shareId }) => [one('shares', shareId)],
   plan,
-  runStep: async ({ shareId }) => ({ shareId }),
+  // What it is tried on is read anew: who answers at its addresses may have changed.
+  runStep: async ({ shareId, systemId }) => ({ shareId, systemId }),
   undoStep: async () => undefined,
   async prove({ shareId, hostId, uid, gid, groups, isRestarted }, _plan, _facts, ports) {
     const estate = await ports.estate()
@@ -100,6 +107,6 @@ export const testShare: ChangeKind<Intent, Step> = {
       ]
     return triedFrom(ports, triedShare(share, service), host, [{ uid, gid, groups }], isRestarted)
   },
-  collects: () => [],
+  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
   reverse: () => undefined,
 }

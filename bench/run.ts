@@ -3,6 +3,7 @@ import { cpus, tmpdir, totalmem } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { startPostgres } from '../commands/postgres'
+import { accessFigures } from './accessFigures'
 import { bayFigures } from './bayFigures'
 import { clusterFigures } from './clusterFigures'
 import { coreFigures } from './coreFigures'
@@ -25,6 +26,7 @@ export async function bench(folder: string): Promise<number> {
   try {
     figures.push(
       ...(await coreFigures()),
+      ...(await accessFigures()),
       ...(await metricFigures()),
       ...(await clusterFigures()),
       ...(await probeFigures()),

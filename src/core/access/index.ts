@@ -21,7 +21,7 @@ export {
   type FileOwner,
   type ModeClass,
 } from './files/modeBits'
-export { mayFile, squashed, type FileAnswer, type FileRequest } from './files/mayFile'
+export { mayBehind, mayFile, squashed, type FileAnswer, type FileRequest } from './files/mayFile'
 export { editsWords, newRule, turningChanges, type Edit, type ShareRights, type Turning } from './files/turning'
 export { fileGates, type Gate, type GateAnswer, type ShareState } from './files/gates'
 export { isMode, ruleTroubles, wholeMode, type RuleTrouble } from './files/shareChecks'

@@ -7,5 +7,4 @@ export const shellWord = (text: string) =>
 
 /** A text as one field of a table of file systems. Source: fstab(5): spaces, tabs, line ends and backslashes by their octal numbers. */
 export const fstabField = (text: string) =>
-  // eslint-disable-next-line no-control-regex -- what ends a field or a line is what is looked for
   text.replace(/[\\\s#\u0000-\u001f]/g, each => `\\${each.charCodeAt(0).toString(8).padStart(3, '0')}`)

@@ -19,11 +19,28 @@ export const sizeOf = ({ family, length }: Block): bigint => 1n << BigInt(bitsOf
 /** RFC 1123, 2.1: labels of letters, digits and hyphens, one of them at least with a letter. */
 const hostName = /^(?=.{1,253}$)(?=.*[a-z])([a-z0-9]([a-z0-9-]{0,61}[a-z0-9])?)(\.[a-z0-9]([a-z0-9-]{0,61}[a-z0-9])?)*$/
 
+/** Four numbers without leading zeros, which some read as octal. */
+const dotted = /^(0|[1-9]\d{0,2})\.(0|[1-9]\d{0,2})\.(0|[1-9]\d{0,2})\.(0|[1-9]\d{0,2})$/
+
+/** An IPv4 address as a number; undefined where it is none. */
+export function number4(text: string): number | undefined {
+  const parts = dotted.exec(text)
+  if (parts === null) return undefined
+  let value = 0
+  for (let index = 1; index <= 4; index += 1) {
+    const part = Number(parts[index])
+    if (part > 255) return undefined
+    value = value * 256 + part
+  }
+  return value
+}
+
 /** An address as a block of one; undefined where it is none. An IPv4 address within IPv6 is itself (RFC 4291, 2.5.5.2). */
 export function addressOf(text: string): Block | undefined {
+  const plain = number4(text)
+  if (plain !== undefined) return { family: 4, first: BigInt(plain), length: 32 }
   // A zone names a link of one computer: no other knows it (RFC 4007, 11.2).
-  if (text.includes('%') || !ipaddr.isValid(text)) return undefined
-  if (!text.includes(':') && text.split('.').length !== 4) return undefined
+  if (!text.includes(':') || text.includes('%') || !ipaddr.isValid(text)) return undefined
   const address = ipaddr.process(text)
   const family = address.kind() === 'ipv4' ? 4 : 6
   const first = address.toByteArray().reduce((sum, byte) => (sum << 8n) + BigInt(byte), 0n)

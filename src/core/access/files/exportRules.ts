@@ -1,4 +1,4 @@
-import { addressOf, bitsOf, readClient, type Block } from './client'
+import { addressOf, bitsOf, number4, readClient } from './client'
 
 /** How who asks proves to be who he says: by saying so, or by Kerberos, plain, with integrity or sealed. Source: RFC 2203, RFC 5531. */
 export const flavours = ['sys', 'krb5', 'krb5i', 'krb5p'] as const
@@ -22,40 +22,68 @@ export interface Asking {
   readonly clientName: string | null
 }
 
+/** Blocks of one length, by what their addresses have in common: numbers for IPv4, which are found several times as fast. */
+interface Prefixes<Key> {
+  /** How many bits of an address stand behind the prefix. */
+  readonly host: number
+  readonly at: Map<Key, number>
+}
+
 /** Rules as they are looked through: one look for each length of prefix that occurs, however many rules there are. */
 export interface ExportTable {
   readonly rules: readonly ExportRule[]
-  readonly hosts: ReadonlyMap<string, number>
-  readonly prefixes: readonly {
-    readonly family: Block['family']
-    readonly length: number
-    readonly at: ReadonlyMap<bigint, number>
-  }[]
+  readonly names: ReadonlyMap<string, number>
+  readonly hosts4: ReadonlyMap<number, number>
+  readonly hosts6: ReadonlyMap<bigint, number>
+  readonly prefixes4: readonly Prefixes<number>[]
+  readonly prefixes6: readonly Prefixes<bigint>[]
   readonly any: number | undefined
 }
 
-const hostKey = ({ family, first }: Block) => `${family}/${first}`
+const made = new WeakMap<readonly ExportRule[], ExportTable>()
+
+/** The table of some rules, made once for a list that stays as it is. */
+export function exportTable(rules: readonly ExportRule[]): ExportTable {
+  const known = made.get(rules)
+  if (known !== undefined) return known
+  const table = newTable(rules)
+  made.set(rules, table)
+  return table
+}
+
+const once = <K>(map: Map<K, number>, key: K, index: number) => map.has(key) || map.set(key, index)
+function prefixesOf<Key>(all: Map<number, Prefixes<Key>>, host: number): Map<Key, number> {
+  const own = all.get(host) ?? { host, at: new Map<Key, number>() }
+  all.set(host, own)
+  return own.at
+}
+const longestFirst = <Key>(all: ReadonlyMap<number, Prefixes<Key>>) => [...all.values()].sort((a, b) => a.host - b.host)
+const shared4 = (address: number, host: number) => Math.floor(address / 2 ** host)
 
 /** Of rules for the same client the first listed counts; one whose client cannot be read counts for nobody. */
-export function exportTable(rules: readonly ExportRule[]): ExportTable {
-  const hosts = new Map<string, number>()
-  const prefixes = new Map<string, { family: Block['family']; length: number; at: Map<bigint, number> }>()
+function newTable(rules: readonly ExportRule[]): ExportTable {
+  const names = new Map<string, number>()
+  const hosts4 = new Map<number, number>()
+  const hosts6 = new Map<bigint, number>()
+  const prefixes4 = new Map<number, Prefixes<number>>()
+  const prefixes6 = new Map<number, Prefixes<bigint>>()
   let any: number | undefined
-  const once = <K>(map: Map<K, number>, key: K, index: number) => map.has(key) || map.set(key, index)
   rules.forEach(({ client }, index) => {
     const read = readClient(client)
     if ('why' in read) return
     if (read.kind === 'any') any ??= index
-    else if (read.kind === 'name') once(hosts, read.name, index)
-    else if (read.kind === 'address') once(hosts, hostKey(read), index)
+    else if (read.kind === 'name') once(names, read.name, index)
     else {
-      const { family, length } = read
-      const own = prefixes.get(`${family}/${length}`) ?? { family, length, at: new Map<bigint, number>() }
-      prefixes.set(`${family}/${length}`, own)
-      once(own.at, read.first, index)
+      const { family, first, length } = read
+      const host = bitsOf(family) - length
+      if (read.kind === 'address') {
+        if (family === 4) once(hosts4, Number(first), index)
+        else once(hosts6, first, index)
+      } else if (family === 4) once(prefixesOf(prefixes4, host), shared4(Number(first), host), index)
+      else once(prefixesOf(prefixes6, host), first >> BigInt(host), index)
     }
   })
-  return { rules, hosts, prefixes: [...prefixes.values()].sort((a, b) => b.length - a.length), any }
+  return { rules, names, hosts4, hosts6, prefixes4: longestFirst(prefixes4), prefixes6: longestFirst(prefixes6), any }
 }
 
 /**
@@ -63,15 +91,26 @@ export function exportTable(rules: readonly ExportRule[]): ExportTable {
  * @returns its zero-based position; undefined where no rule is for that host
  */
 export function decidingRule(table: ExportTable, { clientAddress, clientName }: Asking): number | undefined {
-  const address = addressOf(clientAddress)
-  const byAddress = address === undefined ? undefined : table.hosts.get(hostKey(address))
-  const byName = clientName === null ? undefined : table.hosts.get(clientName.toLowerCase())
-  if (byAddress !== undefined || byName !== undefined) return Math.min(byAddress ?? Infinity, byName ?? Infinity)
-  if (address === undefined) return table.any
-  for (const { family, length, at } of table.prefixes) {
-    if (family !== address.family) continue
-    const host = BigInt(bitsOf(family) - length)
-    const found = at.get((address.first >> host) << host)
+  const byName = clientName === null ? undefined : table.names.get(clientName.toLowerCase())
+  const plain = number4(clientAddress)
+  const address = plain === undefined ? addressOf(clientAddress) : undefined
+  const four = plain ?? (address?.family === 4 ? Number(address.first) : undefined)
+  if (four !== undefined) return byName4(table, four, byName)
+  if (address === undefined) return byName ?? table.any
+  const own = table.hosts6.get(address.first)
+  if (own !== undefined || byName !== undefined) return Math.min(own ?? Infinity, byName ?? Infinity)
+  for (const { host, at } of table.prefixes6) {
+    const found = at.get(address.first >> BigInt(host))
+    if (found !== undefined) return found
+  }
+  return table.any
+}
+
+function byName4(table: ExportTable, address: number, byName: number | undefined): number | undefined {
+  const own = table.hosts4.get(address)
+  if (own !== undefined || byName !== undefined) return Math.min(own ?? Infinity, byName ?? Infinity)
+  for (const { host, at } of table.prefixes4) {
+    const found = at.get(shared4(address, host))
     if (found !== undefined) return found
   }
   return table.any

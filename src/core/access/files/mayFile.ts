@@ -29,8 +29,16 @@ export function squashed(rule: ExportRule, { uid, gid, groups }: FileIdentity): 
  * Whether somebody may read or write a file of a share over NFS: export rule, then authentication, then mode bits; the first that denies
  * decides. @param table of the share's rules
  */
-export function mayFile(table: ExportTable, request: FileRequest, file: FileOwner): FileAnswer {
-  const index = decidingRule(table, request)
+export const mayFile = (table: ExportTable, request: FileRequest, file: FileOwner): FileAnswer =>
+  mayBehind(table, decidingRule(table, request), request, file)
+
+/** Whether somebody may behind the rule that decides for his host: for many people on one host it is found once. */
+export function mayBehind(
+  table: ExportTable,
+  index: number | undefined,
+  request: Omit<FileRequest, keyof Asking>,
+  file: FileOwner,
+): FileAnswer {
   const rule = index === undefined ? undefined : table.rules[index]
   const ruleIndex = index ?? null
   if (rule === undefined || rule.access === 'none' || (rule.access === 'ro' && request.operation === 'write'))

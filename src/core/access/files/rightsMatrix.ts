@@ -1,5 +1,5 @@
-import { exportTable, type Asking, type Flavour } from './exportRules'
-import { mayFile, type FileAnswer } from './mayFile'
+import { decidingRule, exportTable, type Asking, type Flavour } from './exportRules'
+import { mayBehind, type FileAnswer } from './mayFile'
 import type { FileIdentity } from './modeBits'
 import type { ShareRights } from './turning'
 
@@ -24,9 +24,9 @@ export function rightsMatrix(
   return hosts.map(host =>
     shares.map(({ root }, index) => {
       const table = tables[index] ?? exportTable([])
-      const request = { ...host, ...identity, flavour }
-      const read = mayFile(table, { ...request, operation: 'read' }, root)
-      const write = mayFile(table, { ...request, operation: 'write' }, root)
+      const rule = decidingRule(table, host)
+      const read = mayBehind(table, rule, { ...identity, flavour, operation: 'read' }, root)
+      const write = mayBehind(table, rule, { ...identity, flavour, operation: 'write' }, root)
       const right = write.allowed ? (read.allowed ? 'change' : 'write only') : read.allowed ? 'read' : 'none'
       return { right, read, write }
     }),

@@ -58,6 +58,7 @@ import { unmapVolume } from './provision/unmap-volume'
 import { serveFiles } from './provision/serve-files'
 import { stopFileService } from './provision/stop-file-service'
 import { provisionShare } from './provision/provision-share'
+import { setShareLimits } from './provision/set-share-limits'
 import { setShareRights } from './provision/set-share-rights'
 import { testShare } from './provision/test-share'
 import { removeShare } from './provision/remove-share'
@@ -76,6 +77,7 @@ export const kinds: readonly AnyKind[] = [
   provisionVolumes,
   provisionShare,
   setShareRights,
+  setShareLimits,
   testShare,
   removeShare,
   serveFiles,

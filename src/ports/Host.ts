@@ -52,8 +52,10 @@ export interface HostShares {
   >
   /** Mounts now and at every start; safe to repeat. @returns why it was refused; undefined where it was not */
   readonly mount: (server: string, share: string, path: string) => Promise<string | undefined>
-  /** Writes a file whose bytes follow from a seed, as somebody. */
-  readonly write: (path: string, as: FileCaller, lengthBytes: number, seed: string) => Promise<Attempt>
+  /** Writes a file whose bytes follow from a seed, as somebody. @param head its first bytes, in hexadecimal */
+  readonly write: (path: string, as: FileCaller, lengthBytes: number, seed: string, head?: string) => Promise<Attempt>
+  /** Takes room for a file without writing it. @returns why it was refused; undefined where it was not */
+  readonly reserve: (path: string, as: FileCaller, bytes: bigint) => Promise<string | undefined>
   readonly read: (path: string, as: FileCaller) => Promise<Attempt>
   readonly remove: (path: string, as: FileCaller) => Promise<void>
 }

@@ -131,6 +131,81 @@ test('rules are set, and what hosts then meet is what is computed; before and af
   await bench.done('set-share-rights', { shareId, ownerUid: 2001, ownerGid: 300, mode: '2770', rules })
 })
 
+test('what may be written is limited, and a host meets each limit: the last byte that fits, the next, and a forbidden kind', async () => {
+  const quota = (path: string, of: string, hardBytes: string, more: object = {}) => ({
+    path,
+    of,
+    id: null,
+    softBytes: null,
+    hardBytes,
+    graceDays: 7,
+    ...more,
+  })
+  const limits = {
+    shareId,
+    quotas: [quota('/', 'user', '8388608'), quota('/people', 'each directory', '3145728', { softBytes: '1048576' })],
+    fileRules: [
+      { pattern: '*.mp3', content: 'any', verdict: 'deny' },
+      { pattern: '*', content: 'audio', verdict: 'deny' },
+    ],
+  }
+  expect(
+    await bench.refused('set-share-limits', {
+      ...limits,
+      quotas: [quota('people', 'tree', '1')],
+      fileRules: [{ pattern: 'a/b', content: 'any', verdict: 'deny' }],
+    }),
+  ).toEqual(['quotas', 'file-rules'])
+  const change = await bench.done('set-share-limits', limits)
+  expect(await evidence(change.id)).toEqual([
+    'The system states the limits as they were asked for',
+    'register-1 takes the 8 MiB that user in / leaves, and is refused the next byte',
+    'register-1 takes the 3 MiB that each directory in /people leaves, and is refused the next byte',
+    'register-1 is refused *.mp3',
+    'register-1 is refused * of audio',
+  ])
+  // What somebody writes is counted, and what stands above its soft limit is told with since when.
+  const as = { uid: 2001, gid: 300, groups: [] }
+  const at = { server, share: '/ct-archive', path: '/mnt/homes' }
+  expect((await bench.agent('register-1', '/shares', at)).status).toBe(200)
+  const written = await bench.agent('register-1', '/shares/write', {
+    path: '/mnt/homes/people/ines/a.txt',
+    as,
+    lengthBytes: 2_000_000,
+    seed: 's',
+  })
+  expect(written.sha256).toHaveLength(64)
+  const over = await bench.agent('register-1', '/shares/write', {
+    path: '/mnt/homes/people/ines/b.txt',
+    as,
+    lengthBytes: 2_000_000,
+    seed: 's',
+  })
+  expect([over.status, over.why]).toEqual([403, expect.stringContaining('quota exceeded')])
+  await bench.done('test-share', {
+    shareId,
+    hostId: bench.ids['register-1'],
+    uid: 2001,
+    gid: 300,
+    groups: [],
+    isRestarted: false,
+  })
+  const [share] = (await bench.estate([one('shares', shareId)])).shares
+  expect(share?.quotaUsage).toMatchObject([
+    { index: 0, key: 'user 2001', usedBytes: '2000000', overSoftSince: null },
+    { index: 1, key: '/people/ines', usedBytes: '2000000', overSoftSince: expect.any(String) as string },
+  ])
+  // A quota below what is used is let, and said.
+  const { plan } = await bench.drafted('set-share-limits', {
+    ...limits,
+    quotas: [quota('/people', 'each directory', '1000000')],
+  })
+  expect(plan.checks.find(({ rule }) => rule === 'below-used')?.why).toContain('/people/ines holds')
+  await bench.agent('register-1', '/shares/remove', { path: '/mnt/homes/people/ines/a.txt', as })
+  await bench.agent('register-1', '/mounts/remove', { path: '/mnt/homes' })
+  await bench.done('set-share-limits', { shareId, quotas: [], fileRules: [] })
+})
+
 test('somebody tries it from a host that restarts between, and finds it mounted again', async () => {
   const trial = { shareId, hostId: bench.ids['register-1'], uid: 2001, gid: 300, groups: [], isRestarted: true }
   const change = await bench.done('test-share', trial)

@@ -64,8 +64,13 @@ export const shareRequests = (asked: Asked): HostShares => ({
     )
     return 'refused' in done ? String(done.refused) : undefined
   },
-  write: (path, as, lengthBytes, seed): Promise<Attempt> =>
-    attempted(() => asked('POST', '/agent/shares/write', isSum, { path, as, lengthBytes, seed })),
+  write: (path, as, lengthBytes, seed, head = ''): Promise<Attempt> =>
+    attempted(() => asked('POST', '/agent/shares/write', isSum, { path, as, lengthBytes, seed, head })),
+  async reserve(path, as, bytes) {
+    const body = { path, as, reserveBytes: `${bytes}` }
+    const done = await attempted(() => asked('POST', '/agent/shares/reserve', isAnything, body))
+    return 'refused' in done ? String(done.refused) : undefined
+  },
   read: (path, as): Promise<Attempt> => attempted(() => asked('POST', '/agent/shares/read', isSum, { path, as })),
   remove: async (path, as) => void (await asked('POST', '/agent/shares/remove', isAnything, { path, as })),
 })

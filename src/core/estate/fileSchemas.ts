@@ -19,6 +19,33 @@ export const exportRuleSchema = object({
   flavours: { type: 'array', maxItems: 4, items: { enum: ['sys', 'krb5', 'krb5i', 'krb5p'] } },
 })
 
+const bytesText = { type: ['string', 'null'], pattern: '^[0-9]{1,25}$' } as const
+
+/** How much may be written below a path; bytes are decimal text. */
+export const quotaSchema = object({
+  path: { type: 'string', minLength: 1, maxLength: 1000 },
+  of: { enum: ['tree', 'each directory', 'user', 'group'] },
+  /** Of one user or group; null for each. */
+  id: { type: ['number', 'null'], multipleOf: 1, minimum: 0, maximum: 4_294_967_294 },
+  softBytes: bytesText,
+  hardBytes: bytesText,
+  graceDays: { type: 'integer', minimum: 0, maximum: 3650 },
+})
+
+export const fileRuleSchema = object({
+  pattern: { type: 'string', maxLength: 255 },
+  content: { enum: ['any', 'audio', 'video', 'picture', 'archive', 'program', 'document'] },
+  verdict: { enum: ['deny', 'report'] },
+})
+
+/** What has been written of what a quota counts together. */
+const quotaUsageSchema = object({
+  index: { type: 'integer', minimum: 0 },
+  key: { type: 'string', maxLength: 1100 },
+  usedBytes: { type: 'string', pattern: '^[0-9]{1,25}$' },
+  overSoftSince: { type: ['string', 'null'], format: 'date-time' },
+})
+
 /** By which hosts reach the files of a system: a name, and an address on each of the units on which it stands. */
 export const fileServiceSchema = object({
   id: idSchema,
@@ -57,6 +84,10 @@ export const shareSchema = object({
   ownerGid: keptId,
   mode: { type: 'string', pattern: '^[0-7]{4}$' },
   rules: { type: 'array', maxItems: 1000, items: exportRuleSchema },
+  quotas: { type: 'array', maxItems: 1000, items: quotaSchema },
+  fileRules: { type: 'array', maxItems: 200, items: fileRuleSchema },
+  /** The fullest first; of very many only those. */
+  quotaUsage: { type: 'array', maxItems: 1000, items: quotaUsageSchema },
   sizeBytes: bytesSchema,
   usedBytes: bytesSchema,
   revision,

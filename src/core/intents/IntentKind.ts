@@ -58,6 +58,8 @@ export interface FormField {
     | 'file'
     | 'secret'
     | 'export rules'
+    | 'quotas'
+    | 'file rules'
     | 'one of'
     | 'some of'
     | 'side by side'

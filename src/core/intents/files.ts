@@ -1,4 +1,4 @@
-import { exportRuleSchema, idOrBlankSchema } from '../estate'
+import { exportRuleSchema, fileRuleSchema, idOrBlankSchema, quotaSchema } from '../estate'
 import type { FormField, IntentKind, IntentOf } from './IntentKind'
 
 const serveFilesSchema = {
@@ -130,6 +130,36 @@ export const setShareRightsIntent = {
   intentSchema: setShareRightsSchema,
 } as const satisfies IntentKind
 
+const setShareLimitsSchema = {
+  type: 'object',
+  required: ['shareId', 'quotas', 'fileRules'],
+  additionalProperties: false,
+  properties: {
+    shareId: idOrBlankSchema,
+    /** Bytes are decimal text; null for no limit. */
+    quotas: { type: 'array', maxItems: 1000, items: quotaSchema },
+    fileRules: { type: 'array', maxItems: 200, items: fileRuleSchema },
+  },
+} as const
+export type SetShareLimitsIntent = IntentOf<typeof setShareLimitsSchema>
+
+export const setShareLimitsIntent = {
+  kind: 'set-share-limits',
+  title: 'Limit what may be written to a share',
+  verb: 'Set it',
+  place: '/provision/shares?sel={shareId}',
+  offer: { words: 'Set limits', when: {} },
+  alters: 'shareId',
+  form: {
+    lead: 'Every quota above a file counts. A soft limit may be passed for as long as its grace; a hard one never.',
+    fields: [
+      { field: 'quotas', label: 'Quotas', as: 'quotas' },
+      { field: 'fileRules', label: 'Kinds of files', as: 'file rules' },
+    ],
+  },
+  intentSchema: setShareLimitsSchema,
+} as const satisfies IntentKind
+
 const testShareSchema = {
   type: 'object',
   required: ['shareId', 'hostId', 'uid', 'gid', 'groups', 'isRestarted'],
@@ -192,6 +222,7 @@ export const fileIntents: readonly IntentKind[] = [
   stopFileServiceIntent,
   provisionShareIntent,
   setShareRightsIntent,
+  setShareLimitsIntent,
   testShareIntent,
   removeShareIntent,
 ]

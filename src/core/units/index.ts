@@ -1,3 +1,4 @@
+export { exactBytes } from './exactBytes'
 export { bytesInWords, formatBytes, tebibytes, type BytesInWords } from './formatBytes'
 export { parseBytes, type ParsedBytes } from './parseBytes'
 export { formatBitsPerSecond } from './formatRate'

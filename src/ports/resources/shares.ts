@@ -3,6 +3,9 @@ import type { Share } from '@/core/estate'
 /** What decides who may do what with a share. */
 export type ShareRightsWanted = Pick<Share, 'ownerUid' | 'ownerGid' | 'mode' | 'rules'>
 
+/** What may be written to a share, and of what kind. */
+export type ShareLimitsWanted = Pick<Share, 'quotas' | 'fileRules'>
+
 export interface ShareWanted extends ShareRightsWanted {
   readonly name: string
   readonly path: string
@@ -10,7 +13,8 @@ export interface ShareWanted extends ShareRightsWanted {
   readonly fileServiceLocator: string
 }
 
-export interface ShareSeen extends ShareWanted {
+export interface ShareSeen extends ShareWanted, ShareLimitsWanted {
+  readonly quotaUsage: Share['quotaUsage']
   readonly locator: string
   readonly volumeLocator: string
 }
@@ -30,6 +34,8 @@ export interface Shares {
   readonly at: (locator: string) => Promise<ShareSeen | undefined>
   /** @throws {OtherObject} where another share stands there than the one that is expected */
   readonly setRights: (locator: string, expectedName: string, rights: ShareRightsWanted) => Promise<void>
+  /** @throws {OtherObject} where another share stands there than the one that is expected */
+  readonly setLimits: (locator: string, expectedName: string, limits: ShareLimitsWanted) => Promise<void>
   /** Its files stay. One that is gone already is removed. @throws {OtherObject} */
   readonly remove: (locator: string, expectedName: string) => Promise<void>
 }

@@ -22,6 +22,7 @@ import { sql as secrets } from './0017-secrets.sql'
 import { sql as paths } from './0018-paths.sql'
 import { sql as telling } from './0019-telling.sql'
 import { sql as files } from './0020-files.sql'
+import { sql as limits } from './0021-limits.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -44,6 +45,7 @@ const steps = [
   { name: '0018-paths', sql: paths },
   { name: '0019-telling', sql: telling },
   { name: '0020-files', sql: files },
+  { name: '0021-limits', sql: limits },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

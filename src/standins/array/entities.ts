@@ -280,6 +280,26 @@ export interface FileShareEntity {
   readonly path: string
   readonly protocols: readonly string[]
   readonly rules: readonly ExportRuleEntity[]
+  /** Absent for a share of which nobody has limited anything. */
+  readonly limits?: ShareLimitsEntity
+}
+
+export interface ShareLimitsEntity {
+  readonly quotas: readonly {
+    readonly path: string
+    readonly of: 'tree' | 'each directory' | 'user' | 'group'
+    readonly id: number | null
+    readonly softBytes: string | null
+    readonly hardBytes: string | null
+    readonly graceDays: number
+  }[]
+  readonly fileRules: readonly {
+    readonly pattern: string
+    readonly content: 'any' | 'audio' | 'video' | 'picture' | 'archive' | 'program' | 'document'
+    readonly verdict: 'deny' | 'report'
+  }[]
+  /** Since when what a quota counts together stands above its soft limit (fleet milliseconds). */
+  readonly overSoft: Readonly<Record<string, number>>
 }
 
 export interface ArrayModel {

@@ -2,8 +2,17 @@ import type { FileServiceEntity, FileShareEntity, SimulatedArray } from '../arra
 import type { NameServer } from '../names/NameServer'
 import { isIP } from 'node:net'
 import { mayMount, mayTouch, type Caller } from './fileRights'
-import { readFile, removeFile, writeFile, type DiskBytes, type FileMarks, type Superblock } from './FileSystems'
+import {
+  readFile,
+  removeFile,
+  reserveFile,
+  writeFile,
+  type DiskBytes,
+  type FileMarks,
+  type Superblock,
+} from './FileSystems'
 import { instancesOf } from './fileServices'
+import { noLimits, overSoft, refusedWhy } from './limits'
 import { readFileSystem } from './shares'
 
 /** Why a server did not do what a host wanted of it. */
@@ -13,6 +22,8 @@ export interface NotDone {
 }
 
 type Done<T> = { readonly kind: 'done'; readonly value: T } | NotDone
+/** A file that is read in one answer (bytes). */
+const mostRead = 64 * 1024 * 1024
 const refused = (why: string): NotDone => ({ kind: 'refused', why })
 
 interface Found {
@@ -55,28 +66,42 @@ export class FileServers {
     return verdict.may ? { kind: 'done', value: null } : refused(verdict.why)
   }
 
-  /** Writes a file over the network, as somebody. */
-  write(
-    server: string,
-    path: string,
-    from: string,
-    as: Identity,
-    name: string,
-    length: number,
-    seed: string,
-  ): Done<string> {
-    return this.#touch(server, path, from, as, name, true, ({ disk, superblock, file, as: effective }) => {
+  /** Writes a file over the network, as somebody; of one that is only reserved nothing is written. */
+  write(server: string, path: string, from: string, as: Identity, wanted: FileWanted): Done<string> {
+    const { name, length, seed, head } = wanted
+    return this.#touch(server, path, from, as, name, true, opened => {
+      const { array, share, disk, superblock, file, as: effective } = opened
       // A directory that hands its group on gives it to what is made within (POSIX.1-2024, open).
       const isHandedOn = (Number.parseInt(superblock.root?.mode ?? '0', 8) & 0o2000) !== 0
       const gid = isHandedOn ? (superblock.root?.gid ?? effective.gid) : effective.gid
       const marks = file?.marks ?? { uid: effective.uid, gid, mode: '0644' }
-      const sum = writeFile(disk, superblock, name, length, seed, marks)
-      return sum === undefined ? { kind: 'full', why: 'no space left on device' } : { kind: 'done', value: sum }
+      const limits = share.limits ?? noLimits
+      const asked = { path: `/${name}`, uid: marks.uid, gid: marks.gid, bytes: length, head, now: array.clock.now() }
+      const why = refusedWhy(limits, superblock.files, asked)
+      if (why !== undefined) return refused(why)
+      const sum =
+        seed === null
+          ? reserveFile(disk, superblock, name, length, marks) && ''
+          : (writeFile(disk, superblock, name, length, seed, marks, head) ?? false)
+      this.#counted(opened)
+      return sum === false ? { kind: 'full', why: 'no space left on device' } : { kind: 'done', value: sum }
     })
+  }
+
+  /** What stands above its soft limit is noted once files have become otherwise. */
+  #counted({ array, share }: Pick<Opened, 'array' | 'share'>): void {
+    const { limits } = share
+    if (limits === undefined || limits.quotas.length === 0) return
+    const files = readFileSystem(array, share.fileSystemId).superblock?.files ?? []
+    const noted = overSoft(limits, files, array.clock.now())
+    if (JSON.stringify(noted) === JSON.stringify(limits.overSoft)) return
+    array.store.commit([array.entry('fileShares', { ...share, limits: { ...limits, overSoft: noted } })])
   }
 
   read(server: string, path: string, from: string, as: Identity, name: string): Done<string> {
     return this.#touch(server, path, from, as, name, false, ({ disk, superblock }) => {
+      const length = superblock.files.find(each => each.path === name)?.length ?? 0
+      if (length > mostRead) return { kind: 'not there', why: 'file too large' }
       const sum = readFile(disk, superblock, name)
       return sum === undefined ? { kind: 'not there', why: 'no such file' } : { kind: 'done', value: sum }
     })
@@ -91,6 +116,7 @@ export class FileServers {
     const verdict = mayTouch(found.share.rules, this.#caller(from, as), superblock.root ?? rootOnly, true)
     if (!verdict.may) return refused(verdict.why)
     removeFile(disk, superblock, name)
+    this.#counted(found)
     return { kind: 'done', value: null }
   }
 
@@ -111,7 +137,9 @@ export class FileServers {
     // What is new is made in its directory; what is there has rights of its own.
     const marks = file?.marks ?? superblock.root ?? rootOnly
     const verdict = mayTouch(found.share.rules, this.#caller(from, as), marks, isWrite)
-    return verdict.may ? act({ disk, superblock, file, as: verdict.as }) : refused(verdict.why)
+    return verdict.may
+      ? act({ array: found.array, share: found.share, disk, superblock, file, as: verdict.as })
+      : refused(verdict.why)
   }
 
   #caller(address: string, as: Identity): Caller {
@@ -139,7 +167,19 @@ export class FileServers {
 }
 
 export type Identity = Omit<Caller, 'address' | 'name'>
+/** A file to be written. */
+export interface FileWanted {
+  readonly name: string
+  readonly length: number
+  /** From which its bytes follow; null where room is only reserved. */
+  readonly seed: string | null
+  /** Its first bytes, in hexadecimal. */
+  readonly head: string
+}
+
 interface Opened {
+  readonly array: SimulatedArray
+  readonly share: FileShareEntity
   readonly disk: DiskBytes
   readonly superblock: Superblock
   readonly file: Superblock['files'][number] | undefined

@@ -92,8 +92,10 @@ export function writeFile(
   length: number,
   seed: string,
   marks?: FileMarks,
+  head = '',
 ): string | undefined {
   const data = Buffer.from(seededHex(seed, path, 64).repeat(Math.ceil(length / 64))).subarray(0, length)
+  Buffer.from(head, 'hex').copy(data)
   return keepFile(disk, superblock, path, data, marks)
 }
 
@@ -114,6 +116,21 @@ export function keepFile(
     files: [...others, { path, at, length: data.length, ...(marks === undefined ? {} : { marks }) }],
   })
   return createHash('sha256').update(data).digest('hex')
+}
+
+/** Takes room for a file without writing it, as fallocate(2) does. @returns whether there was room */
+export function reserveFile(
+  disk: DiskBytes,
+  superblock: Superblock,
+  path: string,
+  length: number,
+  marks: FileMarks,
+): boolean {
+  const others = superblock.files.filter(each => each.path !== path)
+  const at = freeAt(superblock, others, mebibytesOf(length))
+  if (at === undefined) return false
+  writeSuperblock(disk, { ...superblock, files: [...others, { path, at, length, marks }] })
+  return true
 }
 
 /** What a file holds; undefined where there is none. */

@@ -4,10 +4,12 @@ import {
   type ExportRuleEntity,
   type FileShareEntity,
   type FileSystemEntity,
+  type ShareLimitsEntity,
   type SimulatedArray,
 } from '../array'
 import { seededHex } from '../fleet'
 import { diskOf } from './diskOf'
+import { noLimits, overSoft } from './limits'
 import { format, markRoot, readSuperblock, usedBytes, type FileMarks, type Superblock } from './FileSystems'
 
 /** Makes a file system on a volume that no host sees and that carries none. */
@@ -88,11 +90,19 @@ export function makeShare(array: SimulatedArray, { root, ...wanted }: ShareReque
 export function setShare(
   array: SimulatedArray,
   id: string,
-  wanted: { readonly rules?: FileShareEntity['rules']; readonly root?: FileMarks },
+  wanted: {
+    readonly rules?: FileShareEntity['rules']
+    readonly root?: FileMarks
+    readonly limits?: Partial<Omit<ShareLimitsEntity, 'overSoft'>>
+  },
 ): void {
   const share = array.one('fileShares', id)
   if (wanted.root !== undefined) setRoot(array, share.fileSystemId, wanted.root)
-  if (wanted.rules !== undefined) array.store.commit([array.entry('fileShares', { ...share, rules: wanted.rules })])
+  const { rules = share.rules } = wanted
+  const limits = { ...(share.limits ?? noLimits), ...wanted.limits }
+  const files = readFileSystem(array, share.fileSystemId).superblock?.files ?? []
+  const kept = { ...limits, overSoft: overSoft(limits, files, array.clock.now()) }
+  array.store.commit([array.entry('fileShares', { ...share, rules, limits: kept })])
 }
 
 function setRoot(array: SimulatedArray, fileSystemId: string, root: FileMarks): void {

@@ -1,4 +1,4 @@
-import type { FileServers, Identity, NotDone } from '../files'
+import type { FileServers, FileWanted, Identity, NotDone } from '../files'
 import { refuse } from './HostRefused'
 
 /** A share in the host's table of file systems: mounted now, and at every start. */
@@ -69,9 +69,10 @@ export class HostShares {
     return this.#at(path) !== undefined
   }
 
-  write(path: string, as: Identity, length: number, seed: string): string {
+  write(path: string, as: Identity, wanted: Omit<FileWanted, 'name'>): string {
     const { server, share, within } = this.#mounted(path)
-    return this.#done(this.servers.write(server, share, this.from, as, within, length, seed), 'Nothing was written.')
+    const file = { ...wanted, name: within }
+    return this.#done(this.servers.write(server, share, this.from, as, file), 'Nothing was written.')
   }
 
   read(path: string, as: Identity): string {

@@ -16,6 +16,8 @@ interface Asked {
   readonly path?: string
   readonly lengthBytes?: number
   readonly seed?: string
+  readonly head?: string
+  readonly reserveBytes?: string
   readonly as?: { readonly uid: number; readonly gid: number; readonly groups: readonly number[] }
 }
 const isAsked = new Ajv().compile<Asked>({
@@ -26,13 +28,25 @@ const isAsked = new Ajv().compile<Asked>({
     path,
     lengthBytes: { type: 'integer', minimum: 1, maximum: 67_108_864 },
     seed: { type: 'string', maxLength: 200 },
+    head: { type: 'string', pattern: '^([0-9a-f]{2}){0,64}$' },
+    reserveBytes: { type: 'string', pattern: '^[0-9]{1,16}$' },
     as,
   },
 })
 
 function asked(body: unknown): Required<Asked> {
   if (isAsked(body))
-    return { server: '', share: '', path: '', lengthBytes: 1, seed: '', as: { uid: 0, gid: 0, groups: [] }, ...body }
+    return {
+      server: '',
+      share: '',
+      path: '',
+      lengthBytes: 1,
+      seed: '',
+      head: '',
+      reserveBytes: '0',
+      as: { uid: 0, gid: 0, groups: [] },
+      ...body,
+    }
   throw new HostRefused(400, {
     what: 'Nothing was done.',
     why: 'The request is not understood: paths are absolute, ids are whole numbers.',
@@ -54,7 +68,18 @@ export function shareRoutes(server: FastifyInstance, host: SimulatedHost): void 
   })
   server.post('/agent/shares/write', ({ body }) => {
     const wanted = asked(body)
-    return { sha256: host.shares.write(wanted.path, wanted.as, wanted.lengthBytes, wanted.seed) }
+    return {
+      sha256: host.shares.write(wanted.path, wanted.as, {
+        length: wanted.lengthBytes,
+        seed: wanted.seed,
+        head: wanted.head,
+      }),
+    }
+  })
+  server.post('/agent/shares/reserve', ({ body }) => {
+    const wanted = asked(body)
+    host.shares.write(wanted.path, wanted.as, { length: Number(wanted.reserveBytes), seed: null, head: '' })
+    return {}
   })
   server.post('/agent/shares/read', ({ body }) => {
     const wanted = asked(body)

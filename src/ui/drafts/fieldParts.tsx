@@ -1,6 +1,7 @@
 import isEqual from 'fast-deep-equal'
 import { useId, useState, type ComponentType } from 'react'
 import type { ExportRule } from '@/core/access'
+import type { Share } from '@/core/estate'
 import type { boundsOf, FieldChoices, FormField } from '@/core/intents'
 import { Tick } from '../parts/Checkbox'
 import { Choice } from '../parts/Choice'
@@ -13,6 +14,7 @@ import { sizeEcho } from '../parts/sizeEcho'
 import { Trouble } from '../parts/State'
 import { TextField } from '../parts/TextField'
 import { ExportRulesField } from './ExportRulesField'
+import { FileRulesField, QuotasField } from './LimitFields'
 
 /** What can be chosen, by what a form's field says of its choices. */
 export type Choices = Readonly<Partial<Record<FieldChoices, readonly Option[]>>>
@@ -235,6 +237,13 @@ const ExportRules = ({ field, value, error, onChange }: PartProps) => (
   />
 )
 
+const Quotas = ({ field, value, error, onChange }: PartProps) => (
+  <QuotasField label={field.label} value={(value ?? []) as Share['quotas']} error={error} onChange={onChange} />
+)
+const FileRules = ({ field, value, error, onChange }: PartProps) => (
+  <FileRulesField label={field.label} value={(value ?? []) as Share['fileRules']} error={error} onChange={onChange} />
+)
+
 /** How each sort of field is filled in. */
 export const fieldParts: Readonly<Record<Exclude<FormField['as'], 'part'>, ComponentType<PartProps>>> = {
   text: Text,
@@ -250,6 +259,8 @@ export const fieldParts: Readonly<Record<Exclude<FormField['as'], 'part'>, Compo
   file: TextOfFile,
   secret: Secret,
   'export rules': ExportRules,
+  quotas: Quotas,
+  'file rules': FileRules,
   'one of': OneOf,
   'some of': SomeOf,
   'side by side': SideBySide,

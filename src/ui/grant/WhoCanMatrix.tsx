@@ -9,7 +9,7 @@ import { Margin, Page as Frame, Title } from '../frame'
 import { Choice } from '../parts/Choice'
 import { Mark } from '../parts/State'
 import { TextField } from '../parts/TextField'
-import { GateLines } from '../provision/files'
+import { GateLines, quotaOf } from '../provision/files'
 import { RightMark, rightWords } from './RightMark'
 
 const idOf = (text: string) => (/^\d{1,10}$/.test(text.trim()) ? Number(text) : undefined)
@@ -196,6 +196,7 @@ function Cell({ page: { services }, share, host, request }: CellProps) {
     name: share.name,
     addresses: (service?.instances ?? []).flatMap(({ address, standsOn }) => (standsOn === null ? [] : [address])),
     freeBytes: BigInt(share.sizeBytes) - BigInt(share.usedBytes),
+    quotaOf: quotaOf(share),
   }
   const write = fileGates(rightsOf(share), state, { ...request, operation: 'write' })
   const read = fileGates(rightsOf(share), state, { ...request, operation: 'read' })

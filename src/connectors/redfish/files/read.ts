@@ -42,6 +42,7 @@ export function seenShare(each: RedfishFileShare, volumeLocator: string | undefi
     path: each.FileSharePath,
     protocols: (each.FileSharingProtocols ?? []).filter(isKnown),
     ...rights,
+    ...ofMaker.shareLimits(each),
   }
 }
 

@@ -38,10 +38,15 @@ export const shares: Offer<'shares'> = reach => {
   }
 }
 
-type ShareRequests = 'byKey' | 'make' | 'at' | 'setRights' | 'remove'
+type ShareRequests = 'byKey' | 'make' | 'at' | 'setRights' | 'setLimits' | 'remove'
 
 function shareRequests({ connection, map }: Reach): Pick<Shares, ShareRequests> {
   const { maker } = map.identity
+  const changed = async (locator: string, expectedName: string, body: object) => {
+    const { found, etag } = await connection.readTagged(locator, isFileShare)
+    if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
+    await connection.change('PATCH', locator, body, etag)
+  }
   return {
     async byKey(fileSystemLocator, key) {
       const exported = (await connection.readIfThere(fileSystemLocator, isFileSystem))?.ExportedShares
@@ -69,11 +74,8 @@ function shareRequests({ connection, map }: Reach): Pick<Shares, ShareRequests> 
       const fileSystem = await connection.readIfThere(system, isFileSystem)
       return seenShare(found, fileSystem === undefined ? undefined : volumeOf(fileSystem))
     },
-    async setRights(locator, expectedName, rights) {
-      const { found, etag } = await connection.readTagged(locator, isFileShare)
-      if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
-      await connection.change('PATCH', locator, ofMaker.shareBody(maker, rights), etag)
-    },
+    setRights: (locator, expectedName, rights) => changed(locator, expectedName, ofMaker.shareBody(maker, rights)),
+    setLimits: (locator, expectedName, limits) => changed(locator, expectedName, ofMaker.limitsBody(maker, limits)),
     remove: (locator, expectedName) =>
       unlessGone(async () => {
         const { found, etag } = await connection.readTagged(locator, isFileShare)

@@ -1,5 +1,5 @@
 import type { Drive, Snapshot } from '@/core/estate'
-import type { BankWanted, ClusterPoolWanted, ShareRightsWanted } from '@/ports'
+import type { BankWanted, ClusterPoolWanted, ShareLimitsWanted, ShareRightsWanted, ShareSeen } from '@/ports'
 
 /** How a pool spreads its pieces over banks. */
 export interface SpreadStated {
@@ -40,6 +40,8 @@ export interface Maker {
   readonly fileService?: (own: unknown) => { readonly locator: string; readonly units: readonly string[] } | undefined
   readonly shareRights?: (own: unknown) => ShareRightsWanted | undefined
   readonly sharePart?: (rights: ShareRightsWanted) => object
+  readonly shareLimits?: (own: unknown) => Pick<ShareSeen, 'quotas' | 'fileRules' | 'quotaUsage'>
+  readonly limitsPart?: (limits: ShareLimitsWanted) => object
   /** How much of the drives' rate a move may take; undefined for a maker that takes no such wish. */
   readonly moveRate?: (ratePercent: number) => object
   /** What this maker's own parts of requests are; undefined for a maker that has no nodes. */

@@ -1,7 +1,8 @@
-import type { ShareRightsWanted } from '@/ports'
-import { compile, reference } from '../schema'
+import type { ShareLimitsWanted, ShareRightsWanted, ShareSeen } from '@/ports'
+import { bytes, compile, reference } from '../schema'
 import type { Maker } from './Maker'
 
+const bytesOrNone = { ...bytes, type: ['integer', 'null'] } as const
 const id = { type: 'integer', minimum: 0, maximum: 4_294_967_294 } as const
 const sharePart = {
   type: 'object',
@@ -19,6 +20,49 @@ const sharePart = {
           AnonymousUid: id,
           AnonymousGid: id,
           Flavours: { type: 'array', maxItems: 4, items: { enum: ['sys', 'krb5', 'krb5i', 'krb5p'] } },
+        },
+      },
+    },
+    Quotas: {
+      type: 'array',
+      maxItems: 1000,
+      items: {
+        type: 'object',
+        required: ['Path', 'Of'],
+        properties: {
+          Path: { type: 'string', minLength: 1, maxLength: 1000 },
+          Of: { enum: ['tree', 'each directory', 'user', 'group'] },
+          Id: { type: ['integer', 'null'], minimum: 0, maximum: 4_294_967_294 },
+          SoftBytes: bytesOrNone,
+          HardBytes: bytesOrNone,
+          GraceDays: { type: 'integer', minimum: 0, maximum: 3650 },
+        },
+      },
+    },
+    FileRules: {
+      type: 'array',
+      maxItems: 200,
+      items: {
+        type: 'object',
+        required: ['Pattern', 'Content', 'Verdict'],
+        properties: {
+          Pattern: { type: 'string', maxLength: 255 },
+          Content: { enum: ['any', 'audio', 'video', 'picture', 'archive', 'program', 'document'] },
+          Verdict: { enum: ['deny', 'report'] },
+        },
+      },
+    },
+    QuotaUsage: {
+      type: 'array',
+      maxItems: 1000,
+      items: {
+        type: 'object',
+        required: ['Quota', 'Of', 'UsedBytes'],
+        properties: {
+          Quota: { type: 'integer', minimum: 0 },
+          Of: { type: 'string', maxLength: 1100 },
+          UsedBytes: bytes,
+          OverSoftSince: { type: ['string', 'null'], maxLength: 40 },
         },
       },
     },
@@ -63,6 +107,37 @@ export const fileParts = {
       })),
     }
   },
+  shareLimits: (own): Pick<ShareSeen, 'quotas' | 'fileRules' | 'quotaUsage'> => {
+    const { Quotas = [], FileRules = [], QuotaUsage = [] } = isSharePart(own) ? own : {}
+    return {
+      quotas: Quotas.map(each => ({
+        path: each.Path,
+        of: each.Of,
+        id: each.Id ?? null,
+        softBytes: each.SoftBytes == null ? null : `${each.SoftBytes}`,
+        hardBytes: each.HardBytes == null ? null : `${each.HardBytes}`,
+        graceDays: each.GraceDays ?? 0,
+      })),
+      fileRules: FileRules.map(each => ({ pattern: each.Pattern, content: each.Content, verdict: each.Verdict })),
+      quotaUsage: QuotaUsage.map(each => ({
+        index: each.Quota,
+        key: each.Of,
+        usedBytes: `${each.UsedBytes}`,
+        overSoftSince: instantOf(each.OverSoftSince),
+      })),
+    }
+  },
+  limitsPart: ({ quotas, fileRules }: ShareLimitsWanted) => ({
+    Quotas: quotas.map(each => ({
+      Path: each.path,
+      Of: each.of,
+      Id: each.id,
+      SoftBytes: each.softBytes === null ? null : Number(each.softBytes),
+      HardBytes: each.hardBytes === null ? null : Number(each.hardBytes),
+      GraceDays: each.graceDays,
+    })),
+    FileRules: fileRules.map(each => ({ Pattern: each.pattern, Content: each.content, Verdict: each.verdict })),
+  }),
   sharePart: ({ ownerUid, ownerGid, mode, rules }: ShareRightsWanted) => ({
     ExportRules: rules.map(each => ({
       Client: each.client,
@@ -75,3 +150,6 @@ export const fileParts = {
     Root: { Uid: ownerUid, Gid: ownerGid, Mode: mode },
   }),
 } as const satisfies Maker
+
+const instantOf = (text: string | null | undefined) =>
+  text == null || Number.isNaN(Date.parse(text)) ? null : new Date(text).toISOString()

@@ -1,4 +1,4 @@
-import type { ShareRightsWanted } from '@/ports'
+import type { ShareLimitsWanted, ShareRightsWanted } from '@/ports'
 import type { Maker, OwnPart, OwnRequests, SpreadStated } from './Maker'
 import { ferrow } from './ferrow'
 import { mirefield } from './mirefield'
@@ -38,6 +38,9 @@ function read<T>(body: Owned, reading: (maker: Maker, own: unknown) => T | undef
   return undefined
 }
 
+const ownBody = (maker: string, part: object | undefined): object =>
+  part === undefined ? {} : { Oem: { [maker.replace(/[^A-Za-z0-9]/g, '')]: part } }
+
 /** What makers state beyond the standard, and what holds where none states anything. */
 export const ofMaker = {
   drive: (body: Owned) =>
@@ -54,12 +57,11 @@ export const ofMaker = {
   moveRate: (maker: string, ratePercent: number): object => named(maker)?.moveRate?.(ratePercent) ?? {},
   fileService: (body: Owned) => read(body, (maker, own) => maker.fileService?.(own)),
   shareRights: (body: Owned): ShareRightsWanted | undefined => read(body, (maker, own) => maker.shareRights?.(own)),
-  /** What a request about a share adds; nothing where the maker has no words for its rules. */
-  shareBody: (maker: string, rights: ShareRightsWanted): object => {
-    const name = maker.replace(/[^A-Za-z0-9]/g, '')
-    const part = named(maker)?.sharePart?.(rights)
-    return part === undefined ? {} : { Oem: { [name]: part } }
-  },
+  shareLimits: (body: Owned) =>
+    read(body, (maker, own) => maker.shareLimits?.(own)) ?? { quotas: [], fileRules: [], quotaUsage: [] },
+  /** What a request about a share adds; nothing where the maker has no words for it. */
+  shareBody: (maker: string, rights: ShareRightsWanted): object => ownBody(maker, named(maker)?.sharePart?.(rights)),
+  limitsBody: (maker: string, limits: ShareLimitsWanted): object => ownBody(maker, named(maker)?.limitsPart?.(limits)),
   work: (body: Owned) => read(body, (maker, own) => maker.work?.(own)),
   /** What may be asked of systems of a maker that the standard has no words for. */
   requests: (maker: string): OwnRequests | undefined => named(maker)?.requests,

@@ -5,7 +5,7 @@ import type { ShareRights } from './turning'
 
 /** One thing that a request must pass. */
 export interface Gate {
-  readonly gate: 'service' | 'export-rule' | 'authentication' | 'mode-bits' | 'room'
+  readonly gate: 'service' | 'export-rule' | 'authentication' | 'mode-bits' | 'room' | 'quota'
   readonly label: string
   /** Behind the gate that stops it, others say what they would do. */
   readonly state: 'passes' | 'stops' | 'would pass' | 'would stop' | 'not known'
@@ -19,6 +19,8 @@ export interface ShareState {
   readonly addresses: readonly string[]
   /** Bytes that can still be written; null where nobody has said. */
   readonly freeBytes: bigint | null
+  /** What the quotas at its root leave to somebody; absent where none counts for him. */
+  readonly quotaOf?: (uid: number, gid: number) => { readonly leftBytes: bigint; readonly words: string } | undefined
 }
 
 export interface GateAnswer {
@@ -50,6 +52,7 @@ export function fileGates(rights: ShareRights, state: ShareState, request: FileR
           },
         ]
       : []),
+    ...quotaGate(rights, state, request, answer),
   ]
   let isStopped = false
   const gates = read.map(({ isOpen, ...gate }): Gate => {
@@ -58,6 +61,18 @@ export function fileGates(rights: ShareRights, state: ShareState, request: FileR
     return { ...gate, state: stated }
   })
   return { allowed: !isStopped, gates, answer }
+}
+
+function quotaGate(
+  { rules }: ShareRights,
+  { quotaOf }: ShareState,
+  request: FileRequest,
+  { ruleIndex }: FileAnswer,
+): Open[] {
+  const rule = ruleIndex === null ? undefined : rules[ruleIndex]
+  const { uid, gid } = rule === undefined ? request : squashed(rule, request)
+  const left = request.operation === 'write' ? quotaOf?.(uid, gid) : undefined
+  return left === undefined ? [] : [{ gate: 'quota', label: 'Quota', isOpen: left.leftBytes > 0n, why: left.words }]
 }
 
 type Open = Omit<Gate, 'state'> & { readonly isOpen: boolean }

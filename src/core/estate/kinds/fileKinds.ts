@@ -29,7 +29,7 @@ export const fileKinds: { readonly [Name in 'fileServices' | 'shares']: ObjectKi
     words: { one: 'share', many: 'shares' },
     schema: shareSchema,
     references: { fileServiceId: 'fileServices', volumeId: 'volumes' },
-    moving: ['usedBytes'],
+    moving: ['usedBytes', 'quotaUsage'],
     ours: [],
     order: ['name', 'id'],
     search: { by: ['name', 'path'], title: 'name', detail: 'path' },

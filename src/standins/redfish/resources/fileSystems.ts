@@ -1,5 +1,5 @@
-import type { FileShareEntity, FileSystemEntity, SimulatedArray } from '../../array'
-import { fileShares } from '../../files'
+import type { FileShareEntity, FileSystemEntity, ShareLimitsEntity, SimulatedArray } from '../../array'
+import { fileShares, limitUsage, noLimits } from '../../files'
 import { idIn, link, resource, type Body } from '../body'
 import { accepts, placesOf, type Place } from '../Place'
 import { longText, references, text } from '../reader'
@@ -51,7 +51,40 @@ const root = {
   required: ['Uid', 'Gid', 'Mode'],
   properties: { Uid: id, Gid: id, Mode: { type: 'string', pattern: '^[0-7]{4}$' } },
 } as const
-const ownPart = { type: 'object', properties: { ExportRules: rules, Root: root } } as const
+const bytesOrNone = { type: ['integer', 'null'], minimum: 0, maximum: Number.MAX_SAFE_INTEGER } as const
+const quotas = {
+  type: 'array',
+  maxItems: 1000,
+  items: {
+    type: 'object',
+    required: ['Path', 'Of'],
+    properties: {
+      Path: { type: 'string', pattern: '^/' },
+      Of: { enum: ['tree', 'each directory', 'user', 'group'] },
+      Id: { ...id, type: ['integer', 'null'] },
+      SoftBytes: bytesOrNone,
+      HardBytes: bytesOrNone,
+      GraceDays: { type: 'integer', minimum: 0, maximum: 3650 },
+    },
+  },
+} as const
+const fileRules = {
+  type: 'array',
+  maxItems: 200,
+  items: {
+    type: 'object',
+    required: ['Pattern', 'Content', 'Verdict'],
+    properties: {
+      Pattern: text,
+      Content: { enum: ['any', 'audio', 'video', 'picture', 'archive', 'program', 'document'] },
+      Verdict: { enum: ['deny', 'report'] },
+    },
+  },
+} as const
+const ownPart = {
+  type: 'object',
+  properties: { ExportRules: rules, Root: root, Quotas: quotas, FileRules: fileRules },
+} as const
 const oem = { type: 'object', properties: { Mirefield: ownPart, Ferrow: ownPart } } as const
 const newShare = {
   type: 'object',
@@ -137,12 +170,77 @@ interface OwnPart {
     readonly Flavours: readonly string[]
   }[]
   readonly Root?: { readonly Uid: number; readonly Gid: number; readonly Mode: string }
+  readonly Quotas?: readonly {
+    readonly Path: string
+    readonly Of: ShareLimitsEntity['quotas'][number]['of']
+    readonly Id?: number | null
+    readonly SoftBytes?: number | null
+    readonly HardBytes?: number | null
+    readonly GraceDays?: number
+  }[]
+  readonly FileRules?: readonly {
+    readonly Pattern: string
+    readonly Content: ShareLimitsEntity['fileRules'][number]['content']
+    readonly Verdict: 'deny' | 'report'
+  }[]
+}
+
+const bytesText = (bytes: number | null | undefined) => (bytes == null ? null : `${bytes}`)
+
+/** What a maker's own part wants of a share's limits. */
+const limitsOf = ({ Quotas, FileRules }: OwnPart) => ({
+  ...(Quotas === undefined
+    ? {}
+    : {
+        quotas: Quotas.map(each => ({
+          path: each.Path,
+          of: each.Of,
+          id: each.Id ?? null,
+          softBytes: bytesText(each.SoftBytes),
+          hardBytes: bytesText(each.HardBytes),
+          graceDays: each.GraceDays ?? 0,
+        })),
+      }),
+  ...(FileRules === undefined
+    ? {}
+    : {
+        fileRules: FileRules.map(each => ({ pattern: each.Pattern, content: each.Content, verdict: each.Verdict })),
+      }),
+})
+
+/** What a share states of its limits, and of what has been written of each. */
+function limitsBody(array: SimulatedArray, { limits = noLimits, fileSystemId }: FileShareEntity): Body {
+  const files = fileShares.readFileSystem(array, fileSystemId).superblock?.files ?? []
+  return {
+    Quotas: limits.quotas.map(each => ({
+      Path: each.path,
+      Of: each.of,
+      Id: each.id,
+      SoftBytes: each.softBytes === null ? null : Number(each.softBytes),
+      HardBytes: each.hardBytes === null ? null : Number(each.hardBytes),
+      GraceDays: each.graceDays,
+    })),
+    FileRules: limits.fileRules.map(each => ({ Pattern: each.pattern, Content: each.content, Verdict: each.verdict })),
+    QuotaUsage: limitUsage(limits, files)
+      .slice(0, 1000)
+      .map(({ index, of, bytes }) => {
+        const since = limits.overSoft[`${index}/${of}`]
+        return {
+          Quota: index,
+          Of: of,
+          UsedBytes: bytes,
+          OverSoftSince: since === undefined ? null : new Date(since).toISOString(),
+        }
+      }),
+  }
 }
 
 /** What the maker's own part of a request wants. */
 function ownOf({ Mirefield, Ferrow }: Owned) {
-  const { ExportRules, Root } = Mirefield ?? Ferrow ?? {}
+  const own = Mirefield ?? Ferrow ?? {}
+  const { ExportRules, Root } = own
   return {
+    limits: limitsOf(own),
     ...(ExportRules === undefined
       ? {}
       : {
@@ -158,7 +256,7 @@ function ownOf({ Mirefield, Ferrow }: Owned) {
     ...(Root === undefined ? {} : { root: { uid: Root.Uid, gid: Root.Gid, mode: Root.Mode } }),
   }
 }
-const nobodyYet: Required<Own> = { rules: [], root: { uid: 0, gid: 0, mode: '0755' } }
+const nobodyYet: Required<Own> = { rules: [], root: { uid: 0, gid: 0, mode: '0755' }, limits: {} }
 
 function sharePlaces(array: SimulatedArray): Place[] {
   const maker = array.model.maker
@@ -186,6 +284,7 @@ function sharePlaces(array: SimulatedArray): Place[] {
             Flavours: rule.flavours,
           })),
           Root: { Uid: uid, Gid: gid, Mode: mode },
+          ...limitsBody(array, each),
         },
       },
     }

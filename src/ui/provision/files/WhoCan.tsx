@@ -20,6 +20,7 @@ import { SelectField } from '../../parts/Select'
 import { TextField } from '../../parts/TextField'
 import { toast } from '../../parts/toast'
 import { GateLines } from './GateLines'
+import { quotaOf } from './quotaOf'
 
 interface WhoCanProps {
   readonly page: SharePage
@@ -67,6 +68,7 @@ export function WhoCan({ page }: WhoCanProps) {
     name: share.name,
     addresses: service.instances.flatMap(({ address, standsOn }) => (standsOn === null ? [] : [address])),
     freeBytes: BigInt(share.sizeBytes) - BigInt(share.usedBytes),
+    quotaOf: quotaOf(share),
   }
   const { allowed, gates } = fileGates(rights, state, request)
   const stop = gates.find(each => each.state === 'stops')

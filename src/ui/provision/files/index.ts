@@ -1,4 +1,6 @@
 export { GateLines } from './GateLines'
+export { LimitTable } from './LimitTable'
 export { RootAfterRules } from './RootAfterRules'
 export { RulesTable } from './RulesTable'
 export { WhoCan } from './WhoCan'
+export { quotaOf } from './quotaOf'

@@ -11,7 +11,7 @@ import { sharePage } from '@/records/queries'
 import { ChangeLines, HostCommands } from '@/ui/changes'
 import { Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Bytes } from '@/ui/parts/Bytes'
-import { RootAfterRules, RulesTable, WhoCan } from '@/ui/provision/files'
+import { LimitTable, RootAfterRules, RulesTable, WhoCan } from '@/ui/provision/files'
 import { provisionParts } from '../../parts'
 
 export const metadata = { title: 'Share' }
@@ -41,12 +41,17 @@ export default async function Page({ params }: { readonly params: Promise<{ read
           set rights
         </Link>{' '}
         ·{' '}
+        <Link className="textlink" href={`/provision/shares?sel=${id}&draft=set-share-limits`}>
+          set limits
+        </Link>{' '}
+        ·{' '}
         <Link className="textlink" href={`/provision/shares?sel=${id}&draft=test-share`}>
           try it as somebody
         </Link>
       </p>
       <RulesTable rules={share.rules} hosts={hosts} />
       <RootAfterRules rules={share.rules} root={{ uid: share.ownerUid, gid: share.ownerGid, mode: share.mode }} />
+      <LimitTable share={share} />
       <HostCommands commands={commandsFor(page)} />
       {changes.length > 0 && (
         <>

@@ -1,0 +1,185 @@
+import { decidingRule, exportTable, mayFile } from '@/core/access'
+import { limitTroubles, readQuotas } from '@/core/filetree'
+import { byId, canBeAsked, one, type Estate, type Share } from '@/core/estate'
+import { setShareLimitsIntent, type SetShareLimitsIntent as Intent } from '@/core/intents'
+import type { Effect, Plan, PlanCheck } from '@/core/plan'
+import { countAtStart, formatBytes } from '@/core/units'
+import type { ChangePorts, ShareLimitsWanted } from '@/ports'
+import type { ChangeKind, Evidence } from '../../ChangeKind'
+import { advise, answers, rule, there } from '../../parts/checks'
+import { triedLimits } from '../../parts/files/limitTrials'
+import { rightsOf, triedShare } from '../../parts/files/shareTrials'
+import { firstStep } from '../../parts/known'
+import { lookInto } from '../../parts/look'
+import { outlined } from '../../parts/outline'
+import { standsAsAsked } from '../../parts/standsAsAsked'
+
+type Step = Readonly<{
+  step: 'limit'
+  systemId: string
+  shareId: string
+  locator: string
+  name: string
+  wanted: ShareLimitsWanted
+  before: ShareLimitsWanted
+}>
+
+const shownTroubles = 5
+const limitsOf = ({ quotas, fileRules }: Pick<Intent, 'quotas' | 'fileRules'>): ShareLimitsWanted => ({
+  quotas: quotas.map(each => ({ ...each })),
+  fileRules: fileRules.map(each => ({ ...each, pattern: each.pattern.trim() })),
+})
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const look = lookInto(estate)
+  const share = look.one('shares', intent.shareId)
+  const system = look.one('systems', share?.systemId)
+  const wanted = limitsOf(intent)
+  return outlined<Step>(estate, {
+    title: `Limit what may be written to ${share?.name ?? 'a share'}`,
+    checks: [
+      there('share', share, each => `${each.name} is there.`, 'Choose a share.'),
+      ...(system === undefined ? [] : [answers(system)]),
+      ...troubleChecks(wanted, share),
+    ],
+    effects: share === undefined ? [] : effectsOf(share, wanted),
+    undo: { possible: true, how: 'What was before is kept, and set again.' },
+    steps:
+      share === undefined
+        ? []
+        : [
+            {
+              words: `Set ${wanted.quotas.length} quotas and ${wanted.fileRules.length} rules for kinds of files`,
+              seconds: 0.4,
+              step: {
+                step: 'limit',
+                systemId: share.systemId,
+                shareId: share.id,
+                locator: share.locator,
+                name: share.name,
+                wanted,
+                before: limitsOf(share),
+              },
+            },
+          ],
+    reads: look.reads,
+    claims: share === undefined ? [] : [share.id],
+    proof:
+      'A host that may write takes what each hard limit leaves and is refused the next byte; a file of each forbidden kind is refused. All of it is taken away again.',
+  })
+}
+
+function troubleChecks(wanted: ShareLimitsWanted, share: Share | undefined): PlanCheck[] {
+  const quotas = readQuotas(wanted.quotas)
+  const troubles = limitTroubles(quotas, wanted.fileRules, share?.sizeBytes ?? 0n)
+  const words = (of: 'quota' | 'file rule', level: 'must' | 'warn') =>
+    troubles
+      .filter(each => each.of === of && each.level === level)
+      .slice(0, shownTroubles)
+      .map(({ index, why }) => `${of === 'quota' ? 'Quota' : 'Rule'} ${index + 1}: ${why}`)
+      .join(' ')
+  const over = (share?.quotaUsage ?? []).flatMap(({ index, key, usedBytes }) => {
+    const same = share?.quotas[index]
+    const position = quotas.findIndex(each => each.path === same?.path && each.of === same.of && each.id === same.id)
+    const hard = quotas[position]?.hardBytes ?? null
+    return hard !== null && BigInt(usedBytes) > hard ? [`${key} holds ${formatBytes(BigInt(usedBytes))}`] : []
+  })
+  return [
+    rule('quotas', words('quota', 'must') === '', 'Each quota can be.', words('quota', 'must'), { field: 'quotas' }),
+    advise('quotas-fit', words('quota', 'warn') === '', 'Each fits into the share.', words('quota', 'warn'), {
+      field: 'quotas',
+    }),
+    rule(
+      'file-rules',
+      words('file rule', 'must') === '',
+      'Each rule for a kind of file can be.',
+      words('file rule', 'must'),
+      { field: 'fileRules' },
+    ),
+    advise(
+      'file-rules-meant',
+      words('file rule', 'warn') === '',
+      'None refuses everything.',
+      words('file rule', 'warn'),
+      { field: 'fileRules' },
+    ),
+    advise(
+      'below-used',
+      over.length === 0,
+      'Nothing that is there stands above its new limit.',
+      `${countAtStart(over.length, 'place stands', 'places stand')} above at once, and can be read but not written: ${over.slice(0, 3).join(', ')}.`,
+      { field: 'quotas' },
+    ),
+  ]
+}
+
+const effectsOf = (share: Share, { quotas, fileRules }: ShareLimitsWanted): Effect[] => [
+  { figure: 'quotas', label: 'Quotas', unit: 'count', before: share.quotas.length, after: quotas.length },
+  {
+    figure: 'fileRules',
+    label: 'Rules for kinds of files',
+    unit: 'count',
+    before: share.fileRules.length,
+    after: fileRules.length,
+  },
+]
+
+/** A host that can be asked and may write as the owner of the root. */
+function writerOf(estate: Estate, share: Share) {
+  const { root } = rightsOf(share)
+  const table = exportTable(share.rules)
+  return estate.hosts.filter(canBeAsked).find(({ addresses: [clientAddress] }) => {
+    if (clientAddress === undefined || decidingRule(table, { clientAddress, clientName: null }) === undefined)
+      return false
+    const request = {
+      clientAddress,
+      clientName: null,
+      uid: root.uid,
+      gid: root.gid,
+      groups: [],
+      flavour: 'sys',
+      operation: 'write',
+    } as const
+    return mayFile(table, request, root).allowed
+  })
+}
+
+async function prove(step: Step, ports: ChangePorts): Promise<Evidence[]> {
+  const stated = await (await ports.of(step.systemId, 'shares')).at(step.locator)
+  const estate = await ports.estate()
+  const share = byId(estate.shares, step.shareId)
+  const service = byId(estate.fileServices, share?.fileServiceId)
+  const evidence = [standsAsAsked('The system states the limits as they were asked for', stated, step.wanted)]
+  const host = share === undefined ? undefined : writerOf(estate, share)
+  if (share === undefined || service === undefined || host === undefined) return evidence
+  const as = { uid: share.ownerUid, gid: share.ownerGid, groups: [] }
+  const trial = {
+    ports,
+    share: triedShare(share, service),
+    host,
+    as,
+    limits: step.wanted,
+    usage: stated?.quotaUsage ?? [],
+  }
+  return [...evidence, ...(await triedLimits(trial))]
+}
+
+export const setShareLimits: ChangeKind<Intent, Step> = {
+  ...setShareLimitsIntent,
+  needs: ({ shareId }) => [one('shares', shareId)],
+  plan,
+  async runStep({ systemId, locator, name, wanted, before }, _context, ports) {
+    await (await ports.of(systemId, 'shares')).setLimits(locator, name, wanted)
+    return { systemId, before: JSON.stringify(before) }
+  },
+  async undoStep({ systemId, locator, name, before }, _context, ports) {
+    await (await ports.of(systemId, 'shares')).setLimits(locator, name, before)
+    return undefined
+  },
+  prove: (_intent, made, _facts, ports) => prove(firstStep(made), ports),
+  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  reverse: ({ shareId }, facts) =>
+    facts['before'] === undefined
+      ? undefined
+      : { kind: 'set-share-limits', intent: { shareId, ...(JSON.parse(facts['before']) as ShareLimitsWanted) } },
+}

@@ -1,0 +1,54 @@
+import { formatBytes } from '../units'
+import type { FileRule } from './fileKinds'
+import { plainPath, type Quota } from './quotas'
+
+/** Something about limits that cannot be, or is hardly meant. */
+export interface LimitTrouble {
+  readonly of: 'quota' | 'file rule'
+  readonly index: number
+  readonly level: 'must' | 'warn'
+  readonly why: string
+}
+
+const longestPath = 1000
+
+/** What is wrong with quotas and file rules of a share. @param sizeBytes of the share */
+export function limitTroubles(quotas: readonly Quota[], rules: readonly FileRule[], sizeBytes: bigint): LimitTrouble[] {
+  return [
+    ...quotas.flatMap((quota, index): LimitTrouble[] => {
+      const told = quotaTrouble(quota, sizeBytes)
+      return told === undefined ? [] : [{ of: 'quota', index, ...told }]
+    }),
+    ...rules.flatMap((rule, index): LimitTrouble[] => {
+      const why =
+        rule.pattern.trim() === ''
+          ? 'It needs a name or a pattern; * is any.'
+          : /[/\u0000]/.test(rule.pattern)
+            ? 'A pattern is of names: it holds no slash.'
+            : undefined
+      if (why !== undefined) return [{ of: 'file rule', index, level: 'must', why }]
+      const isAll = /^\*+$/.test(rule.pattern) && rule.content === 'any' && rule.verdict === 'deny'
+      return isAll ? [{ of: 'file rule', index, level: 'warn', why: 'It refuses every file.' }] : []
+    }),
+  ]
+}
+
+function quotaTrouble(
+  { path, hardBytes, softBytes, of, id }: Quota,
+  sizeBytes: bigint,
+): Pick<LimitTrouble, 'level' | 'why'> | undefined {
+  const must = (why: string) => ({ level: 'must' as const, why })
+  if (!path.startsWith('/') || path.length > longestPath || path.split('/').some(part => part === '..' || part === '.'))
+    return must('A path begins at the root of the share, such as /people, and goes no way back.')
+  if (path.includes('*')) return must('A path names one directory; for each directory in it choose "each directory".')
+  if (hardBytes === null && softBytes === null) return must('It needs a limit.')
+  if (hardBytes !== null && softBytes !== null && softBytes > hardBytes)
+    return must('Its soft limit is above its hard one.')
+  if (id !== null && (of === 'tree' || of === 'each directory')) return must('Only users and groups have an id.')
+  if (hardBytes !== null && hardBytes > sizeBytes)
+    return {
+      level: 'warn',
+      why: `${formatBytes(hardBytes)} is more than the share has: ${plainPath(path)} is full before.`,
+    }
+  return undefined
+}

@@ -1,0 +1,138 @@
+import { readQuotas, type Quota } from '@/core/filetree'
+import type { Share } from '@/core/estate'
+import { formatBytes } from '@/core/units'
+import { Ago } from '../../parts/Ago'
+import { Bytes } from '../../parts/Bytes'
+import { Hatch } from '../../parts/Hatch'
+import { State } from '../../parts/State'
+
+const shownOfEach = 6
+const [width, height] = [220, 16]
+
+/** Quotas with what has been written of each, the fullest first; and kinds of files that are refused or told of. */
+export function LimitTable({ share }: { readonly share: Share }) {
+  const quotas = readQuotas(share.quotas)
+  const most = Math.max(1, ...quotas.map(({ hardBytes, softBytes }) => Number(hardBytes ?? softBytes ?? 0n)))
+  return (
+    <>
+      <h3>
+        Quotas <span>hatched: left to write · dashed: soft, line: hard</span>
+      </h3>
+      {quotas.length === 0 && <p className="mt-0 text-second">None: whoever may write may fill it.</p>}
+      {quotas.length > 0 && (
+        <table className="plain rows">
+          <thead>
+            <tr>
+              <th>Of</th>
+              <th className="w-[30%]"> </th>
+              <th className="number">Used</th>
+              <th className="number">Soft</th>
+              <th className="number">Hard</th>
+              <th>Over soft since</th>
+            </tr>
+          </thead>
+          <tbody>
+            {quotas.flatMap((quota, index) => {
+              const used = share.quotaUsage.filter(each => each.index === index)
+              const rows = used.length === 0 ? [undefined] : used.slice(0, shownOfEach)
+              return rows.map(each => {
+                const bytes = BigInt(each?.usedBytes ?? 0)
+                return (
+                  <tr key={`${index}/${each?.key ?? ''}`}>
+                    <td className="mono">{each?.key ?? ofWords(quota)}</td>
+                    <td>
+                      <QuotaBar id={`${index}-${each?.key ?? ''}`} quota={quota} used={bytes} most={most} />
+                    </td>
+                    <td className="number">
+                      <Bytes bytes={bytes} />
+                    </td>
+                    <td className="number">{quota.softBytes === null ? '–' : formatBytes(quota.softBytes)}</td>
+                    <td className="number">{quota.hardBytes === null ? '–' : formatBytes(quota.hardBytes)}</td>
+                    <td>
+                      {each?.overSoftSince != null && (
+                        <State gravity="soon">
+                          <Ago at={each.overSoftSince} />
+                        </State>
+                      )}
+                      {used.length > shownOfEach && each === rows.at(-1) && (
+                        <span className="text-second"> and {used.length - shownOfEach} more</span>
+                      )}
+                    </td>
+                  </tr>
+                )
+              })
+            })}
+          </tbody>
+        </table>
+      )}
+      {share.fileRules.length > 0 && (
+        <>
+          <h3>Kinds of files</h3>
+          <table className="plain">
+            <tbody>
+              {share.fileRules.map(({ pattern, content, verdict }, index) => (
+                <tr key={index}>
+                  <td className="mono">{pattern}</td>
+                  <td>{content === 'any' ? 'whatever is in it' : `is ${content} by its first bytes`}</td>
+                  <td>
+                    <State gravity={verdict === 'deny' ? 'now' : 'note'}>
+                      {verdict === 'deny' ? 'refused' : 'told of'}
+                    </State>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </>
+  )
+}
+
+const ofWords = ({ of, path, id }: Quota) =>
+  of === 'tree'
+    ? path
+    : id === null
+      ? `each ${of === 'each directory' ? 'directory' : of} in ${path}`
+      : `${of} ${id} in ${path}`
+
+interface QuotaBarProps {
+  readonly id: string
+  readonly quota: Quota
+  readonly used: bigint
+  readonly most: number
+}
+
+function QuotaBar({ id, quota, used, most }: QuotaBarProps) {
+  const at = (bytes: bigint) => Math.min(1, Number(bytes) / most) * (width - 2)
+  const { hardBytes, softBytes } = quota
+  const end = at(hardBytes ?? softBytes ?? used)
+  const isOver = hardBytes !== null && used > hardBytes
+  return (
+    <svg viewBox={`0 0 ${width} ${height}`} className="block w-full" aria-hidden>
+      <Hatch id={`quota-${id.replace(/[^a-z0-9-]/gi, '_')}`} colour="var(--d4)" />
+      <rect x={0} y={3} width={end} height={10} fill={`url(#quota-${id.replace(/[^a-z0-9-]/gi, '_')})`} />
+      <rect
+        x={0}
+        y={3}
+        width={Math.max(used > 0n ? 1.5 : 0, at(used))}
+        height={10}
+        fill={isOver ? 'var(--now)' : 'var(--d4)'}
+      />
+      {softBytes !== null && (
+        <line
+          x1={at(softBytes)}
+          x2={at(softBytes)}
+          y1={0}
+          y2={height}
+          stroke="var(--soon)"
+          strokeWidth={1.4}
+          strokeDasharray="2.5 2"
+        />
+      )}
+      {hardBytes !== null && (
+        <line x1={at(hardBytes)} x2={at(hardBytes)} y1={0} y2={height} stroke="var(--ink)" strokeWidth={1.6} />
+      )}
+    </svg>
+  )
+}

@@ -3,7 +3,6 @@ export { addressOf, readClient, type Client } from './files/client'
 export {
   decidingRule,
   exportTable,
-  flavours,
   type Asking,
   type ExportRule,
   type ExportTable,
@@ -12,10 +11,8 @@ export {
 export { ruleReach, type RuleReach } from './files/ruleReach'
 export {
   bitsFor,
-  isLetBy,
   modeClass,
   modeLetters,
-  withBit,
   type FileIdentity,
   type FileOperation,
   type FileOwner,

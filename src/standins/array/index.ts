@@ -1,4 +1,4 @@
-export { SimulatedArray, extentBytes, naaFor, type ExtraWork, type FileUnits } from './SimulatedArray'
+export { SimulatedArray, extentBytes, type ExtraWork, type FileUnits } from './SimulatedArray'
 export * as hostAccess from './hostAccess'
 export * as blockPools from './pools'
 export * as blockVolumes from './volumes'

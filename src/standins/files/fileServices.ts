@@ -21,7 +21,7 @@ export interface InstanceState {
 const imageBytes = 1.2e9
 const imageRate = 1.5e8
 /** So long others wait before they answer in the place of a unit that is down (fleet milliseconds). */
-export const takeOverMilliseconds = 15_000
+const takeOverMilliseconds = 15_000
 
 export function makeService(
   array: SimulatedArray,

@@ -71,7 +71,7 @@ export function readClient(text: string): Client | { readonly why: string } {
 }
 
 /** A subnet as it is written. */
-export function blockText({ family, first, length }: Block): string {
+function blockText({ family, first, length }: Block): string {
   const bytes = bitsOf(family) / 8
   const parts = Array.from({ length: bytes }, (_, index) => Number((first >> BigInt(8 * (bytes - 1 - index))) & 255n))
   return `${ipaddr.fromByteArray(parts).toString()}/${length}`

@@ -16,7 +16,7 @@ export type FileOperation = 'read' | 'write'
 export type ModeClass = 'owner' | 'group' | 'other' | 'superuser'
 
 const shift = { owner: 6, group: 3, other: 0 } as const
-export const bitOf = { read: 4, write: 2, execute: 1 } as const
+const bitOf = { read: 4, write: 2, execute: 1 } as const
 
 /** The one class that counts for somebody. Source: POSIX.1-2024, 4.7, File Access Permissions. */
 export function modeClass({ uid, gid, groups }: FileIdentity, file: FileOwner): ModeClass {

@@ -1,4 +1,4 @@
-import { canBeAsked } from '@/core/estate'
+import { hasAgent } from '@/core/estate'
 import type { FieldChoices, IntentKind } from '@/core/intents'
 import { objects } from '@/records/objects'
 import { applications, hostGroups, pools, sites } from '@/records/queries'
@@ -24,7 +24,7 @@ export async function choicesFor({ form }: IntentKind): Promise<Partial<Record<F
     'systems that serve files': systems
       .filter(({ fileUnits }) => fileUnits.length > 0)
       .map(({ id, name }) => ({ value: id, words: name })),
-    'hosts with an agent': hosts.filter(canBeAsked).map(({ id, name }) => ({ value: id, words: name })),
+    'hosts with an agent': hosts.filter(hasAgent).map(({ id, name }) => ({ value: id, words: name })),
     'service classes': [{ value: '', words: 'none' }, ...classes.map(({ id, name }) => ({ value: id, words: name }))],
     routes: routes.map(({ id, name }) => ({ value: id, words: name })),
     'host groups or none': [

@@ -11,6 +11,8 @@ export interface Subnetted {
 export function readAddress(text: string): Subnetted | undefined {
   const [address = '', prefix = '', ...rest] = text.trim().split('/')
   if (rest.length > 0 || !/^\d{1,3}$/.test(prefix) || !ipaddr.isValid(address)) return undefined
+  // A zone names a link of one computer: no other knows it (RFC 4007, 11.2).
+  if (address.includes('%')) return undefined
   const parsed = ipaddr.parse(address)
   // A dotted address with fewer than four parts is valid to old libraries, and never meant.
   if (parsed.kind() === 'ipv4' && address.split('.').length !== 4) return undefined

@@ -21,6 +21,8 @@ export interface VolumeLine {
   /** What has been written of it more than a week ago, carried to a week exactly; null where it is not known for so long. */
   readonly growthBytes: number | null
   readonly groupNames: readonly string[]
+  /** Shares whose files it carries. */
+  readonly shareNames: readonly string[]
   /** Since when its system does not state it any more; null while it does. */
   readonly missingSince: string | null
 }

@@ -76,6 +76,7 @@ interface Row {
   readonly application: string | null
   readonly state: VolumeLine['state']
   readonly group_names: string[] | null
+  readonly share_names: string[] | null
   readonly class_id: string | null
   readonly missing_since: Date | null
   readonly growth: number | null
@@ -141,7 +142,8 @@ export async function volumeList(
        volumes.missing_since, volumes.class_id, latency.recent_p95 as p95, taken.due_at, taken.taken_at,
        case when written.past_at < $11::timestamptz - interval '1 day' then (volumes.written_bytes::float8 - written.past_value)
          / extract(epoch from $11::timestamptz - written.past_at)::float8 * 604800 end as growth,
-       (select array_agg(group_name order by group_name) from mappings where volume_id = volumes.id and missing_since is null) as group_names
+       (select array_agg(group_name order by group_name) from mappings where volume_id = volumes.id and missing_since is null) as group_names,
+       (select array_agg(shares.name order by shares.name) from shares where shares.volume_id = volumes.id and shares.missing_since is null) as share_names
      from page join volumes using (id) join systems on systems.id = volumes.system_id join pools on pools.id = volumes.pool_id
        left join metric_series as written on written.object_id = volumes.id and written.metric = 'written'
        left join metric_series as latency on latency.object_id = volumes.id and latency.metric = 'latency'
@@ -176,6 +178,7 @@ export async function volumeList(
       isImage: each.is_image,
       growthBytes: each.growth,
       groupNames: each.group_names ?? [],
+      shareNames: each.share_names ?? [],
       missingSince: each.missing_since?.toISOString() ?? null,
     })),
   }

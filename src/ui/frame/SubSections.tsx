@@ -6,7 +6,7 @@ import { usePathname } from 'next/navigation'
 export function SubSections({ of }: { readonly of: readonly { readonly href: string; readonly words: string }[] }) {
   const path = usePathname()
   return (
-    <nav aria-label="Parts" className="flex gap-4">
+    <nav aria-label="Parts" className="flex flex-wrap gap-x-4 gap-y-1">
       {of.map(each => (
         <Link
           key={each.href}

@@ -1,6 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import { decidingRule, exportTable, mayFile, squashed, type ShareRights } from '@/core/access'
-import { canBeAsked, type AskedHost, type Estate, type FileService, type Share } from '@/core/estate'
+import { hasAgent, type AskedHost, type Estate, type FileService, type Share } from '@/core/estate'
 import type { Attempt, ChangePorts, FileCaller, Host } from '@/ports'
 import type { Evidence } from '../../ChangeKind'
 
@@ -42,7 +42,7 @@ const asking = (host: Pick<AskedHost, 'name' | 'addresses'>) => ({
 export function hostsToTry(estate: Estate, rights: ShareRights): AskedHost[] {
   const table = exportTable(rights.rules)
   const byRule = new Map<number | undefined, AskedHost>()
-  for (const host of estate.hosts.filter(canBeAsked)) {
+  for (const host of estate.hosts.filter(hasAgent)) {
     if (host.addresses.length === 0) continue
     const rule = decidingRule(table, asking(host))
     if (!byRule.has(rule)) byRule.set(rule, host)

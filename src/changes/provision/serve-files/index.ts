@@ -3,7 +3,7 @@ import { serveFilesIntent, type ServeFilesIntent as Intent } from '@/core/intent
 import { consecutiveAddresses, nameTrouble, plainAddress, readAddress } from '@/core/network'
 import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
-import { canBeAsked } from '@/core/estate'
+import { hasAgent } from '@/core/estate'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
 import { absent, advise, answers, rule, there } from '../../parts/checks'
 import { fact, firstStep } from '../../parts/known'
@@ -180,7 +180,7 @@ async function prove(step: Step, facts: Facts, ports: ChangePorts): Promise<Evid
       measured: { standsOn: found?.standsOn ?? 'nothing' },
     }
   })
-  const host = (await ports.estate()).hosts.find(canBeAsked)
+  const host = (await ports.estate()).hosts.find(hasAgent)
   if (host === undefined) return evidence
   const { shares } = await ports.host(host.agentAddress)
   const named = await shares.connect(step.name)

@@ -1,6 +1,6 @@
 import { decidingRule, exportTable, mayFile } from '@/core/access'
 import { limitTroubles, readQuotas } from '@/core/filetree'
-import { byId, canBeAsked, one, type Estate, type Share } from '@/core/estate'
+import { byId, hasAgent, one, type Estate, type Share } from '@/core/estate'
 import { setShareLimitsIntent, type SetShareLimitsIntent as Intent } from '@/core/intents'
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
 import { countAtStart, formatBytes } from '@/core/units'
@@ -128,7 +128,7 @@ const effectsOf = (share: Share, { quotas, fileRules }: ShareLimitsWanted): Effe
 function writerOf(estate: Estate, share: Share) {
   const { root } = rightsOf(share)
   const table = exportTable(share.rules)
-  return estate.hosts.filter(canBeAsked).find(({ addresses: [clientAddress] }) => {
+  return estate.hosts.filter(hasAgent).find(({ addresses: [clientAddress] }) => {
     if (clientAddress === undefined || decidingRule(table, { clientAddress, clientName: null }) === undefined)
       return false
     const request = {

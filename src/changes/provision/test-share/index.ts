@@ -1,4 +1,4 @@
-import { byId, canBeAsked, one, type Estate } from '@/core/estate'
+import { byId, hasAgent, one, type Estate } from '@/core/estate'
 import { exportTable, mayFile } from '@/core/access'
 import { testShareIntent, type TestShareIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
@@ -35,7 +35,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         : [
             rule(
               'asked',
-              canBeAsked(host),
+              hasAgent(host),
               `${host.name} can be asked.`,
               `${host.name} has no agent that could try it.`,
               { field: 'hostId' },
@@ -96,7 +96,7 @@ export const testShare: ChangeKind<Intent, Step> = {
     const estate = await ports.estate()
     const share = byId(estate.shares, shareId)
     const service = byId(estate.fileServices, share?.fileServiceId)
-    const host = estate.hosts.filter(canBeAsked).find(({ id }) => id === hostId)
+    const host = estate.hosts.filter(hasAgent).find(({ id }) => id === hostId)
     if (share === undefined || service === undefined || host === undefined)
       return [
         {

@@ -1,13 +1,5 @@
 import type { Gate } from '@/core/access'
 
-const looks = {
-  passes: { fill: 'var(--fine)', line: 'solid' },
-  stops: { fill: 'var(--now)', line: 'none' },
-  'would pass': { fill: 'none', line: 'dotted' },
-  'would stop': { fill: 'none', line: 'dotted' },
-  'not known': { fill: 'none', line: 'dotted' },
-} as const
-
 /** Every gate in order, as stations on a way: filled where the request has passed, barred where it stops. */
 export const GateLines = ({ gates }: { readonly gates: readonly Gate[] }) => (
   <ol className="m-0 list-none p-0" aria-label="Gates in their order">
@@ -43,45 +35,22 @@ interface StationProps {
   readonly cameBy: Gate['state']
 }
 
+/** Its line goes through whatever height its words take; its mark stays as it is. */
 function Station({ isFirst, isLast, state, cameBy }: StationProps) {
-  const { fill } = looks[state]
-  const isReached = cameBy === 'passes'
-  const dash = (isWalked: boolean) => (isWalked ? undefined : '1.5 3')
+  const isHollow = state !== 'passes'
+  const line = (isWalked: boolean) =>
+    isWalked ? 'border-l-[3px] border-fine -ml-[1.5px]' : 'border-l border-dotted border-faint'
   return (
-    <svg viewBox="0 0 18 30" preserveAspectRatio="none" className="h-full w-[18px]" aria-hidden>
-      {!isFirst && (
-        <line
-          x1={9}
-          x2={9}
-          y1={0}
-          y2={15}
-          stroke={isReached ? 'var(--fine)' : 'var(--faint)'}
-          strokeWidth={isReached ? 3 : 1}
-          strokeDasharray={dash(isReached)}
-        />
-      )}
-      {!isLast && (
-        <line
-          x1={9}
-          x2={9}
-          y1={15}
-          y2={30}
-          stroke={state === 'passes' ? 'var(--fine)' : 'var(--faint)'}
-          strokeWidth={state === 'passes' ? 3 : 1}
-          strokeDasharray={dash(state === 'passes')}
-        />
-      )}
+    <span className="relative block w-[18px]" aria-hidden>
+      {!isFirst && <span className={`absolute top-0 left-[9px] h-1/2 ${line(cameBy === 'passes')}`} />}
+      {!isLast && <span className={`absolute top-1/2 left-[9px] h-1/2 ${line(state === 'passes')}`} />}
       {state === 'stops' ? (
-        <rect x={1} width={16} y={13} height={4} fill="var(--now)" />
+        <span className="absolute top-1/2 left-[1px] h-1 w-4 -translate-y-1/2 bg-now" />
       ) : (
-        <circle
-          cx={9}
-          cy={15}
-          r={4}
-          fill={fill === 'none' ? 'var(--sheet)' : fill}
-          stroke={fill === 'none' ? 'var(--faint)' : fill}
+        <span
+          className={`absolute top-1/2 left-[5px] size-2 -translate-y-1/2 rounded-full border ${isHollow ? 'border-faint bg-sheet' : 'border-fine bg-fine'}`}
         />
       )}
-    </svg>
+    </span>
   )
 }

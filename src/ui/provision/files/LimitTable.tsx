@@ -12,11 +12,10 @@ const [width, height] = [220, 16]
 /** Quotas with what has been written of each, the fullest first; and kinds of files that are refused or told of. */
 export function LimitTable({ share }: { readonly share: Share }) {
   const quotas = readQuotas(share.quotas)
-  const most = Math.max(1, ...quotas.map(({ hardBytes, softBytes }) => Number(hardBytes ?? softBytes ?? 0n)))
   return (
     <>
       <h3>
-        Quotas <span>hatched: left to write · dashed: soft, line: hard</span>
+        Quotas <span>each bar to its own limit · hatched: left to write · dashed: soft</span>
       </h3>
       {quotas.length === 0 && <p className="mt-0 text-second">None: whoever may write may fill it.</p>}
       {quotas.length > 0 && (
@@ -41,13 +40,17 @@ export function LimitTable({ share }: { readonly share: Share }) {
                   <tr key={`${index}/${each?.key ?? ''}`}>
                     <td className="mono">{each?.key ?? ofWords(quota)}</td>
                     <td>
-                      <QuotaBar id={`${index}-${each?.key ?? ''}`} quota={quota} used={bytes} most={most} />
+                      <QuotaBar id={`${index}-${each?.key ?? ''}`} quota={quota} used={bytes} />
                     </td>
-                    <td className="number">
+                    <td data-head="Used" className="number">
                       <Bytes bytes={bytes} />
                     </td>
-                    <td className="number">{quota.softBytes === null ? '–' : formatBytes(quota.softBytes)}</td>
-                    <td className="number">{quota.hardBytes === null ? '–' : formatBytes(quota.hardBytes)}</td>
+                    <td data-head="Soft" className="number">
+                      {quota.softBytes === null ? '–' : formatBytes(quota.softBytes)}
+                    </td>
+                    <td data-head="Hard" className="number">
+                      {quota.hardBytes === null ? '–' : formatBytes(quota.hardBytes)}
+                    </td>
                     <td>
                       {each?.overSoftSince != null && (
                         <State gravity="soon">
@@ -100,10 +103,10 @@ interface QuotaBarProps {
   readonly id: string
   readonly quota: Quota
   readonly used: bigint
-  readonly most: number
 }
 
-function QuotaBar({ id, quota, used, most }: QuotaBarProps) {
+function QuotaBar({ id, quota, used }: QuotaBarProps) {
+  const most = Math.max(1, Number(used), Number(quota.hardBytes ?? quota.softBytes ?? 0n))
   const at = (bytes: bigint) => Math.min(1, Number(bytes) / most) * (width - 2)
   const { hardBytes, softBytes } = quota
   const end = at(hardBytes ?? softBytes ?? used)

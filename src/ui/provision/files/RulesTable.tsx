@@ -53,10 +53,18 @@ export function RulesTable({ rules, hosts }: RulesTableProps) {
                     </div>
                   ))}
                 </td>
-                <td className={rule.access === 'rw' ? 'mono font-semibold' : 'mono'}>{rule.access}</td>
-                <td className="mono">{rule.squash}</td>
-                <td className="mono">{rule.flavours.join(' ')}</td>
-                <td className="number mono">{reachWords(reach[index]?.addresses)}</td>
+                <td data-head="Access" className={rule.access === 'rw' ? 'mono font-semibold' : 'mono'}>
+                  {rule.access}
+                </td>
+                <td data-head="Squash" className="mono">
+                  {rule.squash}
+                </td>
+                <td data-head="Sign-in" className="mono">
+                  {rule.flavours.join(' ')}
+                </td>
+                <td data-head="Decides" className="number mono">
+                  {reachWords(reach[index]?.addresses)}
+                </td>
                 <td>
                   <ReachBars axis={axis} index={index} access={rule.access} />
                 </td>

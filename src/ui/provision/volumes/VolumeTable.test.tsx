@@ -19,6 +19,7 @@ const line = (number: number, more: Partial<VolumeLine> = {}): VolumeLine => ({
   isThin: true,
   state: 'in use',
   groupNames: [],
+  shareNames: [],
   className: null,
   promises: null,
   application: null,
@@ -27,7 +28,7 @@ const line = (number: number, more: Partial<VolumeLine> = {}): VolumeLine => ({
   missingSince: null,
   ...more,
 })
-const rows = [line(1), line(2, { groupNames: ['desk', 'kiosk'] }), line(3, { state: 'holding' })]
+const rows = [line(1), line(2, { groupNames: ['desk', 'kiosk'] }), line(3, { state: 'holding', shareNames: ['scans'] })]
 const table = (
   <VolumeTable first={{ total: rows.length, items: rows }} question="" selected={undefined} classes={[]} pools={[]} />
 )
@@ -35,7 +36,8 @@ const table = (
 test('a row says who sees a volume and how it stands', () => {
   shown(table, '/provision')
   expect(screen.getByText('desk, kiosk')).toBeTruthy()
-  expect(screen.getAllByText('nobody')).toHaveLength(2)
+  expect(screen.getAllByText('nobody')).toHaveLength(1)
+  expect(screen.getByText('share scans')).toBeTruthy()
   expect(screen.getByText('holding')).toBeTruthy()
   expect(screen.getByRole('link', { name: 'photos-01' }).getAttribute('href')).toBe(`/provision?sel=${sampleId(1)}`)
 })

@@ -62,6 +62,10 @@ function growthWords(bytes: number): string {
   return whole < 1_048_576n ? '0' : `${bytes < 0 ? '−' : '+'}${formatBytes(whole)}`
 }
 
+/** Groups that see it as a disk, and the share whose files it carries. */
+const seenBy = ({ groupNames, shareNames }: VolumeLine) =>
+  [...groupNames, ...shareNames.map(name => `share ${name}`)].join(', ')
+
 const columns: readonly ServerColumn<VolumeLine>[] = [
   { id: 'name', head: 'Volume', track: 'minmax(118px,2.2fr)', sort: 'name', text: line => line.name },
   {
@@ -82,9 +86,8 @@ const columns: readonly ServerColumn<VolumeLine>[] = [
     id: 'seen',
     head: 'Seen by',
     track: 'minmax(56px,1.4fr)',
-    text: line => line.groupNames.join(', '),
-    cell: line =>
-      line.groupNames.length === 0 ? <span className="text-faint">nobody</span> : line.groupNames.join(', '),
+    text: line => seenBy(line),
+    cell: line => (seenBy(line) === '' ? <span className="text-faint">nobody</span> : seenBy(line)),
   },
   bytesColumn('size', 'Size', line => line.sizeBytes),
   bytesColumn('written', 'Written', line => line.writtenBytes),

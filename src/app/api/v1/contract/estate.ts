@@ -31,6 +31,7 @@ const volumeLine = object({
   isImage: { type: 'boolean' },
   growthBytes: { type: ['number', 'null'] },
   groupNames: list(text()),
+  shareNames: list(text()),
   missingSince: { type: ['string', 'null'] },
 })
 const { properties: drive } = driveSchema

@@ -1,0 +1,151 @@
+import { newRule } from '@/core/access'
+import { emptyEstate, type Estate } from '@/core/estate'
+import {
+  sampleFileService,
+  sampleId,
+  samplePool,
+  sampleShare,
+  sampleSystem,
+  sampleVolume,
+} from '@/core/estate/testing/samples'
+import { planIntent } from '..'
+
+const system = sampleSystem({ fileUnits: ['Controller A', 'Controller B'] })
+const host = {
+  id: sampleId(80),
+  hostGroupId: sampleId(81),
+  name: 'scan-1',
+  agentAddress: 'http://a',
+  operatingSystem: null,
+  initiators: [],
+  addresses: ['10.0.1.7'],
+  revision: 1,
+}
+const estate = (more: Partial<Estate> = {}): Estate => ({
+  ...emptyEstate,
+  systems: [system],
+  pools: [samplePool()],
+  volumes: [sampleVolume({ id: sampleId(4) })],
+  hosts: [host],
+  fileServices: [sampleFileService()],
+  shares: [sampleShare()],
+  ...more,
+})
+const planned = (kind: string, intent: object, more: Partial<Estate> = {}) =>
+  planIntent(kind, intent, async () => estate(more), new Date('2026-05-01T00:00:00Z'))
+const barred = async (...asked: Parameters<typeof planned>) =>
+  (await planned(...asked)).checks.filter(check => !check.holds && check.level === 'must').map(check => check.rule)
+const service = (more: object = {}) => ({
+  systemId: system.id,
+  name: 'files.two.example',
+  firstAddress: '10.0.9.21/24',
+  nameServers: '10.0.0.53',
+  searchSuffixes: '',
+  ...more,
+})
+
+test.each([
+  [{}, []],
+  [{ systemId: '' }, ['system']],
+  [{ name: 'files' }, ['name']],
+  [{ name: 'FILES.example' }, ['name-free']],
+  [{ firstAddress: '10.0.9.21' }, ['address']],
+  [{ firstAddress: '10.0.9.254/24' }, ['addresses']],
+  [{ firstAddress: '10.0.0.2/24' }, ['addresses-free']],
+  [{ firstAddress: 'fe80::1%eth0/64' }, ['address']],
+  [{ nameServers: '10.0.0.53, ns.example' }, ['name-servers']],
+])('a file service asked for as %j is barred by %j', async (more, rules) =>
+  expect(await barred('serve-files', service(more))).toEqual(rules),
+)
+
+test('a file service has an address for each unit, and its names are judged by what the name server said', async () => {
+  const at = '2026-05-01T00:00:00Z'
+  const answer = (kind: 'forward' | 'reverse', query: string, answers: string[]) => ({
+    kind,
+    query,
+    answers,
+    at,
+    why: null,
+  })
+  const nameAnswers = [
+    answer('forward', 'files.two.example', ['10.0.9.21']),
+    answer('reverse', '10.0.9.21', ['files.two.example']),
+    answer('reverse', '10.0.9.22', []),
+  ]
+  const plan = await planned('serve-files', service(), { nameAnswers })
+  expect(plan.effects[0]?.after).toBe('10.0.9.21 on Controller A, 10.0.9.22 on Controller B')
+  expect(plan.checks.find(({ rule }) => rule === 'names')).toMatchObject({
+    holds: false,
+    level: 'warn',
+    why: expect.stringContaining('10.0.9.22') as string,
+  })
+})
+
+const share = (more: object = {}) => ({
+  ...{ fileServiceId: sampleId(70), name: 'photos', size: '1 GiB', poolId: samplePool().id, classId: '' },
+  ...{ ownerUid: 1, ownerGid: 1, mode: '0770', rules: [{ ...newRule, client: '10.0.1.0/24', access: 'rw' }] },
+  ...more,
+})
+
+test.each([
+  [{}, {}, []],
+  [{ fileServiceId: '' }, {}, ['service', 'same-system']],
+  [{ name: 'scans' }, {}, ['name-free']],
+  [{ name: sampleVolume().name }, {}, ['volume-free']],
+  [{ poolId: '' }, {}, ['pool']],
+  [{}, { pools: [samplePool({ systemId: sampleId(99) })] }, ['same-system']],
+  [{}, { pools: [samplePool({ state: 'failed' })] }, ['pool-ready']],
+  [{}, { pools: [samplePool({ keptFor: 'catalogue' })] }, ['kept-for']],
+  [{ size: '4' }, {}, ['size-unit']],
+  [{ mode: '889' }, {}, ['mode']],
+  [{ rules: [{ ...newRule, client: '10.0.1.7/24' }] }, {}, ['rules']],
+  [{ rules: [{ ...newRule, client: '*', flavours: ['krb5p'] }] }, {}, ['sign-in']],
+])('a share asked for as %j in an estate with %j is barred by %j', async (more, around, rules) =>
+  expect(await barred('provision-share', share(more), around as Partial<Estate>)).toEqual(rules),
+)
+
+test('how many hosts may mount and write is told before and after; a mode that contradicts the rules is said', async () => {
+  const all = [{ ...newRule, client: '10.0.1.0/24', access: 'rw', squash: 'all' }]
+  const plan = await planned('set-share-rights', {
+    shareId: sampleId(71),
+    ownerUid: 2001,
+    ownerGid: 300,
+    mode: '0770',
+    rules: all,
+  })
+  expect(plan.effects).toMatchObject([
+    { before: 1, after: 1 },
+    { before: 1, after: 1 },
+  ])
+  expect(plan.checks.find(({ rule }) => rule === 'mode-and-rules')).toMatchObject({
+    holds: false,
+    why: expect.stringContaining('the stricter counts') as string,
+  })
+  const none = await planned('set-share-rights', {
+    shareId: sampleId(71),
+    ownerUid: 1,
+    ownerGid: 1,
+    mode: '0770',
+    rules: [],
+  })
+  expect(none.checks.find(({ rule }) => rule === 'somebody')?.holds).toBe(false)
+  expect(none.effects).toMatchObject([
+    { before: 1, after: 0 },
+    { before: 1, after: 0 },
+  ])
+})
+
+test('a service that serves a share stays; a share is taken away by its name only', async () => {
+  expect(await barred('stop-file-service', { fileServiceId: sampleId(70) })).toEqual(['no-share'])
+  expect(await barred('stop-file-service', { fileServiceId: sampleId(70) }, { shares: [] })).toEqual([])
+  expect(await barred('remove-share', { shareId: sampleId(71), confirmedName: 'scan' })).toEqual(['name-typed'])
+  expect(await barred('remove-share', { shareId: sampleId(71), confirmedName: 'scans' })).toEqual([])
+})
+
+test('somebody is tried from a host that can be asked, and that is known on the network', async () => {
+  const trial = { shareId: sampleId(71), hostId: host.id, uid: 7, gid: 7, groups: [], isRestarted: false }
+  const plan = await planned('test-share', trial)
+  expect(plan.effects[0]?.after).toBe('will be refused by mode-bits')
+  expect(await barred('test-share', trial, { hosts: [{ ...host, agentAddress: null }] })).toEqual(['asked'])
+  expect(await barred('test-share', trial, { hosts: [{ ...host, addresses: [] }] })).toEqual(['address'])
+})

@@ -18,5 +18,10 @@ export const helpWords = [
   ['Failure domain', 'What is taken to fail at once: a node, an enclosure or a rack.'],
   ['Foreign', 'A drive on which an earlier use has left something; it is erased before it is used.'],
   ['Missing', 'No longer stated by its system; it is kept on record until somebody forgets it.'],
+  ['Export rule', 'Which hosts may mount a share, to read or to write, and whether their root is believed.'],
+  ['Squash', 'Who asks counts as nobody: root only, or everybody.'],
+  ['Gate', 'One thing that a request must pass: service, export rule, sign-in, mode, room, quota.'],
+  ['Quota', 'How much may be written below a path; the soft limit may be passed for a while, the hard one never.'],
+  ['File service', 'By whose name hosts reach the shares of a system, at an address on each node or controller.'],
   ['Exception', 'A finding that somebody has signed to let stand, until a day.'],
 ] as const

@@ -183,7 +183,7 @@ export const testShareIntent = {
   offer: { words: 'Try as somebody', when: {} },
   start: { uid: 1000, gid: 1000, groups: [] },
   form: {
-    lead: 'A host mounts it, writes a file as him and reads it back; what is refused must be what the rights say. The file is taken away again.',
+    lead: 'A host mounts it, writes a file as that identity and reads it back; what is refused must be what the rights say. The file is taken away again.',
     fields: [
       { field: 'hostId', label: 'From host', as: 'one of', choices: 'hosts with an agent' },
       { field: 'uid', label: 'uid', hint: '', as: 'number' },

@@ -85,7 +85,7 @@ export function WhoCanMatrix({ page }: { readonly page: GrantPage }) {
           value={shown}
           options={[
             { value: 'all', words: 'all' },
-            { value: 'may', words: 'where he may' },
+            { value: 'may', words: 'where allowed' },
             { value: 'differs', words: 'that differ' },
           ]}
           onChange={show}

@@ -36,7 +36,7 @@ test('each way is marked with what somebody may, and the one that is chosen says
 
 test('hosts are left out that are alike, or from which nothing is let', async () => {
   const { user } = shown(<WhoCanMatrix page={page()} />)
-  await user.click(screen.getByRole('radio', { name: 'where he may' }))
+  await user.click(screen.getByRole('radio', { name: 'where allowed' }))
   expect(screen.queryByText('far-1')).toBeNull()
   await user.click(screen.getByRole('radio', { name: 'that differ' }))
   expect(screen.queryByText('far-1')).toBeNull()

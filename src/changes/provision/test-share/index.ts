@@ -81,7 +81,8 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
           ],
     reads: look.reads,
     claims: share === undefined ? [] : [share.id],
-    proof: 'The host mounts it, writes as him and reads the same back; what is refused must be what the rights say.',
+    proof:
+      'The host mounts it, writes as that identity and reads the same back; what is refused must be what the rights say.',
   })
 }
 

@@ -1,6 +1,6 @@
 import { addressOf, bitsOf, number4, readClient } from './client'
 
-/** How who asks proves to be who he says: by saying so, or by Kerberos, plain, with integrity or sealed. Source: RFC 2203, RFC 5531. */
+/** How an identity is proven: by saying so, or by Kerberos, plain, with integrity or sealed. Source: RFC 2203, RFC 5531. */
 export type Flavour = 'sys' | 'krb5' | 'krb5i' | 'krb5p'
 
 /** What hosts may do with a share, and as whom. */

@@ -19,7 +19,7 @@ export interface ShareState {
   readonly addresses: readonly string[]
   /** Bytes that can still be written; null where nobody has said. */
   readonly freeBytes: bigint | null
-  /** What the quotas at its root leave to somebody; absent where none counts for him. */
+  /** What the quotas at its root leave to somebody; absent where none counts. */
   readonly quotaOf?: (uid: number, gid: number) => { readonly leftBytes: bigint; readonly words: string } | undefined
 }
 

@@ -13,7 +13,7 @@ export interface FileAnswer {
   readonly decidedBy: 'export-rule' | 'authentication' | 'mode-bits'
   /** Of the export rule that decides for the host; null where none is for it. */
   readonly ruleIndex: number | null
-  /** Who he is after the rule's squash; absent before he is believed to be anybody. */
+  /** Who it is after the rule's squash; absent before anybody is believed. */
   readonly effectiveUid?: number
   readonly effectiveGid?: number
   readonly modeClass?: ModeClass

@@ -207,6 +207,6 @@ function editWords(edit: Edit, rules: readonly ExportRule[]): string {
     case 'mode':
       return `Set the mode of its root to ${edit.mode}`
     case 'member':
-      return `Take him into group ${edit.gid}`
+      return `Take this identity into group ${edit.gid}`
   }
 }

@@ -26,7 +26,7 @@ interface WhoCanProps {
   readonly page: SharePage
 }
 
-/** Somebody, as he is typed. */
+/** Somebody, as typed. */
 interface Asked {
   readonly uid: string
   readonly groups: string
@@ -163,7 +163,7 @@ function TurningWays({ page: { share }, rights, request }: TurningWaysProps) {
 }
 
 function reachWords({ addresses, edits }: Turning): string {
-  if (edits.some(({ of }) => of === 'member')) return 'for him, wherever the group counts'
+  if (edits.some(({ of }) => of === 'member')) return 'wherever the group counts'
   if (addresses === null) return 'for every host'
   return countWords(Number(addresses), 'host', 'hosts')
 }

@@ -78,7 +78,7 @@ test('what would turn the answer becomes a draft of the share, and one of a grou
   await user.clear(screen.getByLabelText('uid'))
   await user.type(screen.getByLabelText('uid'), '7')
   await user.clear(screen.getByLabelText('gid, other groups'))
-  expect(screen.getByText('Take him into group 300')).toBeTruthy()
+  expect(screen.getByText('Take this identity into group 300')).toBeTruthy()
   await user.click(screen.getByRole('button', { name: 'Set the mode of its root to 2772' }))
   expect(asked.at(-1)?.body).toMatchObject({
     kind: 'set-share-rights',

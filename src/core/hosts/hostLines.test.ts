@@ -88,3 +88,8 @@ test('ten thousand are read, and no more', () => {
   expect(hosts).toHaveLength(10_000)
   expect(troubles[0]?.why).toContain('More than 10,000')
 })
+
+test('eight pairs of digits are a WWPN, though an address could be written so', () => {
+  const { hosts } = readHostLines('a,g,50:01:40:5c:0f:fe:e0:02 fd00:60::7')
+  expect(hosts).toMatchObject([{ initiators: ['50:01:40:5c:0f:fe:e0:02'], addresses: ['fd00:60::7'] }])
+})

@@ -69,8 +69,10 @@ function readNames(
   const names: string[] = []
   const addresses: string[] = []
   for (const text of given) {
-    const address = addressOf(text) === undefined ? undefined : plainAddress(text)
-    const read = address === undefined ? initiatorName(text) : { name: address }
+    const named = initiatorName(text)
+    // A WWPN with colons could be an IPv6 address as well: it never is one.
+    const address = 'why' in named && addressOf(text) !== undefined ? plainAddress(text) : undefined
+    const read = address === undefined ? named : { name: address }
     if ('why' in read) return read
     const before = seen.get(read.name)
     if (before !== undefined) return { why: `${read.name} stands in line ${before} already.` }

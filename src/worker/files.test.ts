@@ -159,7 +159,7 @@ test('what may be written is limited, and a host meets each limit: the last byte
   const change = await bench.done('set-share-limits', limits)
   expect(await evidence(change.id)).toEqual([
     'The system states the limits as they were asked for',
-    'register-1 takes the 8 MiB that user in / leaves, and is refused the next byte',
+    'register-1 takes one byte, and is refused one more than the 8 MiB that user in / leaves',
     'register-1 takes the 3 MiB that each directory in /people leaves, and is refused the next byte',
     'register-1 is refused *.mp3',
     'register-1 is refused * of audio',

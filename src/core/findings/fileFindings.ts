@@ -22,8 +22,8 @@ export function fileFindings(
   ]
 }
 
-function addressFindings(service: FileService, shares: readonly Share[]): Finding[] {
-  const served = shares.filter(share => share.fileServiceId === service.id).map(({ name }) => name)
+function addressFindings(service: FileService, exported: readonly Share[]): Finding[] {
+  const served = exported.filter(share => share.fileServiceId === service.id).map(({ name }) => name)
   const what =
     served.length === 0 ? 'It serves nothing yet.' : `Hosts that have mounted ${served.slice(0, 4).join(', ')} by it`
   return service.instances.flatMap(({ unit, address, standsOn }) => {

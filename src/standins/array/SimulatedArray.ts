@@ -6,9 +6,6 @@ import type {
   CountersEntity,
   DriveEntity,
   EndpointEntity,
-  FileServiceEntity,
-  FileShareEntity,
-  FileSystemEntity,
   GroupEntity,
   LineageEntity,
   PoolEntity,
@@ -17,6 +14,7 @@ import type {
   UsageEntity,
   VolumeEntity,
 } from './entities'
+import type { FileServiceEntity, FileShareEntity, FileSystemEntity } from './fileEntities'
 import { notFound } from './Refused'
 import type { VolumeBytes } from './BlockStore'
 

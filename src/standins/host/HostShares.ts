@@ -16,7 +16,7 @@ interface Table {
   readonly keep: (shares: readonly ShareMount[]) => void
 }
 
-/** By how a server answers, what the agent answers. */
+/** The status of an answer, by what has come of a request to a server. */
 const statusOf = { refused: 403, 'not there': 404, full: 507, silent: 504 } as const
 
 /** Shares that a host reaches over the network, and what somebody on it may do there. */

@@ -1,7 +1,7 @@
 import { headOf, nameThatFits, plainPath, readQuotas, type Quota } from '@/core/filetree'
 import type { AskedHost, Share } from '@/core/estate'
 import { formatBytes } from '@/core/units'
-import type { ChangePorts, FileCaller, HostShares, ShareLimitsWanted } from '@/ports'
+import type { Attempt, ChangePorts, FileCaller, HostShares, ShareLimitsWanted } from '@/ports'
 import type { Evidence } from '../../ChangeKind'
 import type { TriedShare } from './shareTrials'
 
@@ -18,7 +18,7 @@ interface LimitTrial {
   readonly usage: Share['quotaUsage']
 }
 
-/** Tries limits as their users would meet them: room is taken up to each hard limit, the next byte is refused; forbidden kinds are refused. */
+/** Tries limits as their users would meet them: what a hard limit leaves can be had, no more can; forbidden kinds are refused. */
 export async function triedLimits({ ports, share, host, as, limits, usage }: LimitTrial): Promise<Evidence[]> {
   const agent = await ports.host(host.agentAddress)
   const at = `/mnt/.wendrel/${share.name}`
@@ -103,21 +103,47 @@ interface QuotaTrial {
   readonly host: string
 }
 
-async function triedQuota(shares: HostShares, { at, as, quota, left, host }: QuotaTrial): Promise<Evidence> {
-  const base = plainPath(quota.path) === '/' ? at : `${at}${plainPath(quota.path)}`
-  const folder = quota.of === 'each directory' ? `${base}/${trial}` : base
+/**
+ * In a directory of its own all that a quota leaves is taken, and the next byte is refused. Elsewhere others write at the same time, from
+ * whom nothing may be taken even for a moment: one byte is taken, and room for one more than is left is refused.
+ */
+const triedQuota = (shares: HostShares, trialOf: QuotaTrial): Promise<Evidence> =>
+  trialOf.quota.of === 'each directory' ? triedWhole(shares, trialOf) : triedEdge(shares, trialOf)
+
+const folderOf = (at: string, { path }: Quota) => `${at}${plainPath(path) === '/' ? '' : plainPath(path)}`
+
+async function triedWhole(shares: HostShares, { at, as, quota, left, host }: QuotaTrial): Promise<Evidence> {
+  const folder = `${folderOf(at, quota)}/${trial}`
   const [filled, over] = [`${folder}/${trial}-room`, `${folder}/${trial}-over`]
   const room = await shares.reserve(filled, as, left)
-  const next = room === undefined ? await shares.write(over, as, 1, quota.path) : undefined
-  if (next !== undefined && 'sha256' in next) await shares.remove(over, as)
-  if (room === undefined) await shares.remove(filled, as)
-  const of = quota.of === 'tree' ? plainPath(quota.path) : `${quota.of} in ${plainPath(quota.path)}`
-  return {
-    claim: `${host} takes the ${formatBytes(left)} that ${of} leaves, and is refused the next byte`,
-    holds: room === undefined && next !== undefined && 'refused' in next,
-    measured: {
-      taken: room ?? `${left} bytes`,
-      nextByte: next === undefined ? 'not tried' : 'refused' in next ? next.refused : 'written',
-    },
+  try {
+    const next = room === undefined ? await shares.write(over, as, 1, quota.path) : undefined
+    if (next !== undefined && 'sha256' in next) await shares.remove(over, as)
+    return {
+      claim: `${host} takes the ${formatBytes(left)} that ${wordsOf(quota)} leaves, and is refused the next byte`,
+      holds: room === undefined && next !== undefined && 'refused' in next,
+      measured: { taken: room ?? `${left} bytes`, nextByte: next === undefined ? 'not tried' : answerOf(next) },
+    }
+  } finally {
+    // Whatever came of it: room that stayed taken would be refused to others.
+    if (room === undefined) await shares.remove(filled, as)
   }
 }
+
+async function triedEdge(shares: HostShares, { at, as, quota, left, host }: QuotaTrial): Promise<Evidence> {
+  const folder = folderOf(at, quota)
+  const [small, over] = [`${folder}/${trial}-one`, `${folder}/${trial}-over`]
+  const one = await shares.write(small, as, 1, quota.path)
+  if ('sha256' in one) await shares.remove(small, as)
+  const refused = await shares.reserve(over, as, left + 1n)
+  if (refused === undefined) await shares.remove(over, as)
+  return {
+    claim: `${host} takes one byte, and is refused one more than the ${formatBytes(left)} that ${wordsOf(quota)} leaves`,
+    holds: 'sha256' in one && refused !== undefined,
+    measured: { oneByte: answerOf(one), more: refused ?? `${left + 1n} bytes were taken` },
+  }
+}
+
+const wordsOf = (quota: Quota) =>
+  quota.of === 'tree' ? plainPath(quota.path) : `${quota.of} in ${plainPath(quota.path)}`
+const answerOf = (attempt: Attempt) => ('refused' in attempt ? attempt.refused : 'written')

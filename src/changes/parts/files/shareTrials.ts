@@ -86,7 +86,6 @@ export async function triedFrom(
   try {
     for (const as of callers) evidence.push(...(await triedAs({ ports, agent, share, host, at, as, isRestarted })))
   } finally {
-    await agent.shares.mounted()
     await agent.unmount(at)
   }
   return evidence
@@ -121,8 +120,7 @@ async function triedAs({ ports, agent, share, host, at, as, isRestarted }: Trial
   const rule = write.ruleIndex === null ? undefined : share.rights.rules[write.ruleIndex]
   const owner = rule === undefined ? as : squashed(rule, as)
   const mayRead = mayFile(table, { ...request, operation: 'read' }, { uid: owner.uid, gid: owner.gid, mode: '0644' })
-  const read = await agent.shares.read(file, as)
-  await agent.shares.remove(file, as)
+  const read = await agent.shares.read(file, as).finally(() => agent.shares.remove(file, as))
   evidence.push({
     claim: `${who} reads back what was written`,
     holds: mayRead.allowed && 'sha256' in read && read.sha256 === written.sha256,

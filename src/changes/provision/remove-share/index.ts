@@ -82,9 +82,10 @@ async function prove(step: Step, ports: ChangePorts): Promise<Evidence[]> {
     },
   ]
   for (const host of hostsToTry(await ports.estate(), rightsOf(step.wanted))) {
-    const refused = await (
-      await ports.host(host.agentAddress)
-    ).shares.mount(step.server, step.wanted.path, `/mnt/.wendrel/${step.wanted.name}`)
+    const agent = await ports.host(host.agentAddress)
+    const at = `/mnt/.wendrel/${step.wanted.name}`
+    const refused = await agent.shares.mount(step.server, step.wanted.path, at)
+    if (refused === undefined) await agent.unmount(at)
     evidence.push({
       claim: `${host.name} can no longer mount it`,
       holds: refused !== undefined,

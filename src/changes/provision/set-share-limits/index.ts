@@ -65,7 +65,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     reads: look.reads,
     claims: share === undefined ? [] : [share.id],
     proof:
-      'A host that may write takes what each hard limit leaves and is refused the next byte; a file of each forbidden kind is refused. All of it is taken away again.',
+      'A host that may write is refused more than each hard limit leaves, and a file of each forbidden kind; nothing is taken from others, and all of it is taken away again.',
   })
 }
 

@@ -108,7 +108,7 @@ export class Connection {
       pages.add(at)
       const page = checked(at, await this.#page(at), isCollection)
       const fresh = page.Members.filter(member => !seen.has(member['@odata.id']) && seen.add(member['@odata.id']))
-      if (fresh.length < page.Members.length) this.#skip(at, 'It names the same member twice; it was taken once.')
+      if (fresh.length < page.Members.length) this.skip(at, 'It names the same member twice; it was taken once.')
       if (seen.size > mostMembers) throw new UnreadableAnswer(path, `It has more than ${mostMembers} members.`)
       for (const member of await this.usable(fresh, isMember)) {
         const kept = taken(member)
@@ -184,7 +184,7 @@ export class Connection {
       return checked(member['@odata.id'], member, isMember)
     } catch (cause) {
       if (!(cause instanceof UnreadableAnswer)) throw cause
-      this.#skip(member['@odata.id'], cause.why)
+      this.skip(member['@odata.id'], cause.why)
       return undefined
     }
   }
@@ -193,13 +193,14 @@ export class Connection {
     try {
       return await this.whole(member, isMember)
     } catch (cause) {
-      if (cause instanceof UnreadableAnswer) this.#skip(member['@odata.id'], cause.why)
+      if (cause instanceof UnreadableAnswer) this.skip(member['@odata.id'], cause.why)
       else if (!isGone(cause)) throw cause
       return undefined
     }
   }
 
-  #skip(locator: string, why: string): void {
+  /** Notes what of a reading could not be used, and why. */
+  skip(locator: string, why: string): void {
     if (this.skipped.length < 1000) this.skipped.push({ locator: locator.slice(0, 500), why: why.slice(0, 300) })
   }
 

@@ -49,7 +49,9 @@ export function seenShare(each: RedfishFileShare, volumeLocator: string | undefi
 export const volumeOf = (each: RedfishFileSystem) =>
   each.CapacitySources?.[0]?.ProvidingVolumes?.Members?.[0]?.['@odata.id']
 
-/** File services, and the shares of all file systems. */
+const notUsable = 'It names no file service, or states its rules in no way that is known: who may use it is not told.'
+
+/** File services, and the shares of all file systems; a share that cannot be used is told of. */
 export async function readFiles(connection: Connection, map: ServiceMap): Promise<Files> {
   const services = map.fileServices === undefined ? [] : await connection.members(map.fileServices, isFileService)
   const shares: Files['shares'][number][] = []
@@ -59,8 +61,8 @@ export async function readFiles(connection: Connection, map: ServiceMap): Promis
     const { ConsumedBytes = 0, ProvisionedBytes = 0 } = system.Capacity?.Data ?? {}
     for (const each of await connection.members(system.ExportedShares['@odata.id'], isFileShare)) {
       const share = seenShare(each, volumeOf(system))
-      if (share !== undefined)
-        shares.push({ ...share, sizeBytes: BigInt(ProvisionedBytes), usedBytes: BigInt(ConsumedBytes) })
+      if (share === undefined) connection.skip(each['@odata.id'], notUsable)
+      else shares.push({ ...share, sizeBytes: BigInt(ProvisionedBytes), usedBytes: BigInt(ConsumedBytes) })
     }
   }
   return { fileServices: services.map(foundService), shares }

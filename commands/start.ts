@@ -204,6 +204,7 @@ async function fleetPorts(folder: string): Promise<FleetPorts> {
       ...Object.values(known.hosts),
       known.nodes,
       known.names,
+      known.directory,
       ...Object.values(known.desk),
     ]) {
       if (!(await isFree(port)))
@@ -227,6 +228,7 @@ async function fleetPorts(folder: string): Promise<FleetPorts> {
     hosts,
     nodes: await take(),
     names: await take(),
+    directory: await take(),
     desk: await deskPorts(take),
   }
   writeFileSync(file, JSON.stringify(ports))
@@ -249,6 +251,7 @@ async function completed(
     arrays: { ...known.arrays, godwit },
     nodes: known.nodes ?? (await take()),
     names: known.names ?? (await take()),
+    directory: known.directory ?? (await take()),
     desk: known.desk ?? (await deskPorts(take)),
   }
 }

@@ -55,6 +55,10 @@ import { bringBackFile } from './provision/bring-back-file'
 import { splitClone } from './provision/split-clone'
 import { takeSnapshot } from './provision/take-snapshot'
 import { unmapVolume } from './provision/unmap-volume'
+import { forgetDirectory } from './grant/forget-directory'
+import { joinDirectory } from './grant/join-directory'
+import { leaveDirectory } from './grant/leave-directory'
+import { registerDirectory } from './grant/register-directory'
 import { serveFiles } from './provision/serve-files'
 import { stopFileService } from './provision/stop-file-service'
 import { provisionShare } from './provision/provision-share'
@@ -78,6 +82,10 @@ export const kinds: readonly AnyKind[] = [
   provisionShare,
   setShareRights,
   setShareLimits,
+  registerDirectory,
+  joinDirectory,
+  leaveDirectory,
+  forgetDirectory,
   testShare,
   removeShare,
   serveFiles,

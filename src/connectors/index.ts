@@ -3,11 +3,12 @@ import { WendrelError } from '@/core/errors'
 import type { Identity } from '@/core/views'
 import type { StorageSystem } from '@/ports'
 import { hostAgent } from './host'
+import { directoryReader, identifyDirectory } from './ldap'
 import type { Endpoint } from './http'
 import { nodeAgent } from './node'
 import { redfish } from './redfish'
 
-export { hostAgent, nodeAgent }
+export { directoryReader, hostAgent, identifyDirectory, nodeAgent }
 export { tellerFor } from './telling'
 
 /** By whom a system is entered. */

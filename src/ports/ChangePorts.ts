@@ -1,10 +1,13 @@
-import type { Catalogue, Estate, PathProbe, Route, Rule, ServiceClass } from '@/core/estate'
+import type { Catalogue, Estate, ObjectTypes, PathProbe, ServiceClass } from '@/core/estate'
 import type { Message } from '@/core/telling'
 import type { Host } from './Host'
 import type { NodeAgent } from './NodeAgent'
 import type { ResourceName, SystemResources, SystemTask } from './resources'
 import type { StorageSystem } from './StorageSystem'
 import type { Delivered } from './Teller'
+
+/** Kinds that only Wendrel keeps. */
+type OwnKind = 'routes' | 'rules' | 'directories'
 
 /** What steps write into the records themselves; everything else is read from the systems after each step. */
 export interface EstateWriter {
@@ -54,15 +57,22 @@ export interface EstateWriter {
   readonly setImage: (volumeId: string, isImage: boolean) => Promise<void>
   /** Keeps a pool for the volumes of one application; null gives it to all. */
   readonly keepPool: (poolId: string, keptFor: string | null) => Promise<void>
-  /** Keeps a route or a rule as it is given; safe to repeat by its key, which gives a new one its id. @returns its id */
-  readonly keepRoute: (
-    kept: Omit<Route, 'id' | 'revision'> & { readonly secretId: string | null },
+  /**
+   * Keeps an object of ours as it is given; safe to repeat by its key, which gives a new one its id.
+   * @param secretId of a secret that goes with it; the one before stays where none is given. @returns its id
+   */
+  readonly keepOwn: <Name extends OwnKind>(
+    name: Name,
+    kept: Partial<Omit<ObjectTypes[Name], 'id' | 'revision'>>,
     id: string | null,
     key: string,
+    secretId?: string | null,
   ) => Promise<string>
-  readonly dropRoute: (id: string) => Promise<void>
-  readonly keepRule: (kept: Omit<Rule, 'id' | 'revision'>, id: string | null, key: string) => Promise<string>
-  readonly dropRule: (id: string) => Promise<void>
+  /** Takes a secret away for good. */
+  readonly dropSecret: (secretId: string) => Promise<void>
+  readonly dropOwn: (name: OwnKind, id: string) => Promise<void>
+  /** Reads a directory anew into the records. @param told with how many entries have come. @returns what could not be used */
+  readonly readDirectory: (directoryId: string, told: (count: number) => void) => Promise<readonly string[]>
   readonly keepPathProbe: (probe: PathProbe) => Promise<void>
   /** Lets a finding stand until a day; safe to repeat by its key. */
   readonly signException: (
@@ -95,6 +105,8 @@ export interface ChangePorts {
   readonly probedSystem: (probeId: string) => Promise<StorageSystem>
   /** A host through its agent. @param secretId of the credential that is shown to one that is not registered yet */
   readonly host: (agentAddress: string, secretId?: string) => Promise<Host>
+  /** A secret that is used once, by the change that names it, which then drops it. */
+  readonly joiningSecret: (secretId: string) => Promise<string>
   readonly node: (agentAddress: string) => Promise<NodeAgent>
   /** Tells somebody by a route, at once. @param key the same each time the same message is sent */
   readonly tell: (routeId: string, message: Message, key: string) => Promise<Delivered>

@@ -31,12 +31,19 @@ export interface HostFileSystem {
   readonly mountsAt: string | null
 }
 
-/** Who somebody on a host is to files. */
+/** Somebody who has signed in on a host, by the account that a directory has. */
+export interface SignedInCaller {
+  readonly account: string
+}
+
+/** Who somebody on a host is to files over NFS. */
 export interface FileCaller {
   readonly uid: number
   readonly gid: number
   readonly groups: readonly number[]
 }
+
+type Caller = FileCaller | SignedInCaller
 
 /** What came of an attempt: a sum of what was written or read, or why a server refused it. What failed otherwise is thrown. */
 export type Attempt = { readonly sha256: string } | { readonly refused: string }
@@ -50,14 +57,14 @@ export interface HostShares {
   readonly mounted: () => Promise<
     readonly { readonly server: string; readonly share: string; readonly path: string; readonly isMounted: boolean }[]
   >
-  /** Mounts now and at every start; safe to repeat. @returns why it was refused; undefined where it was not */
+  /** Mounts now and at every start; safe to repeat. @param share its path, or its name behind two slashes over SMB. @returns why it was refused; undefined where it was not */
   readonly mount: (server: string, share: string, path: string) => Promise<string | undefined>
   /** Writes a file whose bytes follow from a seed, as somebody. @param head its first bytes, in hexadecimal */
-  readonly write: (path: string, as: FileCaller, lengthBytes: number, seed: string, head?: string) => Promise<Attempt>
+  readonly write: (path: string, as: Caller, lengthBytes: number, seed: string, head?: string) => Promise<Attempt>
   /** Takes room for a file without writing it. @returns why it was refused; undefined where it was not */
-  readonly reserve: (path: string, as: FileCaller, bytes: bigint) => Promise<string | undefined>
-  readonly read: (path: string, as: FileCaller) => Promise<Attempt>
-  readonly remove: (path: string, as: FileCaller) => Promise<void>
+  readonly reserve: (path: string, as: Caller, bytes: bigint) => Promise<string | undefined>
+  readonly read: (path: string, as: Caller) => Promise<Attempt>
+  readonly remove: (path: string, as: Caller) => Promise<void>
 }
 
 /** A host, through its own agent: the only way to prove that storage is what its user would find. */

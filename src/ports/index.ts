@@ -3,6 +3,7 @@ export type * from './resources'
 export { RequestRefused } from './RequestRefused'
 export { NotOffered } from './NotOffered'
 export type { Delivered, Teller } from './Teller'
+export type { DirectoryIdentity, DirectoryReader, DirectoryReading, PrincipalSeen } from './DirectoryReader'
 export type { Made } from './Made'
 export type { NodeAgent } from './NodeAgent'
 export type { NameServer, NamesFound } from './NameServer'
@@ -16,6 +17,7 @@ export {
   type HostIdentity,
   type Attempt,
   type FileCaller,
+  type SignedInCaller,
   type HostShares,
 } from './Host'
 export type { ChangePorts, EstateWriter } from './ChangePorts'

@@ -6,11 +6,13 @@ import { ClusterPools, nodeAgents, PieceStore, RawDrives, rowView, SimulatedRow 
 import { fleetControl } from './control'
 import { bittern, godwit, heron, hostModels } from './demo/models'
 import { seedBittern, seedHeron } from './demo/seedFleet'
+import { seedDirectory } from './demo/seedDirectory'
 import { seedRow } from './demo/seedRow'
 import { NightDesk, type DeskPorts } from './desk'
 import { Faults, FleetClock, Store } from './fleet'
 import { FileServers } from './files'
 import { hostAgent, SimulatedHost } from './host'
+import { DirectoryServer, DirectoryTree } from './people'
 import { redfishService } from './redfish'
 
 /** Where each stand-in listens, on loopback; 0 lets the system choose. */
@@ -22,6 +24,8 @@ export interface FleetPorts {
   readonly nodes: number
   /** The name server, over UDP and TCP. */
   readonly names: number
+  /** The directory, over LDAP within TLS. */
+  readonly directory: number
   /** Of the night desk, that is told by webhook, mail and syslog. */
   readonly desk: DeskPorts
 }
@@ -33,6 +37,7 @@ export const anyPorts: FleetPorts = {
   hosts: {},
   nodes: 0,
   names: 0,
+  directory: 0,
   desk: { http: 0, smtp: 0, syslog: 0 },
 }
 
@@ -43,6 +48,7 @@ export interface Fleet {
   readonly arrays: readonly SimulatedArray[]
   readonly row: SimulatedRow
   readonly pools: ClusterPools
+  readonly directory: DirectoryTree
   readonly desk: NightDesk
   stop(): Promise<void>
 }
@@ -74,7 +80,12 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   const arrayPorts = await listenEach([...arrayServices, ['godwit', godwitService]], ports.arrays)
   agentsPort = await listen(nodeAgents(row, raw), ports.nodes)
   const namesPort = await names.listen(ports.names)
-  const fileServers = new FileServers(all, names)
+  const people = new DirectoryTree(store)
+  if (people.all().length === 0) seedDirectory(people)
+  const directory = new DirectoryServer(people, faults)
+  const directoryPort = await directory.listen(ports.directory)
+  for (const array of all) array.directory = { address: `ldaps://127.0.0.1:${directoryPort}`, tree: people }
+  const fileServers = new FileServers(all, names, people)
   const hosts = hostModels.map(model => new SimulatedHost(model, store, all, fileServers))
   const hostPorts = await listenEach(
     hosts.map(host => [host.model.name, hostAgent(host)] as const),
@@ -84,11 +95,19 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   const deskPorts = await desk.listen(ports.desk)
   const still = ticking(clock, all, pools, store)
   return {
-    ports: { control, arrays: arrayPorts, hosts: hostPorts, nodes: agentsPort, names: namesPort, desk: deskPorts },
-    ...{ clock, faults, arrays: all, row, pools, desk },
+    ports: {
+      control,
+      arrays: arrayPorts,
+      hosts: hostPorts,
+      nodes: agentsPort,
+      names: namesPort,
+      directory: directoryPort,
+      desk: deskPorts,
+    },
+    ...{ clock, faults, arrays: all, row, pools, directory: people, desk },
     async stop() {
       still()
-      await Promise.all([...servers.map(server => server.close()), names.stop(), desk.stop()])
+      await Promise.all([...servers.map(server => server.close()), names.stop(), directory.stop(), desk.stop()])
       store.snapshot()
     },
   }

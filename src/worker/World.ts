@@ -1,11 +1,13 @@
 import type { Sequelize } from 'sequelize'
-import { hostAgent, nodeAgent, protocolNamed, tellerFor } from '@/connectors'
-import type { Host, NodeAgent, StorageSystem, Teller } from '@/ports'
+import { directoryReader, hostAgent, nodeAgent, protocolNamed, tellerFor } from '@/connectors'
+import type { DirectoryReader, Host, NodeAgent, StorageSystem, Teller } from '@/ports'
 import { settings } from '@/records'
+import type { Directory } from '@/core/estate'
+import { directoryById } from '@/records/directories'
 import { openSecret } from '@/records/secrets'
 import { agentSecretId, probeAccess, systemAccess, type Kept, type SystemAccess } from '@/records/inventory'
 import { routeById } from '@/records/telling'
-import { RouteGone, SystemGone } from './errors'
+import { DirectoryGone, RouteGone, SystemGone } from './errors'
 
 /** What the loops share: the records, the key to secrets, and a way to every system. */
 export class World {
@@ -67,6 +69,16 @@ export class World {
       ownAddress: process.env['WENDREL_ADDRESS'] ?? 'http://127.0.0.1:4180',
       stop: this.stop,
     })
+  }
+
+  /** A directory, and the way to it. @throws {DirectoryGone} */
+  async directory(id: string): Promise<{ readonly directory: Directory; readonly reader: DirectoryReader }> {
+    const found = await directoryById({ database: this.database }, this.key, id)
+    if (found === undefined) throw new DirectoryGone()
+    const { address, fingerprint, readAs } = found.directory
+    const endpoint = { address, fingerprint, allowedNetworks: await this.#allowedNetworks() }
+    const reader = directoryReader(endpoint, { name: readAs, password: found.password }, this.stop)
+    return { directory: found.directory, reader }
   }
 
   /** Ends the sessions that are open at systems. */

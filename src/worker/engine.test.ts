@@ -110,8 +110,8 @@ test('two workers share systems and changes: each change is carried out once, an
     scope(),
     `select count(*)::int as count from pg_locks join pg_stat_activity using (pid) where locktype = 'advisory' and application_name = 'wendrel leases' and database = (select oid from pg_database where datname = current_database())`,
   )
-  // One system, the clock, what is measured and telling, each held once between the two.
-  expect(locks[0]?.count).toBe(4)
+  // One system, the clock, what is measured, telling and directories, each held once between the two.
+  expect(locks[0]?.count).toBe(5)
   await other.stop()
 })
 

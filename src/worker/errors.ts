@@ -20,6 +20,14 @@ export class RouteGone extends WendrelError {
   }
 }
 
+/** The directory is no longer there. */
+export class DirectoryGone extends WendrelError {
+  readonly code = 'worker.directory-gone'
+  constructor() {
+    super({ what: 'The directory was not read.', why: 'It is no longer in the estate.', remedy: 'Register it again.' })
+  }
+}
+
 /** An administrator has asked the change to stop. */
 export class StopWanted extends WendrelError {
   readonly code = 'worker.stop-wanted'

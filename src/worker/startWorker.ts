@@ -11,6 +11,7 @@ import { every } from './loops/every'
 import { keepMetrics } from './loops/keepMetrics'
 import { lookAfterSystem } from './loops/lookAfterSystem'
 import { deleteHeld, takeUpChanges } from './loops/watchOverChanges'
+import { readDirectories } from './loops/readDirectories'
 import { tell } from './loops/tell'
 import { World } from './World'
 
@@ -60,6 +61,11 @@ export async function startWorker(
     if (telling === undefined || telling.aborted) telling = await leases.take({ kind: 'telling' })
     if (telling !== undefined) await tell(world)
   }
+  let people: AbortSignal | undefined
+  const readPeople = async () => {
+    if (people === undefined || people.aborted) people = await leases.take({ kind: 'directories' })
+    if (people !== undefined) await readDirectories(world, told('reading a directory'))
+  }
   const loops = [
     queueLoop(world, log),
     every(1000, stop, leaseSystems, told('looking for systems')),
@@ -68,6 +74,7 @@ export async function startWorker(
     every(3000, stop, () => deleteHeld(world, told('deleting what was held')), told('deleting what was held')),
     every(5000, stop, lookAfterMetrics, told('keeping what is measured')),
     every(5000, stop, tellAll, told('telling')),
+    every(10_000, stop, readPeople, told('reading directories')),
     every(10_000, stop, () => noteWorker({ database }, id), told('saying that a worker runs')),
   ]
   return {

@@ -19,7 +19,9 @@ export async function choicesFor({ form }: IntentKind): Promise<Partial<Record<F
   const hosts = wanted.has('hosts with an agent') ? await objects(scope, 'hosts') : []
   const served = wanted.has('names of applications') ? await applications(scope) : []
   const classes = wanted.has('service classes') ? await objects(scope, 'serviceClasses') : []
+  const directories = wanted.has('directories') ? await objects(scope, 'directories') : []
   return {
+    directories: directories.map(({ id, name }) => ({ value: id, words: name })),
     'file services': services.map(({ id, name }) => ({ value: id, words: name })),
     'systems that serve files': systems
       .filter(({ fileUnits }) => fileUnits.length > 0)

@@ -16,6 +16,8 @@ const words = {
   hosts: 'host',
   fileServices: 'file service',
   shares: 'share',
+  directories: 'directory',
+  principals: 'person or group',
   routes: 'route',
   rules: 'rule',
   nodePorts: 'port',

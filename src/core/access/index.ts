@@ -20,7 +20,19 @@ export {
 } from './files/modeBits'
 export { mayBehind, mayFile, squashed, type FileAnswer, type FileRequest } from './files/mayFile'
 export { editsWords, newRule, turningChanges, type Edit, type ShareRights, type Turning } from './files/turning'
-export { fileGates, type Gate, type GateAnswer, type ShareState } from './files/gates'
+export { fileGates, smbGates, type Gate, type GateAnswer, type ShareState } from './files/gates'
+export {
+  decidingGrant,
+  everybody,
+  mayBySmb,
+  type GrantAnswer,
+  type GrantedRight,
+  type ShareGrant,
+  type SignedIn,
+} from './files/shareGrants'
+export { smbEditsWords, smbTurnings, type SmbEdit, type SmbRights, type SmbTurning } from './files/smbTurning'
+export { signedIn, type Known } from './people/signedIn'
+export { rings, wayTo } from './people/membership'
 export { isMode, ruleTroubles, wholeMode, type RuleTrouble } from './files/shareChecks'
 export {
   mayObject,
@@ -30,4 +42,5 @@ export {
   type ObjectRequest,
   type StoredObject,
 } from './objects/mayObject'
+export { nfsRights, smbRight } from './files/bestRight'
 export { rightsMatrix, type MatrixCell, type Right } from './files/rightsMatrix'

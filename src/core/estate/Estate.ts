@@ -12,6 +12,7 @@ import type {
   System,
   Volume,
 } from './schemas'
+import type { Directory, Principal } from './directorySchemas'
 import type { FileService, Share } from './fileSchemas'
 import type { Route, Rule } from './tellingSchemas'
 import type { ConsistencyGroup, ServiceClass, Snapshot } from './promiseSchemas'
@@ -44,6 +45,9 @@ export interface Estate {
   readonly mappings: readonly Mapping[]
   readonly fileServices: readonly FileService[]
   readonly shares: readonly Share[]
+  readonly directories: readonly Directory[]
+  /** People and groups that the plan is about, and the groups above them. */
+  readonly principals: readonly Principal[]
   /** Where somebody is told, and of what. */
   readonly routes: readonly Route[]
   readonly rules: readonly Rule[]
@@ -92,6 +96,8 @@ export const emptyEstate: Estate = {
   mappings: [],
   fileServices: [],
   shares: [],
+  directories: [],
+  principals: [],
   routes: [],
   rules: [],
   probes: [],

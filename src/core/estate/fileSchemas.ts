@@ -2,7 +2,10 @@ import type { FromSchema } from 'json-schema-to-ts'
 import { bytesSchema, idSchema, locator, nameSchema, nullableText, object, revision, type Bytes } from './schemas'
 
 /** Versions of NFS that hosts may mount by. Sources: RFC 1813, RFC 8881, RFC 7862. */
-export const fileProtocols = ['NFSv3', 'NFSv4_1', 'NFSv4_2'] as const
+export const nfsVersions = ['NFSv3', 'NFSv4_1', 'NFSv4_2'] as const
+/** What is served over SMB has a table of grants beside its mode. Source: MS-SMB2. */
+export const smbVersions = ['SMBv3_1_1'] as const
+export const fileProtocols = [...nfsVersions, ...smbVersions] as const
 export type FileProtocol = (typeof fileProtocols)[number]
 
 const fileId = { type: 'integer', minimum: 0, maximum: 4_294_967_294 } as const
@@ -17,6 +20,13 @@ export const exportRuleSchema = object({
   anonUid: fileId,
   anonGid: fileId,
   flavours: { type: 'array', maxItems: 4, items: { enum: ['sys', 'krb5', 'krb5i', 'krb5p'] } },
+})
+
+/** Who may do what over SMB; `who` is a durable id of the directory, or `*`. */
+export const shareGrantSchema = object({
+  who: { type: 'string', minLength: 1, maxLength: 100 },
+  name: { type: 'string', maxLength: 255 },
+  right: { enum: ['none', 'read', 'change', 'full'] },
 })
 
 const bytesText = { type: ['string', 'null'], pattern: '^[0-9]{1,25}$' } as const
@@ -64,6 +74,10 @@ export const fileServiceSchema = object({
       standsOn: nullableText,
     }),
   },
+  /** The directory whose people it knows, by its base; null while it belongs to none. */
+  joinedTo: nullableText,
+  /** Its own account there. */
+  joinedAs: nullableText,
   revision,
 })
 
@@ -84,6 +98,7 @@ export const shareSchema = object({
   ownerGid: keptId,
   mode: { type: 'string', pattern: '^[0-7]{4}$' },
   rules: { type: 'array', maxItems: 1000, items: exportRuleSchema },
+  grants: { type: 'array', maxItems: 1000, items: shareGrantSchema },
   quotas: { type: 'array', maxItems: 1000, items: quotaSchema },
   fileRules: { type: 'array', maxItems: 200, items: fileRuleSchema },
   /** The fullest first; of very many only those. */

@@ -6,6 +6,8 @@ export interface Want {
   readonly field: string
   readonly values: readonly string[]
   readonly isBeginning?: true
+  /** The field is a list, which has one of the values. */
+  readonly isAmong?: true
 }
 
 /**
@@ -23,6 +25,13 @@ export const those = <Name extends KindName>(
   field: FieldOf<Name>,
   ...values: readonly (string | undefined)[]
 ): Want => ({ kind, field, values: given(values) })
+
+/** Those of a kind whose field is a list that has one of the values. */
+export const having = <Name extends KindName>(
+  kind: Name,
+  field: FieldOf<Name>,
+  ...values: readonly (string | undefined)[]
+): Want => ({ kind, field, values: given(values), isAmong: true })
 
 /** One of a kind, by its id. */
 export const one = (kind: KindName | 'probes', id: string | undefined): Want => ({

@@ -1,4 +1,4 @@
 export { linuxCommands, type LinuxCommands } from './linuxCommands'
 export { initiatorName, type InitiatorName } from './initiatorName'
 export { readHostLines, type HostLineAsked, type ReadHostLines } from './hostLines'
-export { mountCommands, type MountedShare } from './mountCommands'
+export { mountCommands, smbCommands, type MountedShare } from './mountCommands'

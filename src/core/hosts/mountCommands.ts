@@ -11,6 +11,41 @@ export interface MountedShare {
   readonly isReadOnly: boolean
 }
 
+/** The way to a share over SMB for a host on which several people sign in, each as themselves. @see mount.cifs(8) */
+export function smbCommands({
+  server,
+  name,
+  realm,
+}: {
+  readonly server: string
+  readonly name: string
+  readonly realm: string
+}): LinuxCommands {
+  const from = `//${server}/${name}`
+  const at = `/mnt/${name}`
+  const options = 'vers=3.1.1,sec=krb5,multiuser,seal'
+  const line = [from, at, 'cifs', `${options},_netdev,nofail`, '0', '0'].map(fstabField).join(' ')
+  return {
+    steps: [
+      { words: 'Install what mounts it, once', commands: ['apt-get install cifs-utils keyutils krb5-user'] },
+      { words: 'Get a ticket of the directory', commands: [`kinit ${shellWord(`account@${realm.toUpperCase()}`)}`] },
+      {
+        words: 'Mount it; each who signs in on the host counts as themselves',
+        commands: [`mkdir -p ${shellWord(at)}`, `mount -t cifs -o ${options} ${shellWord(from)} ${shellWord(at)}`],
+      },
+      {
+        words: 'Mount it again after a reboot, when the network is there',
+        commands: [
+          `echo ${shellWord(line)} >> /etc/fstab`,
+          'systemctl daemon-reload && systemctl enable remote-fs.target',
+        ],
+      },
+      { words: 'Check it', commands: [`findmnt ${shellWord(at)} && ls -ld ${shellWord(at)}`] },
+      { words: 'From a desktop', commands: [encodeURI(`smb://${server}/${name}`), `\\\\${server}\\${name}`] },
+    ],
+  }
+}
+
 const versions: Readonly<Record<string, string>> = { NFSv3: '3', NFSv4_1: '4.1', NFSv4_2: '4.2' }
 
 /**

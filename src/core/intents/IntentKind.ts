@@ -58,6 +58,9 @@ export interface FormField {
     | 'file'
     | 'secret'
     | 'export rules'
+    | 'share grants'
+    | 'certificate'
+    | 'person'
     | 'quotas'
     | 'file rules'
     | 'one of'
@@ -73,11 +76,12 @@ export interface FormField {
   readonly options?: readonly { readonly value: unknown; readonly words: string }[]
   /** Stands beside the one before it. */
   readonly isBeside?: boolean
-  /** Is asked for only while another field is so; `filled` where that has only to hold something. */
-  readonly onlyWhile?: { readonly field: string; readonly is: string }
+  /** Is asked for only while another field is so; `filled` where that has only to hold something, `blank` where it must not. */
+  readonly onlyWhile?: { readonly field: string; readonly is: string | readonly string[] }
 }
 
 export type FieldChoices =
+  | 'directories'
   | 'file services'
   | 'hosts with an agent'
   | 'systems that serve files'

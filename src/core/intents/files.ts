@@ -1,4 +1,4 @@
-import { exportRuleSchema, fileRuleSchema, idOrBlankSchema, quotaSchema } from '../estate'
+import { exportRuleSchema, fileRuleSchema, idOrBlankSchema, quotaSchema, shareGrantSchema } from '../estate'
 import type { FormField, IntentKind, IntentOf } from './IntentKind'
 
 const serveFilesSchema = {
@@ -63,12 +63,15 @@ const rights = {
   ownerGid: id,
   mode: { type: 'string', maxLength: 4 },
   rules: { type: 'array', maxItems: 1000, items: exportRuleSchema },
+  /** Who may do what over SMB. */
+  grants: { type: 'array', maxItems: 1000, items: shareGrantSchema },
 } as const
 const rightsFields: readonly FormField[] = [
   { field: 'ownerUid', label: 'Owner of its root, uid', hint: '', as: 'number' },
   { field: 'ownerGid', label: 'Group, gid', hint: '', as: 'number', isBeside: true },
   { field: 'mode', label: 'Mode', hint: 'Octal', as: 'identifier', isBeside: true },
-  { field: 'rules', label: 'Export rules', as: 'export rules' },
+  { field: 'rules', label: 'Export rules, over NFS', as: 'export rules' },
+  { field: 'grants', label: 'Grants, over SMB', as: 'share grants' },
 ]
 
 const provisionShareSchema = {
@@ -83,6 +86,8 @@ const provisionShareSchema = {
     poolId: idOrBlankSchema,
     classId: idOrBlankSchema,
     application: { type: 'string', maxLength: 60 },
+    /** Left out: NFS. */
+    over: { enum: ['NFS', 'SMB', 'NFS and SMB'] },
     ...rights,
   },
 } as const
@@ -93,7 +98,7 @@ export const provisionShareIntent = {
   title: 'Provision a share',
   verb: 'Carry out',
   place: '/provision/shares',
-  start: { ownerUid: 0, ownerGid: 0, mode: '0770' },
+  start: { over: 'NFS', ownerUid: 0, ownerGid: 0, mode: '0770', grants: [] },
   form: {
     fields: [
       { field: 'fileServiceId', label: 'File service', as: 'one of', choices: 'file services' },
@@ -102,7 +107,23 @@ export const provisionShareIntent = {
       { field: 'classId', label: 'Service class', as: 'one of', choices: 'service classes', isBeside: true },
       { field: 'poolId', label: 'Pool', as: 'one of', choices: 'pools or none' },
       { field: 'application', label: 'Application', as: 'text', choices: 'names of applications', isBeside: true },
-      ...rightsFields,
+      {
+        field: 'over',
+        label: 'Shared over',
+        as: 'side by side',
+        options: [
+          { value: 'NFS', words: 'NFS' },
+          { value: 'SMB', words: 'SMB' },
+          { value: 'NFS and SMB', words: 'both' },
+        ],
+      },
+      ...rightsFields.map(field =>
+        field.as === 'export rules'
+          ? { ...field, onlyWhile: { field: 'over', is: ['NFS', 'NFS and SMB'] } }
+          : field.as === 'share grants'
+            ? { ...field, onlyWhile: { field: 'over', is: ['SMB', 'NFS and SMB'] } }
+            : field,
+      ),
     ],
   },
   intentSchema: provisionShareSchema,
@@ -171,6 +192,8 @@ const testShareSchema = {
     gid: id,
     groups: { type: 'array', maxItems: 64, items: id },
     isRestarted: { type: 'boolean' },
+    /** As whom of a directory, by the id: then the numbers are theirs, and it is tried over SMB where it is shared so. */
+    personId: idOrBlankSchema,
   },
 } as const
 export type TestShareIntent = IntentOf<typeof testShareSchema>
@@ -181,14 +204,20 @@ export const testShareIntent = {
   verb: 'Try it',
   place: '/provision/shares?sel={shareId}',
   offer: { words: 'Try as somebody', when: {} },
-  start: { uid: 1000, gid: 1000, groups: [] },
+  start: { uid: 1000, gid: 1000, groups: [], personId: '' },
   form: {
     lead: 'A host mounts it, writes a file as that identity and reads it back; what is refused must be what the rights say. The file is taken away again.',
     fields: [
       { field: 'hostId', label: 'From host', as: 'one of', choices: 'hosts with an agent' },
-      { field: 'uid', label: 'uid', hint: '', as: 'number' },
-      { field: 'gid', label: 'gid', hint: '', as: 'number', isBeside: true },
-      { field: 'groups', label: 'Other groups', hint: 'With commas', as: 'numbers', isBeside: true },
+      { field: 'personId', label: 'As a person of a directory', hint: 'Or by numbers, below.', as: 'person' },
+      ...(['uid', 'gid', 'groups'] as const).map(field => ({
+        field,
+        label: field === 'groups' ? 'Other groups' : field,
+        hint: field === 'groups' ? 'With commas' : '',
+        as: field === 'groups' ? ('numbers' as const) : ('number' as const),
+        isBeside: field !== 'uid',
+        onlyWhile: { field: 'personId', is: 'blank' },
+      })),
       { field: 'isRestarted', label: 'Restart the host between, to prove that it mounts it again', as: 'tick' },
     ],
   },

@@ -1,6 +1,7 @@
 import { classIntents } from './classes'
 import { clusterIntents } from './clusters'
 import { consistencyIntents } from './consistencyGroups'
+import { directoryIntents } from './directories'
 import { driveIntents } from './drives'
 import { fileIntents } from './files'
 import { findingIntents } from './findings'
@@ -28,6 +29,7 @@ export * from './classes'
 export * from './consistencyGroups'
 export * from './hosts'
 export * from './files'
+export * from './directories'
 export * from './findings'
 export * from './telling'
 export { commandAddress, draftAddress } from './draftAddress'
@@ -54,6 +56,7 @@ export const intents: readonly IntentKind[] = [
   ...consistencyIntents,
   ...hostIntents,
   ...fileIntents,
+  ...directoryIntents,
   ...findingIntents,
   ...tellingIntents,
 ]

@@ -1,7 +1,7 @@
 import type { Share } from '@/core/estate'
 
 /** What decides who may do what with a share. */
-export type ShareRightsWanted = Pick<Share, 'ownerUid' | 'ownerGid' | 'mode' | 'rules'>
+export type ShareRightsWanted = Pick<Share, 'ownerUid' | 'ownerGid' | 'mode' | 'rules' | 'grants'>
 
 /** What may be written to a share, and of what kind. */
 export type ShareLimitsWanted = Pick<Share, 'quotas' | 'fileRules'>

@@ -25,11 +25,12 @@ const always: ReadonlySet<KindName> = new Set([
   'hosts',
   'serviceClasses',
   'fileServices',
+  'directories',
   'routes',
   'rules',
 ])
 /** More of a kind than a plan could look at: names that a pattern would give are counted among these. */
-const mostOfAKind: Partial<Record<KindName, number>> = { volumes: 2000 }
+const mostOfAKind: Partial<Record<KindName, number>> = { volumes: 2000, principals: 20_000 }
 const mostMisses = 50
 
 /** The slice of the estate that a kind of change reads. A change's own claims are left out, so that it does not bar itself. */
@@ -88,9 +89,10 @@ async function wanted<Name extends KindName>(
 }
 
 /** Nothing where no value could be some object's: what a draft has not named yet, or names wrongly, is nobody's. */
-function condition({ field, values, isBeginning }: Want, isId: boolean): WhereOptions[] {
+function condition({ field, values, isBeginning, isAmong }: Want, isId: boolean): WhereOptions[] {
   const possible = isId ? values.filter(isUuid) : values
   if (possible.length === 0) return []
+  if (isAmong === true) return possible.map(value => ({ [field]: { [Op.contains]: [value] } }))
   return isBeginning === true
     ? possible.map(value => ({ [field]: { [Op.startsWith]: value } }))
     : [{ [field]: possible }]

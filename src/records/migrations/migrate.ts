@@ -23,6 +23,7 @@ import { sql as paths } from './0018-paths.sql'
 import { sql as telling } from './0019-telling.sql'
 import { sql as files } from './0020-files.sql'
 import { sql as limits } from './0021-limits.sql'
+import { sql as directories } from './0022-directories.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -46,6 +47,7 @@ const steps = [
   { name: '0019-telling', sql: telling },
   { name: '0020-files', sql: files },
   { name: '0021-limits', sql: limits },
+  { name: '0022-directories', sql: directories },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -1,2 +1,2 @@
 export { keyAt, ownKey, seal, unseal } from './seal'
-export { keepSecret, openSecret, secretPurposes, type SecretPurpose } from './keptSecrets'
+export { dropSecret, keepSecret, openSecret, secretPurposes, type SecretPurpose } from './keptSecrets'

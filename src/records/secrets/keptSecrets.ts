@@ -4,7 +4,7 @@ import { SecretUnreadable } from './errors'
 import { seal, unseal } from './seal'
 
 /** What a secret is for: it is opened for nothing else. */
-export const secretPurposes = ['agent', 'route'] as const
+export const secretPurposes = ['agent', 'route', 'directory', 'joining'] as const
 export type SecretPurpose = (typeof secretPurposes)[number]
 
 /** Keeps a secret sealed, so that a draft can name it without holding it. What no change has used in a day goes. @returns its id */
@@ -23,6 +23,10 @@ export async function keepSecret(
   ])
   return id
 }
+
+/** Takes a secret away for good; one that is gone already is taken away. */
+export const dropSecret = (scope: Scope, id: string): Promise<void> =>
+  run(scope, 'delete from kept_secrets where id = $1', [id])
 
 /** Opens a secret for what it was given for, and keeps it from then on. @throws {SecretUnreadable} */
 export async function openSecret(scope: Scope, key: Buffer, id: string, purpose: SecretPurpose): Promise<string> {

@@ -1,4 +1,4 @@
-export { dropRoute, dropRule, keepRoute, keepRule, routeById, type KeptRoute } from './routes'
+export { routeById } from './routes'
 export { keepStandings, standingsOf } from './standings'
 export {
   dropOldMessages,

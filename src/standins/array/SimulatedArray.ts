@@ -14,7 +14,7 @@ import type {
   UsageEntity,
   VolumeEntity,
 } from './entities'
-import type { FileServiceEntity, FileShareEntity, FileSystemEntity } from './fileEntities'
+import type { FileServiceEntity, FileShareEntity, FileSystemEntity, ReachedDirectory } from './fileEntities'
 import { notFound } from './Refused'
 import type { VolumeBytes } from './BlockStore'
 
@@ -60,6 +60,9 @@ export class SimulatedArray {
 
   /** What work of other kinds does as it goes on and when it ends; set by whoever starts such work. */
   extraWork: ExtraWork | undefined
+
+  /** The directory that it can reach on its network, and where. */
+  directory: ReachedDirectory | undefined
 
   /** On what file services stand: its controllers, or the nodes of a cluster. */
   fileUnits: FileUnits = {
@@ -131,7 +134,7 @@ export class SimulatedArray {
       work === 'flush-group'
         ? 'ConsistencyGroups'
         : work === 'start-file-service'
-          ? 'FileServices'
+          ? 'Oem/FileServices'
           : ofVolumes.has(work)
             ? 'Volumes'
             : 'StoragePools'

@@ -9,6 +9,26 @@ export interface FileServiceEntity {
   readonly instances: readonly { readonly unit: string; readonly address: string; readonly prefixLength: number }[]
   /** The task that starts them, one after another. */
   readonly taskId: string
+  /** The base of the directory to which it belongs. */
+  readonly joinedTo?: string
+}
+
+/** What a file server wants of a directory. */
+export interface ReachedDirectory {
+  readonly address: string
+  readonly tree: {
+    /** @returns why not */
+    join(dn: string, password: string, server: string): string | undefined
+    leave(server: string): void
+    computerDn(server: string): string
+  }
+}
+
+/** Who may do what over SMB: an account or a group by its entryUUID, or `*`. */
+export interface ShareGrantEntity {
+  readonly who: string
+  readonly name: string
+  readonly right: 'none' | 'read' | 'change' | 'full'
 }
 
 /** A file system on a volume of the array's own. */
@@ -38,6 +58,7 @@ export interface FileShareEntity {
   readonly path: string
   readonly protocols: readonly string[]
   readonly rules: readonly ExportRuleEntity[]
+  readonly grants?: readonly ShareGrantEntity[]
   /** Absent for a share of which nobody has limited anything. */
   readonly limits?: ShareLimitsEntity
 }

@@ -87,7 +87,8 @@ export function fleetControl(controlled: Controlled): FastifyInstance {
   })
   server.post('/faults', ({ body }, reply) => {
     if (!isFault(body)) return reply.code(400).send({ why: `target, and kind as one of ${faultKinds.join(', ')}` })
-    if (!arrays.some(each => each.model.name === body.target))
+    const isDirectory = body.target === 'directory' && (body.kind === 'slow' || body.kind === 'not-answering')
+    if (!isDirectory && !arrays.some(each => each.model.name === body.target))
       return reply.code(400).send({ why: `no system ${body.target}` })
     const missing = whatIsMissing(body, controlled)
     if (missing !== undefined) return reply.code(400).send({ why: missing })

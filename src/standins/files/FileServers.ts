@@ -1,7 +1,8 @@
 import type { FileServiceEntity, FileShareEntity, SimulatedArray } from '../array'
 import type { NameServer } from '../names/NameServer'
 import { isIP } from 'node:net'
-import { mayMount, mayTouch, type Caller } from './fileRights'
+import type { DirectoryTree, KnownAccount } from '../people'
+import { mayMount, mayTouch, type Caller, type Verdict } from './fileRights'
 import {
   readFile,
   removeFile,
@@ -11,9 +12,10 @@ import {
   type FileMarks,
   type Superblock,
 } from './FileSystems'
-import { instancesOf } from './fileServices'
+import { instancesOf, speaksSmb } from './fileServices'
 import { noLimits, overSoft, refusedWhy } from './limits'
 import { readFileSystem } from './shares'
+import { grantedBits, mayTouchBySmb } from './smbRights'
 
 /** Why a server did not do what a host wanted of it. */
 export interface NotDone {
@@ -30,6 +32,7 @@ interface Found {
   readonly array: SimulatedArray
   readonly service: FileServiceEntity
   readonly share: FileShareEntity
+  readonly over: 'NFS' | 'SMB'
 }
 
 /** What hosts reach over the network: the shares of all systems, by their services' names and addresses. Sources: RFC 1813, RFC 8881. */
@@ -37,6 +40,7 @@ export class FileServers {
   constructor(
     private readonly arrays: readonly SimulatedArray[],
     private readonly names: NameServer,
+    private readonly people: DirectoryTree,
   ) {}
 
   /** The address that a name leads to; an address is itself. */
@@ -62,15 +66,42 @@ export class FileServers {
   mount(server: string, path: string, from: string): Done<null> {
     const found = this.#find(server, path)
     if ('kind' in found) return found
+    if (found.over === 'SMB') return { kind: 'done', value: null }
     const verdict = mayMount(found.share.rules, this.#caller(from, { uid: 0, gid: 0, groups: [] }))
     return verdict.may ? { kind: 'done', value: null } : refused(verdict.why)
   }
 
+  /** Signs in to a share over SMB; what follows is judged anew at every request. */
+  #signedIn({ service, share }: Found, account: string): KnownAccount | NotDone {
+    const known = service.joinedTo === undefined ? undefined : this.people.account(account)
+    if (known === undefined) return refused('logon failure')
+    return grantedBits(share.grants ?? [], known) === 0 ? refused('access denied by the share') : known
+  }
+
+  /** Who may do what, by the protocol over which it is asked. */
+  #verdict(
+    found: Found,
+    from: string,
+    as: Identity | { readonly account: string },
+    marks: FileMarks,
+    isWrite: boolean,
+  ): Verdict {
+    if (found.over === 'NFS')
+      return 'account' in as
+        ? { may: false, why: 'no account is known over this protocol' }
+        : mayTouch(found.share.rules, this.#caller(from, as), marks, isWrite)
+    if (!('account' in as)) return { may: false, why: 'logon failure' }
+    const known = this.#signedIn(found, as.account)
+    return 'kind' in known
+      ? { may: false, why: known.why }
+      : mayTouchBySmb(found.share.grants ?? [], known, marks, isWrite)
+  }
+
   /** Writes a file over the network, as somebody; of one that is only reserved nothing is written. */
-  write(server: string, path: string, from: string, as: Identity, wanted: FileWanted): Done<string> {
-    const { name, length, seed, head } = wanted
-    return this.#touch(server, path, from, as, name, true, opened => {
-      const { array, share, disk, superblock, file, as: effective } = opened
+  write(server: string, path: string, from: string, as: Who, wanted: FileWanted): Done<string> {
+    const { length, seed, head } = wanted
+    return this.#touch(server, path, from, as, wanted.name, true, opened => {
+      const { array, share, disk, superblock, file, name, as: effective } = opened
       // A directory that hands its group on gives it to what is made within (POSIX.1-2024, open).
       const isHandedOn = (Number.parseInt(superblock.root?.mode ?? '0', 8) & 0o2000) !== 0
       const gid = isHandedOn ? (superblock.root?.gid ?? effective.gid) : effective.gid
@@ -98,8 +129,8 @@ export class FileServers {
     array.store.commit([array.entry('fileShares', { ...share, limits: { ...limits, overSoft: noted } })])
   }
 
-  read(server: string, path: string, from: string, as: Identity, name: string): Done<string> {
-    return this.#touch(server, path, from, as, name, false, ({ disk, superblock }) => {
+  read(server: string, path: string, from: string, as: Who, asked: string): Done<string> {
+    return this.#touch(server, path, from, as, asked, false, ({ disk, superblock, name }) => {
       const length = superblock.files.find(each => each.path === name)?.length ?? 0
       if (length > mostRead) return { kind: 'not there', why: 'file too large' }
       const sum = readFile(disk, superblock, name)
@@ -108,14 +139,14 @@ export class FileServers {
   }
 
   /** Who may write to a directory may take files out of it. */
-  remove(server: string, path: string, from: string, as: Identity, name: string): Done<null> {
+  remove(server: string, path: string, from: string, as: Who, name: string): Done<null> {
     const found = this.#find(server, path)
     if ('kind' in found) return found
     const { disk, superblock } = readFileSystem(found.array, found.share.fileSystemId)
     if (superblock === undefined) return { kind: 'not there', why: 'no file system' }
-    const verdict = mayTouch(found.share.rules, this.#caller(from, as), superblock.root ?? rootOnly, true)
+    const verdict = this.#verdict(found, from, as, superblock.root ?? rootOnly, true)
     if (!verdict.may) return refused(verdict.why)
-    removeFile(disk, superblock, name)
+    removeFile(disk, superblock, namedAs(found, superblock, name))
     this.#counted(found)
     return { kind: 'done', value: null }
   }
@@ -124,8 +155,8 @@ export class FileServers {
     server: string,
     path: string,
     from: string,
-    as: Identity,
-    name: string,
+    as: Who,
+    asked: string,
     isWrite: boolean,
     act: (opened: Opened) => Done<T>,
   ): Done<T> {
@@ -133,12 +164,13 @@ export class FileServers {
     if ('kind' in found) return found
     const { disk, superblock } = readFileSystem(found.array, found.share.fileSystemId)
     if (superblock === undefined) return { kind: 'not there', why: 'no file system' }
+    const name = namedAs(found, superblock, asked)
     const file = superblock.files.find(each => each.path === name)
     // What is new is made in its directory; what is there has rights of its own.
     const marks = file?.marks ?? superblock.root ?? rootOnly
-    const verdict = mayTouch(found.share.rules, this.#caller(from, as), marks, isWrite)
+    const verdict = this.#verdict(found, from, as, marks, isWrite)
     return verdict.may
-      ? act({ array: found.array, share: found.share, disk, superblock, file, as: verdict.as })
+      ? act({ array: found.array, share: found.share, disk, superblock, file, name, as: verdict.as })
       : refused(verdict.why)
   }
 
@@ -151,10 +183,18 @@ export class FileServers {
     if (address === undefined) return { kind: 'silent', why: `no address for ${server}` }
     const serving = this.#serving(address)
     if (serving === undefined) return { kind: 'silent', why: `${address} does not answer` }
+    // Over SMB a share has a name, and no path.
+    const over = path.startsWith('//') ? ('SMB' as const) : ('NFS' as const)
     const share = serving.array
       .all('fileShares')
-      .find(each => each.fileServiceId === serving.service.id && each.path === path)
-    return share === undefined ? { kind: 'not there', why: 'no such share' } : { ...serving, share }
+      .find(
+        each =>
+          each.fileServiceId === serving.service.id &&
+          (over === 'NFS'
+            ? each.path === path && each.protocols.some(protocol => protocol.startsWith('NFS'))
+            : `//${each.name}`.toLowerCase() === path.toLowerCase() && speaksSmb(each.protocols)),
+      )
+    return share === undefined ? { kind: 'not there', why: 'no such share' } : { ...serving, share, over }
   }
 
   #serving(address: string) {
@@ -167,6 +207,15 @@ export class FileServers {
 }
 
 export type Identity = Omit<Caller, 'address' | 'name'>
+/** Numbers over NFS; over SMB an account that has signed in on the host. */
+export type Who = Identity | { readonly account: string }
+
+/** Over SMB a name is found in whatever letters it was made. */
+function namedAs({ over }: Found, { files }: Superblock, name: string): string {
+  if (over === 'NFS' || files.some(({ path }) => path === name)) return name
+  return files.find(({ path }) => path.toLowerCase() === name.toLowerCase())?.path ?? name
+}
+
 /** A file to be written. */
 export interface FileWanted {
   readonly name: string
@@ -183,6 +232,7 @@ interface Opened {
   readonly disk: DiskBytes
   readonly superblock: Superblock
   readonly file: Superblock['files'][number] | undefined
+  readonly name: string
   readonly as: Identity
 }
 const rootOnly: FileMarks = { uid: 0, gid: 0, mode: '0755' }

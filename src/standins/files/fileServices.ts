@@ -57,11 +57,51 @@ export function makeService(
   return { service, task }
 }
 
+/**
+ * Takes a service into a directory by an account that may do so: it gets an account of its own there, and keeps nothing of the one by
+ * which it came. Null takes it out.
+ */
+export function setDirectory(
+  array: SimulatedArray,
+  id: string,
+  wanted: {
+    readonly address: string
+    readonly baseDn: string
+    readonly userName: string
+    readonly password: string
+  } | null,
+): void {
+  const { joinedTo, ...service } = array.one('fileServices', id)
+  const reached = array.directory
+  const refuse = (why: string, remedy: string) => conflict(`${service.name} joined no directory.`, why, remedy)
+  if (wanted === null) {
+    if (joinedTo === undefined) return
+    const spoken = array.all('fileShares').find(each => each.fileServiceId === id && speaksSmb(each.protocols))
+    if (spoken !== undefined)
+      throw conflict(
+        `${service.name} still belongs to it.`,
+        `${spoken.name} is shared over SMB.`,
+        'Remove that share first.',
+      )
+    reached?.tree.leave(service.name)
+    return array.store.commit([array.entry('fileServices', service)])
+  }
+  if (joinedTo !== undefined) throw refuse(`It belongs to ${joinedTo}.`, 'Take it out of that one first.')
+  if (reached === undefined || reached.address !== wanted.address.replace(/\/$/, ''))
+    throw refuse(`No directory answers at ${wanted.address}.`, 'Give another address.')
+  const why = reached.tree.join(wanted.userName, wanted.password, service.name)
+  if (why !== undefined) throw refuse(`The directory says: ${why}.`, 'Give an account that may take computers in.')
+  array.store.commit([array.entry('fileServices', { ...service, joinedTo: wanted.baseDn })])
+}
+
+export const speaksSmb = (protocols: readonly string[]) => protocols.some(each => each.startsWith('SMB'))
+
 export function removeService(array: SimulatedArray, id: string): void {
   const service = array.one('fileServices', id)
   const share = array.all('fileShares').find(each => each.fileServiceId === id)
   if (share !== undefined)
     throw conflict(`${service.name} was not removed.`, `It serves ${share.name}.`, 'Remove its shares first.')
+  if (service.joinedTo !== undefined) array.directory?.tree.leave(service.name)
   array.store.commit([array.gone('fileServices', id)])
 }
 

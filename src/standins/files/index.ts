@@ -1,5 +1,5 @@
 export * from './FileSystems'
-export { FileServers, type FileWanted, type Identity, type NotDone } from './FileServers'
+export { FileServers, type FileWanted, type Identity, type NotDone, type Who } from './FileServers'
 export { mayTouch, ruleFor, type Caller } from './fileRights'
 export * as fileServices from './fileServices'
 export * as fileShares from './shares'

@@ -4,11 +4,13 @@ import {
   type ExportRuleEntity,
   type FileShareEntity,
   type FileSystemEntity,
+  type ShareGrantEntity,
   type ShareLimitsEntity,
   type SimulatedArray,
 } from '../array'
 import { seededHex } from '../fleet'
 import { diskOf } from './diskOf'
+import { speaksSmb } from './fileServices'
 import { noLimits, overSoft } from './limits'
 import { format, markRoot, readSuperblock, usedBytes, type FileMarks, type Superblock } from './FileSystems'
 
@@ -69,6 +71,7 @@ interface ShareRequest {
   readonly path: string
   readonly protocols: readonly string[]
   readonly rules: readonly ExportRuleEntity[]
+  readonly grants: readonly ShareGrantEntity[]
   readonly root: FileMarks
 }
 
@@ -81,6 +84,17 @@ export function makeShare(array: SimulatedArray, { root, ...wanted }: ShareReque
       `${service.name} shares another at ${wanted.path}.`,
       'Choose another path.',
     )
+  if (speaksSmb(wanted.protocols)) {
+    const twin = others.find(each => speaksSmb(each.protocols) && each.name.toLowerCase() === wanted.name.toLowerCase())
+    const why =
+      twin !== undefined
+        ? `${twin.name} is its name over SMB, where letters are not told apart by size.`
+        : service.joinedTo === undefined
+          ? `${service.name} belongs to no directory: nobody could sign in.`
+          : undefined
+    if (why !== undefined)
+      throw conflict(`${wanted.name} was not shared.`, why, 'Share it over NFS, or mend that first.')
+  }
   setRoot(array, wanted.fileSystemId, root)
   const share = { id: array.nextId('fileShares', wanted.name), ...wanted }
   array.store.commit([array.entry('fileShares', share)])
@@ -92,17 +106,18 @@ export function setShare(
   id: string,
   wanted: {
     readonly rules?: FileShareEntity['rules']
+    readonly grants?: readonly ShareGrantEntity[]
     readonly root?: FileMarks
     readonly limits?: Partial<Omit<ShareLimitsEntity, 'overSoft'>>
   },
 ): void {
   const share = array.one('fileShares', id)
   if (wanted.root !== undefined) setRoot(array, share.fileSystemId, wanted.root)
-  const { rules = share.rules } = wanted
+  const { rules = share.rules, grants = share.grants ?? [] } = wanted
   const limits = { ...(share.limits ?? noLimits), ...wanted.limits }
   const files = readFileSystem(array, share.fileSystemId).superblock?.files ?? []
   const kept = { ...limits, overSoft: overSoft(limits, files, array.clock.now()) }
-  array.store.commit([array.entry('fileShares', { ...share, rules, limits: kept })])
+  array.store.commit([array.entry('fileShares', { ...share, rules, grants, limits: kept })])
 }
 
 function setRoot(array: SimulatedArray, fileSystemId: string, root: FileMarks): void {

@@ -1,10 +1,10 @@
-import type { FileServers, FileWanted, Identity, NotDone } from '../files'
+import type { FileServers, FileWanted, NotDone, Who } from '../files'
 import { refuse } from './HostRefused'
 
 /** A share in the host's table of file systems: mounted now, and at every start. */
 export interface ShareMount {
   readonly server: string
-  /** As the server exports it. */
+  /** As the server exports it; over SMB its name behind two slashes. */
   readonly share: string
   /** Where the host has it. */
   readonly path: string
@@ -69,18 +69,18 @@ export class HostShares {
     return this.#at(path) !== undefined
   }
 
-  write(path: string, as: Identity, wanted: Omit<FileWanted, 'name'>): string {
+  write(path: string, as: Who, wanted: Omit<FileWanted, 'name'>): string {
     const { server, share, within } = this.#mounted(path)
     const file = { ...wanted, name: within }
     return this.#done(this.servers.write(server, share, this.from, as, file), 'Nothing was written.')
   }
 
-  read(path: string, as: Identity): string {
+  read(path: string, as: Who): string {
     const { server, share, within } = this.#mounted(path)
     return this.#done(this.servers.read(server, share, this.from, as, within), 'Nothing was read.')
   }
 
-  remove(path: string, as: Identity): void {
+  remove(path: string, as: Who): void {
     const { server, share, within } = this.#mounted(path)
     this.#done(this.servers.remove(server, share, this.from, as, within), 'Nothing was removed.')
   }

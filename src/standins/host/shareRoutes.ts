@@ -1,14 +1,26 @@
 import Ajv from 'ajv/dist/2020.js'
 import type { FastifyInstance } from 'fastify'
+import type { Who } from '../files'
 import { HostRefused } from './HostRefused'
 import type { SimulatedHost } from './SimulatedHost'
 
 const path = { type: 'string', pattern: '^/[A-Za-z0-9._/-]{1,200}$' } as const
+const exported = { type: 'string', pattern: '^//?[A-Za-z0-9._/-]{1,200}$' } as const
 const number = { type: 'integer', minimum: 0, maximum: 4_294_967_294 } as const
 const as = {
-  type: 'object',
-  required: ['uid', 'gid', 'groups'],
-  properties: { uid: number, gid: number, groups: { type: 'array', maxItems: 64, items: number } },
+  oneOf: [
+    {
+      type: 'object',
+      required: ['uid', 'gid', 'groups'],
+      properties: { uid: number, gid: number, groups: { type: 'array', maxItems: 64, items: number } },
+    },
+    {
+      type: 'object',
+      required: ['account'],
+      additionalProperties: false,
+      properties: { account: { type: 'string', minLength: 1, maxLength: 255 } },
+    },
+  ],
 } as const
 interface Asked {
   readonly server?: string
@@ -18,13 +30,13 @@ interface Asked {
   readonly seed?: string
   readonly head?: string
   readonly reserveBytes?: string
-  readonly as?: { readonly uid: number; readonly gid: number; readonly groups: readonly number[] }
+  readonly as?: Who
 }
 const isAsked = new Ajv().compile<Asked>({
   type: 'object',
   properties: {
     server: { type: 'string', minLength: 1, maxLength: 253 },
-    share: path,
+    share: exported,
     path,
     lengthBytes: { type: 'integer', minimum: 1, maximum: 67_108_864 },
     seed: { type: 'string', maxLength: 200 },

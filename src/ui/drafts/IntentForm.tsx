@@ -48,7 +48,9 @@ function FormOf<Intent extends object>({
   const asked = fields.filter(({ onlyWhile }) => {
     if (onlyWhile === undefined) return true
     const now = (draft.intent as AnyIntent)[onlyWhile.field]
-    return onlyWhile.is === 'filled' ? (now ?? '') !== '' : now === onlyWhile.is
+    if (onlyWhile.is === 'filled' || onlyWhile.is === 'blank')
+      return ((now ?? '') === '') === (onlyWhile.is === 'blank')
+    return [onlyWhile.is].flat().includes(String(now))
   })
   return (
     <DraftFrame title={title} draft={draft} verb={drafted.verb} isSketchBeside={isSketchBeside}>
@@ -101,6 +103,8 @@ function FieldOf<Intent extends object>({ field, kind, draft, name, choices, par
       name={name}
       suggestion={draft.plan?.suggestions?.[key] ?? ''}
       options={field.choices === undefined ? textOptions(field) : choices[field.choices]}
+      intent={draft.intent as AnyIntent}
+      set={change => draft.set(change as Partial<Intent>)}
       onChange={value => draft.set({ [key]: value } as unknown as Partial<Intent>)}
     />
   )

@@ -27,11 +27,13 @@ const choices = {
 
 /** Whether a field is asked for at the beginning. */
 const isAsked = (
-  onlyWhile: { readonly field: string; readonly is: string } | undefined,
+  onlyWhile: { readonly field: string; readonly is: string | readonly string[] } | undefined,
   start: Record<string, unknown>,
 ) =>
   onlyWhile === undefined ||
-  (onlyWhile.is === 'filled' ? (start[onlyWhile.field] ?? '') !== '' : start[onlyWhile.field] === onlyWhile.is)
+  (onlyWhile.is === 'filled' || onlyWhile.is === 'blank'
+    ? ((start[onlyWhile.field] ?? '') === '') === (onlyWhile.is === 'blank')
+    : [onlyWhile.is].flat().includes(String(start[onlyWhile.field])))
 
 test.each(withForms.map(each => [each.kind, each] as const))(
   'the form of %s begins by being planned as it stands, and every field of it is one of the intent',

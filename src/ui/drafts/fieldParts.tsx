@@ -1,6 +1,6 @@
 import isEqual from 'fast-deep-equal'
 import { useId, useState, type ComponentType } from 'react'
-import type { ExportRule } from '@/core/access'
+import type { ExportRule, ShareGrant } from '@/core/access'
 import type { Share } from '@/core/estate'
 import type { boundsOf, FieldChoices, FormField } from '@/core/intents'
 import { Tick } from '../parts/Checkbox'
@@ -15,6 +15,7 @@ import { Trouble } from '../parts/State'
 import { TextField } from '../parts/TextField'
 import { ExportRulesField } from './ExportRulesField'
 import { FileRulesField, QuotasField } from './LimitFields'
+import { CertificateField, GrantsField, PersonField } from './peopleFields'
 
 /** What can be chosen, by what a form's field says of its choices. */
 export type Choices = Readonly<Partial<Record<FieldChoices, readonly Option[]>>>
@@ -33,6 +34,9 @@ interface PartProps {
   readonly name: string | undefined
   readonly suggestion: string
   readonly options: readonly Option[] | undefined
+  /** The whole intent, for parts that another field decides of, and what sets more than their own. */
+  readonly intent: Readonly<Record<string, unknown>>
+  readonly set: (change: Readonly<Record<string, unknown>>) => void
 }
 
 const textOf = (value: unknown) => (typeof value === 'string' ? value : '')
@@ -244,6 +248,29 @@ const FileRules = ({ field, value, error, onChange }: PartProps) => (
   <FileRulesField label={field.label} value={(value ?? []) as Share['fileRules']} error={error} onChange={onChange} />
 )
 
+const Grants = ({ field, value, error, onChange }: PartProps) => (
+  <GrantsField label={field.label} value={(value ?? []) as readonly ShareGrant[]} error={error} onChange={onChange} />
+)
+const Person = ({ field, value, error, onChange }: PartProps) => (
+  <PersonField label={field.label} hint={field.hint} value={textOf(value)} error={error} onChange={onChange} />
+)
+const Certificate = ({ field, value, error, onChange, intent, set }: PartProps) => (
+  <CertificateField
+    label={field.label}
+    hint={field.hint}
+    value={textOf(value)}
+    error={error}
+    address={textOf(intent['address'])}
+    onChange={onChange}
+    onAccept={(fingerprint, baseDn) =>
+      set({
+        [field.field]: fingerprint,
+        ...(baseDn === undefined || textOf(intent['baseDn']) !== '' ? {} : { baseDn }),
+      })
+    }
+  />
+)
+
 /** How each sort of field is filled in. */
 export const fieldParts: Readonly<Record<Exclude<FormField['as'], 'part'>, ComponentType<PartProps>>> = {
   text: Text,
@@ -259,6 +286,9 @@ export const fieldParts: Readonly<Record<Exclude<FormField['as'], 'part'>, Compo
   file: TextOfFile,
   secret: Secret,
   'export rules': ExportRules,
+  'share grants': Grants,
+  person: Person,
+  certificate: Certificate,
   quotas: Quotas,
   'file rules': FileRules,
   'one of': OneOf,

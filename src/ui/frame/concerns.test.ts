@@ -37,6 +37,7 @@ test('every table that a page listens to is one that the database tells of', () 
     '0018-paths.sql.ts',
     '0019-telling.sql.ts',
     '0020-files.sql.ts',
+    '0022-directories.sql.ts',
   ]
     .map(name => readFileSync(join(folder, name), 'utf8'))
     .join('\n')

@@ -10,7 +10,9 @@ const shown: readonly (readonly [string, ReadonlySet<string>])[] = [
   ['/provision/hosts', new Set(['hosts', 'host_groups', 'host_paths', 'mappings', 'systems'])],
   ['/provision/shares', new Set(['shares', 'file_services', 'hosts', 'volumes', 'systems'])],
   ['/provision/file-services', new Set(['file_services', 'shares', 'systems'])],
-  ['/grant', new Set(['shares', 'file_services', 'hosts', 'systems'])],
+  ['/grant/people', new Set(['principals', 'directories', 'shares', 'file_services'])],
+  ['/grant/directories', new Set(['directories', 'principals'])],
+  ['/grant', new Set(['principals', 'shares', 'file_services', 'hosts', 'systems'])],
   [
     '/provision',
     new Set([

@@ -1,35 +1,55 @@
 'use client'
 import Link from 'next/link'
-import { useMemo, useState } from 'react'
-import { fileGates, rightsMatrix, type FileRequest, type Right, type ShareRights } from '@/core/access'
+import { useMemo, useState, type ReactNode } from 'react'
+import { fileGates, rightsMatrix, smbRight, type FileRequest, type Right, type ShareRights } from '@/core/access'
 import type { Share } from '@/core/estate'
 import { countAtStart, countWords } from '@/core/units'
 import type { GrantPage } from '@/core/views'
 import { Margin, Page as Frame, Title } from '../frame'
+import { PersonChoice, useSomebody } from '../people'
 import { Choice } from '../parts/Choice'
 import { Mark } from '../parts/State'
 import { TextField } from '../parts/TextField'
 import { GateLines, quotaOf } from '../provision/files'
+import { ServerLists } from '../table'
 import { RightMark, rightWords } from './RightMark'
 
 const idOf = (text: string) => (/^\d{1,10}$/.test(text.trim()) ? Number(text) : undefined)
-const rightsOf = ({ rules, ownerUid, ownerGid, mode }: Share): ShareRights => ({
-  rules,
+const rightsOf = ({ protocols, rules, ownerUid, ownerGid, mode }: Share): ShareRights => ({
+  rules: protocols.some(each => each.startsWith('NFS')) ? rules : noRules,
   root: { uid: ownerUid, gid: ownerGid, mode },
 })
+const noRules: ShareRights['rules'] = []
+const speaksSmb = ({ protocols }: Share) => protocols.some(each => each.startsWith('SMB'))
 type Shown = 'all' | 'may' | 'differs'
 
+interface MatrixProps {
+  readonly page: GrantPage
+  /** The other pages of this section. */
+  readonly beside?: ReactNode
+}
+
 /** What somebody may do with every share from every host, and why: hosts below each other, shares beside each other. */
-export function WhoCanMatrix({ page }: { readonly page: GrantPage }) {
+export const WhoCanMatrix = (props: MatrixProps) => (
+  <ServerLists>
+    <Matrix {...props} />
+  </ServerLists>
+)
+
+function Matrix({ page, beside }: MatrixProps) {
   const { shares, hosts } = page
   const [uid, setUid] = useState('1000')
   const [groups, setGroups] = useState('1000')
+  const [personId, choosePerson] = useState('')
+  const somebody = useSomebody(personId)
   const [shown, show] = useState<Shown>('all')
   const [chosen, choose] = useState<{ readonly host: number; readonly share: number }>({ host: 0, share: 0 })
   const identity = useMemo(() => {
+    if (somebody !== undefined) return { uid: somebody.is.uid, gid: somebody.is.gid, groups: somebody.is.groups }
     const ids = groups.split(/[\s,]+/).flatMap(each => idOf(each) ?? [])
     return { uid: idOf(uid) ?? 65_534, gid: ids[0] ?? 65_534, groups: ids.slice(1) }
-  }, [uid, groups])
+  }, [uid, groups, somebody])
+  const who = somebody?.person.name ?? `uid ${identity.uid}`
   const cells = useMemo(
     () =>
       rightsMatrix(
@@ -64,22 +84,35 @@ export function WhoCanMatrix({ page }: { readonly page: GrantPage }) {
             page={page}
             share={share}
             host={host}
+            who={who}
             request={{ ...identity, clientAddress: host.addresses[0] ?? '', clientName: null, flavour: 'sys' }}
           />
         )
       }
     >
-      <Title words="Grant" />
-      <Sentence page={page} rights={all.map(({ right }) => right)} uid={identity.uid} />
-      <div className="grid max-w-[640px] grid-cols-[120px_180px_minmax(0,1fr)] gap-x-3">
+      <Title words="Grant">{beside}</Title>
+      <Sentence page={page} rights={all.map(({ right }) => right)} who={who} />
+      <div className="grid max-w-[820px] grid-cols-[220px_90px_150px_minmax(0,1fr)] items-start gap-x-3">
+        <PersonChoice
+          label="Who"
+          chosen={personId === '' ? '' : (somebody?.person.name ?? '…')}
+          onChoose={found => choosePerson(found?.id ?? '')}
+        />
         <TextField
           label="uid"
           isMono
-          value={uid}
+          value={somebody?.is.uid ?? uid}
+          disabled={personId !== ''}
           error={idOf(uid) === undefined ? 'A whole number.' : undefined}
           onChange={setUid}
         />
-        <TextField label="gid, other groups" isMono value={groups} onChange={setGroups} />
+        <TextField
+          label="gid, other groups"
+          isMono
+          disabled={personId !== ''}
+          value={somebody === undefined ? groups : [somebody.is.gid, ...somebody.is.groups].join(', ')}
+          onChange={setGroups}
+        />
         <Choice
           label="Hosts"
           value={shown}
@@ -108,6 +141,21 @@ export function WhoCanMatrix({ page }: { readonly page: GrantPage }) {
               </tr>
             </thead>
             <tbody>
+              {somebody !== undefined && shares.some(each => speaksSmb(each)) && (
+                <tr>
+                  <td className="font-semibold">anywhere</td>
+                  <td className="text-second">over SMB</td>
+                  {shares.map(each => (
+                    <td key={each.id} className="text-center">
+                      {speaksSmb(each) ? (
+                        <RightMark right={smbRight({ grants: each.grants, root: rightsOf(each).root }, somebody.is)} />
+                      ) : (
+                        <span className="text-second">–</span>
+                      )}
+                    </td>
+                  ))}
+                </tr>
+              )}
               {rows.map(({ host: each, index, cells: own }) => (
                 <tr key={each.id}>
                   <td className="font-semibold">{each.name}</td>
@@ -150,11 +198,11 @@ const Legend = () => (
 function Sentence({
   page,
   rights,
-  uid,
+  who,
 }: {
   readonly page: GrantPage
   readonly rights: readonly Right[]
-  readonly uid: number
+  readonly who: string
 }) {
   const { shares, shareCount, hosts, hostCount } = page
   if (shareCount === 0)
@@ -168,7 +216,7 @@ function Sentence({
   return (
     <p className="sentence">
       <b>
-        uid {uid} may change {waysOf(change)}, and read {waysOf(read)}.
+        {who} may change {waysOf(change)}, and read {waysOf(read)}.
       </b>{' '}
       There are {countWords(rights.length, 'way', 'ways')} from {countWords(hosts.length, 'host', 'hosts')} to{' '}
       {countWords(shares.length, 'share', 'shares')}.{' '}
@@ -187,13 +235,15 @@ interface CellProps {
   readonly share: Share
   readonly host: GrantPage['hosts'][number]
   readonly request: Omit<FileRequest, 'operation'>
+  readonly who: string
 }
 
 /** One of the ways: every gate for a write, and for a read where it differs. */
-function Cell({ page: { services }, share, host, request }: CellProps) {
+function Cell({ page: { services }, share, host, request, who }: CellProps) {
   const service = services.find(({ id }) => id === share.fileServiceId)
   const state = {
     name: share.name,
+    protocols: share.protocols,
     addresses: (service?.instances ?? []).flatMap(({ address, standsOn }) => (standsOn === null ? [] : [address])),
     freeBytes: BigInt(share.sizeBytes) - BigInt(share.usedBytes),
     quotaOf: quotaOf(share),
@@ -216,7 +266,7 @@ function Cell({ page: { services }, share, host, request }: CellProps) {
       }
     >
       <h2>
-        uid {request.uid} on {share.name}
+        {who} on {share.name}
       </h2>
       <p className="sentence mt-0">
         <span className={write.allowed ? 'text-fine' : read.allowed ? 'text-soon' : 'text-now'}>

@@ -29,7 +29,9 @@ import {
   withdrawException,
   estateNow,
 } from '@/records/inventory'
-import { dropRoute, dropRule, keepRoute, keepRule } from '@/records/telling'
+import { dropOwn, keepOwn } from '@/records/objects'
+import { dropSecret, openSecret } from '@/records/secrets'
+import { readDirectory } from '../collect/readDirectory'
 import { collectSystem } from '../collect/collectSystem'
 import { HoldLost, StopWanted } from '../errors'
 import type { World } from '../World'
@@ -63,6 +65,7 @@ export function portsFor(world: World, change: ChangeRecord, step: Standing): Ch
     of: async (id, name) => patience.counted(await (await system(id)).of(name), `${id}.${name}`),
     probedSystem: async id => patience.counted(await world.probedSystem(id), id),
     host: async (address, secretId) => patience.counted(await world.host(address, secretId), address),
+    joiningSecret: id => openSecret(scope, world.key, id, 'joining'),
     node: async address => patience.counted(await world.node(address), address),
     tell: async (routeId, message, key) => (await world.teller(routeId)).tell(message, key),
     madeBy: change.madeBy,
@@ -96,10 +99,10 @@ const recordsOf = (world: World): ChangePorts['records'] => {
     setApplication: (ids, application) => setApplication(scope, ids, application),
     setImage: (id, isImage) => setImage(scope, id, isImage),
     keepPool: (id, keptFor) => keepPool(scope, id, keptFor),
-    keepRoute: (kept, id, key) => keepRoute(scope, kept, id, key),
-    dropRoute: id => dropRoute(scope, id),
-    keepRule: (kept, id, key) => keepRule(scope, kept, id, key),
-    dropRule: id => dropRule(scope, id),
+    keepOwn: (name, kept, id, key, secretId) => keepOwn(scope, name, kept, id, key, secretId),
+    dropSecret: id => dropSecret(scope, id),
+    dropOwn: (name, id) => dropOwn(scope, name, id),
+    readDirectory: (id, told) => readDirectory(world, id, told),
     keepPathProbe: probe => keepPathProbe(scope, probe),
     signException: (exception, key) => signException(scope, exception, key),
     withdrawException: key => withdrawException(scope, key),

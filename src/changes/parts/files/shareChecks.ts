@@ -5,7 +5,9 @@ import {
   ruleReach,
   ruleTroubles,
   wholeMode,
+  everybody,
   type ExportRule,
+  type ShareGrant,
   type ShareRights,
 } from '@/core/access'
 import type { Estate, Share } from '@/core/estate'
@@ -18,6 +20,7 @@ export interface RightsAsked {
   readonly ownerGid: number
   readonly mode: string
   readonly rules: readonly ExportRule[]
+  readonly grants?: readonly ShareGrant[]
 }
 
 export const rightsAsked = ({
@@ -25,18 +28,84 @@ export const rightsAsked = ({
   ownerGid,
   mode,
   rules,
-}: RightsAsked): Pick<Share, 'ownerUid' | 'ownerGid' | 'mode' | 'rules'> => ({
+  grants = [],
+}: RightsAsked): Pick<Share, 'ownerUid' | 'ownerGid' | 'mode' | 'rules' | 'grants'> => ({
   ownerUid,
   ownerGid,
   mode: wholeMode(mode),
   rules: rules.map(each => ({ ...each, client: each.client.trim(), flavours: [...each.flavours] })),
+  grants: grants.map(each => ({ ...each })),
 })
 
 const shownRules = 6
 
-/** That rules and mode can be, and what of them is hardly meant. */
-export function rightsChecks(asked: RightsAsked): PlanCheck[] {
-  const { rules, mode } = asked
+/** Over what a share is served. */
+export interface Over {
+  readonly isNfs: boolean
+  readonly isSmb: boolean
+}
+
+export const overOf = (protocols: readonly string[]): Over => ({
+  isNfs: protocols.some(each => each.startsWith('NFS')),
+  isSmb: protocols.some(each => each.startsWith('SMB')),
+})
+
+/** That rules, grants and mode can be, and what of them is hardly meant. */
+export function rightsChecks(asked: RightsAsked, estate: Estate, over: Over): PlanCheck[] {
+  const { mode } = asked
+  return [
+    rule(
+      'mode',
+      isMode(mode),
+      `Its root has mode ${wholeMode(mode)}.`,
+      'A mode is three or four octal digits, such as 0770.',
+      { field: 'mode' },
+    ),
+    ...(over.isNfs ? ruleChecks(asked) : []),
+    ...(over.isSmb ? grantChecks(asked, estate) : []),
+  ]
+}
+
+/** That grants are for somebody whom a directory has, each once, and that someone is let in. */
+function grantChecks({ grants = [] }: RightsAsked, { principals }: Estate): PlanCheck[] {
+  const known = new Map(principals.map(each => [each.durableId, each]))
+  const unknown = grants.filter(({ who }) => who !== everybody && !known.has(who))
+  const gone = grants.filter(({ who }) => (known.get(who)?.goneSince ?? null) !== null)
+  const twice = grants.filter(({ who }, index) => grants.findIndex(each => each.who === who) !== index)
+  const names = (all: readonly ShareGrant[]) =>
+    all
+      .slice(0, shownRules)
+      .map(({ name }) => name)
+      .join(', ')
+  const field = { field: 'grants' }
+  return [
+    rule(
+      'grants-known',
+      unknown.length === 0,
+      'Each grant is for a person or a group of a directory.',
+      `No directory has ${names(unknown)}.`,
+      field,
+    ),
+    rule('grants-once', twice.length === 0, 'Each has one grant.', `${names(twice)} has more than one grant.`, field),
+    advise(
+      'grants-there',
+      gone.length === 0,
+      'Each is there still.',
+      `${names(gone)} is no longer in its directory.`,
+      field,
+    ),
+    advise(
+      'somebody-granted',
+      grants.some(({ right }) => right !== 'none'),
+      'Somebody may use it over SMB.',
+      'No grant lets anybody use it over SMB.',
+      { ...field, remedy: 'Grant a group what it needs.' },
+    ),
+  ]
+}
+
+function ruleChecks(asked: RightsAsked): PlanCheck[] {
+  const { rules } = asked
   const troubles = ruleTroubles(rules, ruleReach(rules))
   const wrong = troubles.filter(({ level }) => level === 'must')
   const odd = troubles.filter(({ level }) => level === 'warn')
@@ -46,13 +115,6 @@ export function rightsChecks(asked: RightsAsked): PlanCheck[] {
       .map(({ index, why }) => `Rule ${index + 1}: ${why}`)
       .join(' ')
   return [
-    rule(
-      'mode',
-      isMode(mode),
-      `Its root has mode ${wholeMode(mode)}.`,
-      'A mode is three or four octal digits, such as 0770.',
-      { field: 'mode' },
-    ),
     rule('rules', wrong.length === 0, 'Each rule can be read.', words(wrong), { field: 'rules' }),
     advise('rules-reached', odd.length === 0, 'Each rule decides for somebody.', words(odd), { field: 'rules' }),
     advise(

@@ -1,5 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises'
-import { decidingRule, exportTable, mayFile, squashed, type ShareRights } from '@/core/access'
+import { decidingRule, exportTable, mayFile, squashed, type ShareGrant, type ShareRights } from '@/core/access'
 import { hasAgent, type AskedHost, type Estate, type FileService, type Share } from '@/core/estate'
 import type { Attempt, ChangePorts, FileCaller, Host } from '@/ports'
 import type { Evidence } from '../../ChangeKind'
@@ -15,7 +15,9 @@ export interface TriedShare {
   readonly name: string
   readonly server: string
   readonly path: string
+  readonly protocols: readonly string[]
   readonly rights: ShareRights
+  readonly grants: readonly ShareGrant[]
 }
 
 export const rightsOf = (share: Pick<Share, 'ownerUid' | 'ownerGid' | 'mode' | 'rules'>): ShareRights => ({
@@ -24,13 +26,15 @@ export const rightsOf = (share: Pick<Share, 'ownerUid' | 'ownerGid' | 'mode' | '
 })
 
 export const triedShare = (
-  share: Pick<Share, 'name' | 'path' | 'ownerUid' | 'ownerGid' | 'mode' | 'rules'>,
+  share: Pick<Share, 'name' | 'path' | 'protocols' | 'ownerUid' | 'ownerGid' | 'mode' | 'rules' | 'grants'>,
   service: FileService,
 ): TriedShare => ({
   name: share.name,
   server: service.name,
   path: share.path,
+  protocols: share.protocols,
   rights: rightsOf(share),
+  grants: share.grants,
 })
 
 const asking = (host: Pick<AskedHost, 'name' | 'addresses'>) => ({

@@ -10,7 +10,7 @@ const host: AskedHost = {
   ...{ initiators: [], addresses: ['10.0.1.7'], revision: 1 },
 }
 const share = (access: 'rw' | 'ro' | 'none'): TriedShare => ({
-  ...{ name: 'scans', server: 'files.example', path: '/scans' },
+  ...{ name: 'scans', server: 'files.example', path: '/scans', protocols: ['NFSv4_2'], grants: [] },
   rights: { rules: [{ ...newRule, client: '*', access }], root: { uid: 2001, gid: 300, mode: '0770' } },
 })
 const sum = { sha256: 'a'.repeat(64) }

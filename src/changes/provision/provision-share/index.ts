@@ -1,3 +1,4 @@
+import { nfsVersions, smbVersions, type FileProtocol } from '@/core/estate'
 import { rankPools, type RankedPool } from '@/core/classes'
 import { nameCheck, those, type Estate } from '@/core/estate'
 import { provisionShareIntent, type ProvisionShareIntent as Intent } from '@/core/intents'
@@ -6,8 +7,10 @@ import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
 import type { ChangePorts } from '@/ports'
 import { absent, answers, rule, there } from '../../parts/checks'
-import { reachEffects, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
-import { hostsToTry, rightsOf, tried, triedShare } from '../../parts/files/shareTrials'
+import { overOf, reachEffects, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
+import { rightsOf, triedShare } from '../../parts/files/shareTrials'
+import { triedByAll } from '../../parts/files/smbTrials'
+import { whoIsGranted } from '../../parts/files/whoIsGranted'
 import { fillEffects } from '../../parts/fill'
 import { applicationOf, keptCheck } from '../../parts/keptFor'
 import { fact } from '../../parts/known'
@@ -48,7 +51,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       ...checksOf(seen),
       ...size.checks,
       ...(pool === undefined || size.bytes === 0n ? [] : fitChecks(pool, size.bytes, true)),
-      ...rightsChecks(intent),
+      ...rightsChecks(intent, estate, overOf(protocolsOf(intent))),
     ],
     effects: [
       ...(pool === undefined ? [] : fillEffects(pool, size.bytes, 0n)),
@@ -88,7 +91,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
                 wanted: {
                   name: intent.name,
                   path: `/${intent.name}`,
-                  protocols: ['NFSv3', 'NFSv4_1', 'NFSv4_2'],
+                  protocols: protocolsOf(intent),
                   fileServiceLocator: service.locator,
                   ...wanted,
                 },
@@ -102,7 +105,46 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
-function checksOf({ estate, intent, pool, ranking, service, serviceClass, system }: Seen): readonly PlanCheck[] {
+const protocolsOf = ({ over = 'NFS' }: Intent): FileProtocol[] => [
+  ...(over === 'SMB' ? [] : nfsVersions),
+  ...(over === 'NFS' ? [] : smbVersions),
+]
+
+/** Over SMB people sign in by the directory of the service, and letters of names are not told apart by size. */
+function smbChecks({ estate, intent, service }: Seen): PlanCheck[] {
+  if (intent.over === undefined || intent.over === 'NFS' || service === undefined) return []
+  const twin = estate.shares.find(
+    each =>
+      each.fileServiceId === service.id &&
+      each.name !== intent.name &&
+      each.name.toLowerCase() === intent.name.toLowerCase() &&
+      overOf(each.protocols).isSmb,
+  )
+  return [
+    rule(
+      'joined',
+      service.joinedTo !== null,
+      `People sign in by ${service.joinedTo ?? ''}.`,
+      `${service.name} belongs to no directory: over SMB nobody could sign in.`,
+      { field: 'over', remedy: 'Take the service into a directory first, or share it over NFS.' },
+    ),
+    absent(
+      'no-twin',
+      twin,
+      'No share there has the name in other letters.',
+      each => `${each.name} is the same name over SMB.`,
+      {
+        field: 'name',
+      },
+    ),
+  ]
+}
+
+function checksOf(seen: Seen): readonly PlanCheck[] {
+  return [...ownChecks(seen), ...smbChecks(seen)]
+}
+
+function ownChecks({ estate, intent, pool, ranking, service, serviceClass, system }: Seen): readonly PlanCheck[] {
   const share = estate.shares.find(each => each.fileServiceId === service?.id && each.name === intent.name)
   const volume = estate.volumes.find(each => each.name === intent.name && each.systemId === system?.id)
   return [
@@ -187,14 +229,16 @@ async function prove(plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promis
   const evidence = [standsAsAsked('The system states the share as it was asked for', stated, exported.wanted)]
   if (service === undefined) return evidence
   const share = triedShare(exported.wanted, service)
-  return [...evidence, ...(await tried(ports, share, hostsToTry(estate, share.rights)))]
+  return [...evidence, ...(await triedByAll(ports, estate, share))]
 }
 
 export const provisionShare: ChangeKind<Intent, Step> = {
   ...provisionShareIntent,
-  needs: ({ fileServiceId, name }) => [
+  needs: ({ fileServiceId, name, grants, over }) => [
     those('volumes', 'name', name),
     those('shares', 'name', name),
+    ...(over === undefined || over === 'NFS' ? [] : [those('shares', 'fileServiceId', fileServiceId)]),
+    ...whoIsGranted(grants),
     those('fileServices', 'id', fileServiceId),
   ],
   plan,

@@ -211,7 +211,8 @@ export const serveFiles: ChangeKind<Intent, Step> = {
     const isDone = async () =>
       (await services.at(made.locator))?.instances.every(each => each.standsOn !== null) === true
     await waitForTask({ systemId: step.systemId, task: made.task, words: 'Starting', isDone }, ports)
-    return { locator: made.locator }
+    // Where the task says that it stands is what the system says; what bears the mark of this step is the one.
+    return { locator: (await services.byKey(key))?.locator ?? made.locator }
   },
   async undoStep(step, { key }, ports) {
     const services = await ports.of(step.systemId, 'fileServices')

@@ -1,11 +1,14 @@
 import { one, type Estate } from '@/core/estate'
 import { setShareRightsIntent, type SetShareRightsIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
+import { countWords } from '@/core/units'
 import type { ChangePorts, ShareRightsWanted } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { answers, there } from '../../parts/checks'
-import { reachEffects, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
-import { hostsToTry, rightsOf, tried, triedShare } from '../../parts/files/shareTrials'
+import { overOf, reachEffects, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
+import { rightsOf, triedShare } from '../../parts/files/shareTrials'
+import { triedByAll } from '../../parts/files/smbTrials'
+import { whoIsGranted } from '../../parts/files/whoIsGranted'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
@@ -25,13 +28,14 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const look = lookInto(estate)
   const share = look.one('shares', intent.shareId)
   const system = look.one('systems', share?.systemId)
-  const wanted = rightsAsked(intent)
+  // What is left out stays as it is.
+  const wanted = rightsAsked({ ...intent, grants: intent.grants ?? share?.grants ?? [] })
   return outlined<Step>(estate, {
     title: `Set who may use ${share?.name ?? 'a share'}`,
     checks: [
       there('share', share, each => `${each.name} is there.`, 'Choose a share.'),
       ...(system === undefined ? [] : [answers(system)]),
-      ...rightsChecks(intent),
+      ...rightsChecks({ ...intent, grants: wanted.grants }, estate, overOf(share?.protocols ?? ['NFSv4_2'])),
     ],
     effects: share === undefined ? [] : reachEffects(estate, rightsOf(share), rightsOf(wanted)),
     undo: { possible: true, how: 'What was before is kept, and set again.' },
@@ -40,7 +44,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
         ? []
         : [
             {
-              words: `Set ${wanted.rules.length} ${wanted.rules.length === 1 ? 'rule' : 'rules'} and mode ${wanted.mode}`,
+              words: `Set ${countWords(wanted.rules.length, 'rule', 'rules')}, ${countWords(wanted.grants.length, 'grant', 'grants')} and mode ${wanted.mode}`,
               seconds: 0.4,
               step: {
                 step: 'set',
@@ -65,10 +69,14 @@ async function prove(step: Step, ports: ChangePorts): Promise<Evidence[]> {
   const estate = await ports.estate()
   const share = estate.shares.find(({ id }) => id === step.shareId)
   const service = estate.fileServices.find(({ id }) => id === share?.fileServiceId)
-  const as = standsAsAsked('The system states the rules and the mode as they were asked for', stated, step.wanted)
+  const as = standsAsAsked(
+    'The system states the rules, the grants and the mode as they were asked for',
+    stated,
+    step.wanted,
+  )
   if (share === undefined || service === undefined) return [as]
   const set = triedShare({ ...share, ...step.wanted, rules: [...step.wanted.rules] }, service)
-  return [as, ...(await tried(ports, set, hostsToTry(estate, set.rights)))]
+  return [as, ...(await triedByAll(ports, estate, set))]
 }
 
 const setTo = async ({ systemId, locator, name }: Step, rights: ShareRightsWanted, ports: ChangePorts) =>
@@ -76,7 +84,9 @@ const setTo = async ({ systemId, locator, name }: Step, rights: ShareRightsWante
 
 export const setShareRights: ChangeKind<Intent, Step> = {
   ...setShareRightsIntent,
-  needs: ({ shareId }) => [one('shares', shareId)],
+  needs: ({ shareId, grants }) => [one('shares', shareId), ...whoIsGranted(grants)],
+  needsAlso: ({ shares: [share] }, { grants }) =>
+    grants === undefined && share !== undefined ? whoIsGranted(share.grants) : undefined,
   plan,
   async runStep(step, _context, ports) {
     await setTo(step, step.wanted, ports)

@@ -1,20 +1,32 @@
-import { byId, hasAgent, one, type Estate } from '@/core/estate'
-import { exportTable, mayFile } from '@/core/access'
+import { byId, hasAgent, one, those, type Estate } from '@/core/estate'
+import { exportTable, mayBySmb, mayFile, signedIn } from '@/core/access'
 import { testShareIntent, type TestShareIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { advise, rule, there } from '../../parts/checks'
+import { overOf } from '../../parts/files/shareChecks'
 import { rightsOf, triedFrom, triedShare } from '../../parts/files/shareTrials'
+import { groupsIn, triedBySmb } from '../../parts/files/smbTrials'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 
 type Step = Readonly<{ step: 'try'; shareId: string; systemId: string }>
 
+/** As whom it is tried: a person of a directory, or numbers. */
+function triedAs(estate: Estate, { personId, uid, gid, groups }: Intent) {
+  const person = byId(estate.principals, personId)
+  const is = person === undefined ? undefined : signedIn(person, groupsIn(estate))
+  return { person, is: is ?? { uid, gid, groups, durableId: '', groupIds: [], isDisabled: false } }
+}
+
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const look = lookInto(estate)
   const share = look.one('shares', intent.shareId)
   const host = look.one('hosts', intent.hostId)
-  const { uid, gid, groups } = intent
+  const tried = triedAs(estate, intent)
+  look.at('principals', tried.person === undefined ? [] : [tried.person])
+  const { uid, gid, groups } = tried.is
+  const isSmb = share !== undefined && tried.person !== undefined && overOf(share.protocols).isSmb
   const request = {
     clientAddress: host?.addresses[0] ?? '',
     clientName: null,
@@ -24,11 +36,29 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     flavour: 'sys' as const,
     operation: 'write' as const,
   }
-  const answer = share === undefined ? undefined : mayFile(exportTable(share.rules), request, rightsOf(share).root)
+  const answer =
+    share === undefined
+      ? undefined
+      : isSmb
+        ? mayBySmb(share.grants, tried.is, 'write', rightsOf(share).root)
+        : mayFile(exportTable(share.rules), request, rightsOf(share).root)
   return outlined<Step>(estate, {
-    title: `Try ${share?.name ?? 'a share'} as uid ${uid} from ${host?.name ?? 'a host'}`,
+    title: `Try ${share?.name ?? 'a share'} as ${tried.person?.name ?? `uid ${uid}`} from ${host?.name ?? 'a host'}`,
     checks: [
       there('share', share, each => `${each.name} is there.`, 'Choose a share.'),
+      ...(intent.personId === undefined || intent.personId === ''
+        ? []
+        : [
+            there(
+              'person',
+              tried.person,
+              each => `${each.name} is in the directory.`,
+              'That person is in no directory.',
+              {
+                field: 'personId',
+              },
+            ),
+          ]),
       there('host', host, each => `${each.name} tries it.`, 'Choose a host.', { field: 'hostId' }),
       ...(host === undefined
         ? []
@@ -88,12 +118,16 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
 
 export const testShare: ChangeKind<Intent, Step> = {
   ...testShareIntent,
-  needs: ({ shareId }) => [one('shares', shareId)],
+  needs: ({ shareId, personId = '' }) => [
+    one('shares', shareId),
+    ...(personId === '' ? [] : [one('principals', personId), those('principals', 'sort', 'group')]),
+  ],
   plan,
   // What it is tried on is read anew: who answers at its addresses may have changed.
   runStep: async ({ shareId, systemId }) => ({ shareId, systemId }),
   undoStep: async () => undefined,
-  async prove({ shareId, hostId, uid, gid, groups, isRestarted }, _plan, _facts, ports) {
+  async prove(intent, _plan, _facts, ports) {
+    const { shareId, hostId, isRestarted } = intent
     const estate = await ports.estate()
     const share = byId(estate.shares, shareId)
     const service = byId(estate.fileServices, share?.fileServiceId)
@@ -106,7 +140,16 @@ export const testShare: ChangeKind<Intent, Step> = {
           measured: { share: share?.name ?? 'gone', host: host?.name ?? 'gone' },
         },
       ]
-    return triedFrom(ports, triedShare(share, service), host, [{ uid, gid, groups }], isRestarted)
+    const { person, is } = triedAs(estate, intent)
+    const { isNfs, isSmb } = overOf(share.protocols)
+    const { uid, gid, groups } = is
+    const stated = triedShare(share, service)
+    return [
+      ...(isNfs ? await triedFrom(ports, stated, host, [{ uid, gid, groups }], isRestarted) : []),
+      ...(isSmb && person !== undefined
+        ? await triedBySmb(ports, stated, host, [{ account: person.account, is }])
+        : []),
+    ]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
   reverse: () => undefined,

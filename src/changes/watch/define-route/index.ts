@@ -157,11 +157,11 @@ export const defineRoute: ChangeKind<Intent, Step> = {
   needs: () => [],
   plan,
   runStep: async (step, { key }, ports) => ({
-    routeId: await ports.records.keepRoute({ ...step.after, secretId: step.secretId }, step.routeId, key),
+    routeId: await ports.records.keepOwn('routes', step.after, step.routeId, key, step.secretId),
   }),
   async undoStep(step, { facts }, ports) {
-    if (step.before !== null) await ports.records.keepRoute({ ...step.before, secretId: null }, step.routeId, '')
-    else if (facts['routeId'] !== undefined) await ports.records.dropRoute(facts['routeId'])
+    if (step.before !== null) await ports.records.keepOwn('routes', step.before, step.routeId, '')
+    else if (facts['routeId'] !== undefined) await ports.records.dropOwn('routes', facts['routeId'])
     return undefined
   },
   prove: async (_intent, made, facts, ports) => [

@@ -134,10 +134,12 @@ export const defineRule: ChangeKind<Intent, Step> = {
   ...defineRuleIntent,
   needs: () => [],
   plan,
-  runStep: async (step, { key }, ports) => ({ ruleId: await ports.records.keepRule(step.after, step.ruleId, key) }),
+  runStep: async (step, { key }, ports) => ({
+    ruleId: await ports.records.keepOwn('rules', step.after, step.ruleId, key),
+  }),
   async undoStep(step, { facts }, ports) {
-    if (step.before !== null) await ports.records.keepRule(step.before, step.ruleId, '')
-    else if (facts['ruleId'] !== undefined) await ports.records.dropRule(facts['ruleId'])
+    if (step.before !== null) await ports.records.keepOwn('rules', step.before, step.ruleId, '')
+    else if (facts['ruleId'] !== undefined) await ports.records.dropOwn('rules', facts['ruleId'])
     return undefined
   },
   async prove(_intent, made, facts, ports) {

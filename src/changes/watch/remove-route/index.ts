@@ -1,62 +1,38 @@
-import { byId, type Estate } from '@/core/estate'
-import { removeRouteIntent, type RouteIntent as Intent } from '@/core/intents'
-import type { Plan } from '@/core/plan'
-import type { ChangeKind } from '../../ChangeKind'
-import { advise, there } from '../../parts/checks'
-import { lookInto } from '../../parts/look'
-import { outlined } from '../../parts/outline'
+import type { Estate } from '@/core/estate'
+import { removeRouteIntent, type RouteIntent } from '@/core/intents'
+import { advise } from '../../parts/checks'
+import { removingOwn } from '../../parts/removingOwn'
 
-type Step = Readonly<{ step: 'remove'; routeId: string }>
+const tellingThere = ({ rules }: Estate, id: string) => rules.filter(({ routeIds }) => routeIds.includes(id))
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
-  const look = lookInto(estate)
-  const route = look.one('routes', intent.routeId)
-  const telling = estate.rules.filter(({ routeIds }) => route !== undefined && routeIds.includes(route.id))
-  const silent = telling.filter(({ routeIds }) => routeIds.length === 1)
-  look.at('rules', telling)
-  return outlined<Step>(estate, {
-    title: `Remove the route ${route?.name ?? '…'}`,
-    checks: [
-      there('route', route, each => `${each.name} is there.`, 'Choose the route.'),
+export const removeRoute = removingOwn<'routes', RouteIntent>(removeRouteIntent, {
+  of: 'routes',
+  idOf: ({ routeId }) => routeId,
+  title: name => `Remove the route ${name}`,
+  checks(estate, { id }, look) {
+    const telling = tellingThere(estate, id)
+    const silent = telling.filter(({ routeIds }) => routeIds.length === 1)
+    look.at('rules', telling)
+    return [
       advise(
         'others',
         silent.length === 0,
         'Every rule tells somebody else besides.',
         `${silent.map(({ name }) => name).join(', ')} will tell nobody.`,
       ),
-    ],
-    effects: [{ figure: 'rules', label: 'Rules that tell there', unit: 'count', before: telling.length, after: 0 }],
-    undo: { possible: false, how: 'It can be defined again.' },
-    steps:
-      route === undefined
-        ? []
-        : [{ words: `Remove ${route.name}`, seconds: 0.1, step: { step: 'remove', routeId: route.id } }],
-    reads: look.reads,
-    claims: route === undefined ? [] : [route.id],
-    proof: 'The records are read again.',
-  })
-}
-
-export const removeRoute: ChangeKind<Intent, Step> = {
-  ...removeRouteIntent,
-  needs: () => [],
-  plan,
-  async runStep({ routeId }, _context, ports) {
-    await ports.records.dropRoute(routeId)
-    return {}
-  },
-  undoStep: async () => 'The route is removed.',
-  async prove({ routeId }, _plan, _facts, ports) {
-    const { routes, rules } = await ports.estate()
-    const left = rules.filter(({ routeIds }) => routeIds.includes(routeId)).length
-    return [
-      {
-        claim: 'The route is gone, and no rule tells there',
-        holds: byId(routes, routeId) === undefined && left === 0,
-        measured: { rulesLeft: `${left}` },
-      },
     ]
   },
-  collects: () => [],
-  reverse: () => undefined,
-}
+  effects: (estate, found) => [
+    {
+      figure: 'rules',
+      label: 'Rules that tell there',
+      unit: 'count',
+      before: found === undefined ? 0 : tellingThere(estate, found.id).length,
+      after: 0,
+    },
+  ],
+  alsoGone(estate, id) {
+    const left = tellingThere(estate, id).length
+    return { claim: 'No rule tells there', holds: left === 0, measured: { rulesLeft: `${left}` } }
+  },
+})

@@ -19,6 +19,8 @@ export const foundService = (each: RedfishFileService): Files['fileServices'][nu
   name: each.Name ?? '',
   nameServers: each.NameServers ?? [],
   searchSuffixes: each.SearchSuffixes ?? [],
+  joinedTo: each.Directory?.BaseDn ?? null,
+  joinedAs: each.Directory?.Account ?? null,
   instances: each.Instances.map(({ Unit, Address, PrefixLength, StandsOn }) => ({
     unit: Unit,
     address: Address,

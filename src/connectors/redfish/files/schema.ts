@@ -10,6 +10,14 @@ export const isFileService = compile({
     Description: optionalText,
     NameServers: { type: 'array', maxItems: 16, items: text },
     SearchSuffixes: { type: 'array', maxItems: 16, items: text },
+    Directory: {
+      type: ['object', 'null'],
+      required: ['BaseDn'],
+      properties: {
+        BaseDn: { type: 'string', minLength: 1, maxLength: 1000 },
+        Account: { type: ['string', 'null'], maxLength: 1000 },
+      },
+    },
     Instances: {
       type: 'array',
       maxItems: 64,

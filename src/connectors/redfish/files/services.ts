@@ -1,4 +1,5 @@
 import { NotOffered, type FileServices, type Made } from '@/ports'
+import type { Connection } from '../Connection'
 import { OtherObject } from '../errors'
 import { keyMark } from '../keyMark'
 import type { Offer } from '../Reach'
@@ -6,6 +7,12 @@ import { madeBy, taskMaking } from '../tasks/requests'
 import { unlessGone } from '../unlessGone'
 import { foundService } from './read'
 import { isFileService } from './schema'
+
+async function setDirectory(connection: Connection, locator: string, expectedName: string, Directory: object | null) {
+  const { found, etag } = await connection.readTagged(locator, isFileService)
+  if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
+  await connection.change('PATCH', locator, { Directory }, etag)
+}
 
 /** File services, where a maker's systems have such. */
 export const fileServices: Offer<'fileServices'> = ({ connection, map }): FileServices => {
@@ -37,6 +44,14 @@ export const fileServices: Offer<'fileServices'> = ({ connection, map }): FileSe
       if (found === undefined) return undefined
       return { ...foundService(found), task: await taskMaking(connection, map.tasks, locator) }
     },
+    join: (locator, expectedName, { address, baseDn, userName, password }) =>
+      setDirectory(connection, locator, expectedName, {
+        Address: address,
+        BaseDn: baseDn,
+        UserName: userName,
+        Password: password,
+      }),
+    leave: (locator, expectedName) => setDirectory(connection, locator, expectedName, null),
     remove: (locator, expectedName) =>
       unlessGone(async () => {
         const { found, etag } = await connection.readTagged(locator, isFileService)

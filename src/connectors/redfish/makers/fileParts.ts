@@ -23,6 +23,19 @@ const sharePart = {
         },
       },
     },
+    Grants: {
+      type: 'array',
+      maxItems: 1000,
+      items: {
+        type: 'object',
+        required: ['Who', 'Right'],
+        properties: {
+          Who: { type: 'string', minLength: 1, maxLength: 100 },
+          Name: { type: 'string', maxLength: 255 },
+          Right: { enum: ['none', 'read', 'change', 'full'] },
+        },
+      },
+    },
     Quotas: {
       type: 'array',
       maxItems: 1000,
@@ -91,7 +104,7 @@ export const fileParts = {
     return FileServices === undefined ? undefined : { locator: FileServices['@odata.id'], units: FileServiceUnits }
   },
   shareRights: (own): ShareRightsWanted | undefined => {
-    const { ExportRules, Root } = isSharePart(own) ? own : {}
+    const { ExportRules, Grants = [], Root } = isSharePart(own) ? own : {}
     if (ExportRules === undefined || Root === undefined) return undefined
     return {
       ownerUid: Root.Uid,
@@ -105,6 +118,7 @@ export const fileParts = {
         anonGid: each.AnonymousGid,
         flavours: each.Flavours,
       })),
+      grants: Grants.map(each => ({ who: each.Who, name: each.Name ?? '', right: each.Right })),
     }
   },
   shareLimits: (own): Pick<ShareSeen, 'quotas' | 'fileRules' | 'quotaUsage'> => {
@@ -138,7 +152,7 @@ export const fileParts = {
     })),
     FileRules: fileRules.map(each => ({ Pattern: each.pattern, Content: each.content, Verdict: each.verdict })),
   }),
-  sharePart: ({ ownerUid, ownerGid, mode, rules }: ShareRightsWanted) => ({
+  sharePart: ({ ownerUid, ownerGid, mode, rules, grants = [] }: ShareRightsWanted) => ({
     ExportRules: rules.map(each => ({
       Client: each.client,
       Access: each.access,
@@ -147,6 +161,7 @@ export const fileParts = {
       AnonymousGid: each.anonGid,
       Flavours: each.flavours,
     })),
+    Grants: grants.map(({ who, name, right }) => ({ Who: who, Name: name, Right: right })),
     Root: { Uid: ownerUid, Gid: ownerGid, Mode: mode },
   }),
 } as const satisfies Maker

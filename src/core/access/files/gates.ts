@@ -1,11 +1,14 @@
 import { exportTable } from './exportRules'
 import { mayFile, squashed, type FileAnswer, type FileRequest } from './mayFile'
-import { isLetBy, modeClass, modeLetters } from './modeBits'
+import { isLetBy, modeClass, modeLetters, type FileOperation } from './modeBits'
+import { everybody, mayBySmb, type GrantAnswer, type SignedIn } from './shareGrants'
+import type { SmbRights } from './smbTurning'
 import type { ShareRights } from './turning'
 
 /** One thing that a request must pass. */
 export interface Gate {
-  readonly gate: 'service' | 'export-rule' | 'authentication' | 'mode-bits' | 'room' | 'quota'
+  readonly gate:
+    'service' | 'protocol' | 'export-rule' | 'authentication' | 'share-grant' | 'mode-bits' | 'room' | 'quota'
   readonly label: string
   /** Behind the gate that stops it, others say what they would do. */
   readonly state: 'passes' | 'stops' | 'would pass' | 'would stop' | 'not known'
@@ -15,6 +18,10 @@ export interface Gate {
 /** What else decides of a share. */
 export interface ShareState {
   readonly name: string
+  /** By which it is served; absent where that is not asked. */
+  readonly protocols?: readonly string[]
+  /** The directory to which its service belongs; null where it belongs to none. */
+  readonly joinedTo?: string | null
   /** Addresses at which its service answers now. */
   readonly addresses: readonly string[]
   /** Bytes that can still be written; null where nobody has said. */
@@ -32,47 +39,108 @@ export interface GateAnswer {
 /** Every gate in order, with what decided it; those behind the first that stops are told all the same. */
 export function fileGates(rights: ShareRights, state: ShareState, request: FileRequest): GateAnswer {
   const answer = mayFile(exportTable(rights.rules), request, rights.root)
-  const read: readonly (Omit<Gate, 'state'> & { readonly isOpen: boolean })[] = [
-    {
-      gate: 'service',
-      label: 'Service',
-      isOpen: state.addresses.length > 0,
-      why: state.addresses.length === 0 ? 'none of its addresses answers' : `answers at ${state.addresses.join(', ')}`,
-    },
-    exportGate(rights, request, answer),
-    signInGate(rights, request, answer),
-    modeGate(rights, request, answer),
-    ...(request.operation === 'write' && state.freeBytes !== null
-      ? [
-          {
-            gate: 'room' as const,
-            label: 'Room',
-            isOpen: state.freeBytes > 0n,
-            why: state.freeBytes > 0n ? 'there is room in it' : 'it is full',
-          },
-        ]
-      : []),
-    ...quotaGate(rights, state, request, answer),
-  ]
+  const rule = answer.ruleIndex === null ? undefined : rights.rules[answer.ruleIndex]
+  const { uid, gid } = rule === undefined ? request : squashed(rule, request)
+  return {
+    ...inOrder([
+      serviceGate(state),
+      ...protocolGate(state, 'NFS'),
+      exportGate(rights, request, answer),
+      signInGate(rights, request, answer),
+      modeGate(rights, request, answer),
+      ...roomGates(state, request.operation, uid, gid),
+    ]),
+    answer,
+  }
+}
+
+/** Every gate in order over SMB, for somebody whom the directory knows. */
+export function smbGates(
+  rights: SmbRights,
+  state: ShareState,
+  somebody: SignedIn,
+  operation: FileOperation,
+): Omit<GateAnswer, 'answer'> & { readonly answer: GrantAnswer } {
+  const answer = mayBySmb(rights.grants, somebody, operation, rights.root)
+  const { joinedTo } = state
+  const isJoined = joinedTo !== null
+  const why = somebody.isDisabled
+    ? 'the directory lets that account not sign in'
+    : isJoined
+      ? `by password or ticket${joinedTo === undefined ? '' : `, of ${joinedTo}`}`
+      : 'its file service belongs to no directory'
+  return {
+    ...inOrder([
+      serviceGate(state),
+      ...protocolGate(state, 'SMB'),
+      { gate: 'authentication', label: 'Sign-in', isOpen: isJoined && !somebody.isDisabled, why },
+      grantGate(rights, answer, operation),
+      smbModeGate(rights, somebody, operation),
+      ...roomGates(state, operation, somebody.uid, somebody.gid),
+    ]),
+    answer,
+  }
+}
+
+function inOrder(read: readonly Open[]): Omit<GateAnswer, 'answer'> {
   let isStopped = false
   const gates = read.map(({ isOpen, ...gate }): Gate => {
     const stated = isStopped ? (isOpen ? 'would pass' : 'would stop') : isOpen ? 'passes' : 'stops'
     isStopped ||= !isOpen
     return { ...gate, state: stated }
   })
-  return { allowed: !isStopped, gates, answer }
+  return { allowed: !isStopped, gates }
 }
 
-function quotaGate(
-  { rules }: ShareRights,
-  { quotaOf }: ShareState,
-  request: FileRequest,
-  { ruleIndex }: FileAnswer,
-): Open[] {
-  const rule = ruleIndex === null ? undefined : rules[ruleIndex]
-  const { uid, gid } = rule === undefined ? request : squashed(rule, request)
-  const left = request.operation === 'write' ? quotaOf?.(uid, gid) : undefined
-  return left === undefined ? [] : [{ gate: 'quota', label: 'Quota', isOpen: left.leftBytes > 0n, why: left.words }]
+const serviceGate = ({ addresses }: ShareState): Open => ({
+  gate: 'service',
+  label: 'Service',
+  isOpen: addresses.length > 0,
+  why: addresses.length === 0 ? 'none of its addresses answers' : `answers at ${addresses.join(', ')}`,
+})
+
+/** Told only where the share is not served so. */
+function protocolGate({ protocols }: ShareState, family: 'NFS' | 'SMB'): Open[] {
+  if (protocols === undefined || protocols.some(each => each.startsWith(family))) return []
+  return [{ gate: 'protocol', label: 'Protocol', isOpen: false, why: `it is not shared over ${family}` }]
+}
+
+function roomGates({ freeBytes, quotaOf }: ShareState, operation: FileOperation, uid: number, gid: number): Open[] {
+  if (operation !== 'write') return []
+  const left = quotaOf?.(uid, gid)
+  return [
+    ...(freeBytes === null
+      ? []
+      : [
+          {
+            gate: 'room' as const,
+            label: 'Room',
+            isOpen: freeBytes > 0n,
+            why: freeBytes > 0n ? 'there is room in it' : 'it is full',
+          },
+        ]),
+    ...(left === undefined
+      ? []
+      : [{ gate: 'quota' as const, label: 'Quota', isOpen: left.leftBytes > 0n, why: left.words }]),
+  ]
+}
+
+function grantGate({ grants }: SmbRights, { grantIndex }: GrantAnswer, operation: FileOperation): Open {
+  const grant = grantIndex === null ? undefined : grants[grantIndex]
+  const head = { gate: 'share-grant', label: 'Share grant' } as const
+  if (grant === undefined) return { ...head, isOpen: false, why: 'none is for that account, nor for any of its groups' }
+  const isOpen = grant.right === 'change' || grant.right === 'full' || (grant.right === 'read' && operation === 'read')
+  const says = { full: 'everything', change: 'reads and writes', read: 'only reads', none: 'is refused' }[grant.right]
+  return { ...head, isOpen, why: `${grant.who === everybody ? 'everybody who signs in' : grant.name}: ${says}` }
+}
+
+function smbModeGate({ root }: SmbRights, somebody: SignedIn, operation: FileOperation): Open {
+  const counts = modeClass(somebody, root)
+  const why =
+    counts === 'superuser'
+      ? `uid ${somebody.uid}: modes do not stop it`
+      : `uid ${somebody.uid}, ${counts}: ${modeLetters(root.mode, counts)}`
+  return { gate: 'mode-bits', label: 'Mode', isOpen: isLetBy(root.mode, counts, operation), why }
 }
 
 type Open = Omit<Gate, 'state'> & { readonly isOpen: boolean }

@@ -12,6 +12,7 @@ import type {
   Volume,
 } from '../schemas'
 import type { ConsistencyGroup, ServiceClass, Snapshot } from '../promiseSchemas'
+import type { Directory, Principal } from '../directorySchemas'
 import type { FileService, Share } from '../fileSchemas'
 import type { Route, Rule } from '../tellingSchemas'
 import type { Node, NodePort, Switch, SwitchPort } from '../nodeSchemas'
@@ -38,6 +39,8 @@ export interface ObjectTypes {
   readonly mappings: Mapping
   readonly fileServices: FileService
   readonly shares: Share
+  readonly directories: Directory
+  readonly principals: Principal
   readonly routes: Route
   readonly rules: Rule
 }
@@ -84,7 +87,7 @@ export interface ObjectKind<Name extends KindName = KindName> {
 /** A list page: its columns, the first of which is the object's name. */
 export interface KindList<Name extends KindName = KindName> {
   /** Where the page stands: the section of the work, and the word under its title. */
-  readonly place: `/${'build' | 'provision' | 'watch'}/${string}`
+  readonly place: `/${'build' | 'provision' | 'grant' | 'watch'}/${string}`
   /** What one should know of them before choosing one. */
   readonly about?: string
   /** What a reader should know of all of them: how many have this value (`none`: an empty list), in words. */

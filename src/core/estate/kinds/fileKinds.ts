@@ -20,6 +20,7 @@ export const fileKinds: { readonly [Name in 'fileServices' | 'shares']: ObjectKi
         { field: 'name', words: 'File service', isWide: true },
         { field: 'systemId', words: 'System', as: 'name of' },
         { field: 'instances', words: 'Answers at', as: 'instances', isWide: true },
+        { field: 'joinedTo', words: 'Directory', as: 'identifier' },
         { field: 'nameServers', words: 'Name servers', as: 'identifier', isFolded: true },
       ],
     },

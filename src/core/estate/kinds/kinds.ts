@@ -13,6 +13,7 @@ import {
   systemSchema,
   volumeSchema,
 } from '../schemas'
+import { directoryKinds } from './directoryKinds'
 import { fileKinds } from './fileKinds'
 import { tellingKinds } from './tellingKinds'
 import type { FieldOf, KindName, ObjectKind } from './ObjectKind'
@@ -275,6 +276,7 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
     order: ['lun'],
   },
   ...fileKinds,
+  ...directoryKinds,
   ...tellingKinds,
 }
 

@@ -235,6 +235,8 @@ export const sampleFileService = (more: Partial<FileService> = {}): FileService 
     prefixLength: 24,
     standsOn: unit,
   })),
+  joinedTo: null,
+  joinedAs: null,
   revision: 1,
   ...more,
 })
@@ -255,6 +257,7 @@ export const sampleShare = (more: Partial<Share> = {}): Share => ({
     { client: '10.0.1.7', access: 'rw', squash: 'root', anonUid: 65_534, anonGid: 65_534, flavours: ['sys'] },
     { client: '10.0.1.0/24', access: 'ro', squash: 'all', anonUid: 65_534, anonGid: 65_534, flavours: ['sys'] },
   ],
+  grants: [],
   quotas: [],
   fileRules: [],
   quotaUsage: [],

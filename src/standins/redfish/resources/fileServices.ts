@@ -26,7 +26,27 @@ const newService = {
   },
 } as const
 
+const changedService = {
+  type: 'object',
+  required: ['Directory'],
+  additionalProperties: false,
+  properties: {
+    Directory: {
+      type: ['object', 'null'],
+      required: ['Address', 'BaseDn', 'UserName', 'Password'],
+      additionalProperties: false,
+      properties: { Address: text, BaseDn: text, UserName: text, Password: text },
+    },
+  },
+} as const
+
 const type = 'FileService.v1_0_0.FileService'
+interface Joined {
+  readonly Address: string
+  readonly BaseDn: string
+  readonly UserName: string
+  readonly Password: string
+}
 export const fileServicesPath = 'Storage/1/Oem/FileServices'
 
 /** Services by which hosts reach files. The standard has no resource for them: these are the makers' own. */
@@ -42,6 +62,10 @@ export function fileServicePlaces(array: SimulatedArray): Place[] {
       StandsOn: standsOn,
     })),
     Units: array.fileUnits.all(),
+    Directory:
+      each.joinedTo === undefined
+        ? null
+        : { BaseDn: each.joinedTo, Account: array.directory?.tree.computerDn(each.name) ?? null },
   })
   return placesOf<FileServiceEntity>({
     path: `${fileServicesPath}/:service`,
@@ -65,6 +89,17 @@ export function fileServicePlaces(array: SimulatedArray): Place[] {
         })),
       })
       return { task }
+    }),
+    change: accepts(changedService, ({ Directory }, each: FileServiceEntity) => {
+      const wanted = Directory as Joined | null
+      fileServices.setDirectory(
+        array,
+        each.id,
+        wanted === null
+          ? null
+          : { address: wanted.Address, baseDn: wanted.BaseDn, userName: wanted.UserName, password: wanted.Password },
+      )
+      return undefined
     }),
     remove: each => fileServices.removeService(array, each.id),
   })

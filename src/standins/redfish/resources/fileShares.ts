@@ -1,4 +1,4 @@
-import type { FileShareEntity, ShareLimitsEntity, SimulatedArray } from '../../array'
+import type { FileShareEntity, ShareGrantEntity, ShareLimitsEntity, SimulatedArray } from '../../array'
 import { fileShares, limitUsage, noLimits } from '../../files'
 import { idIn, link, resource, type Body } from '../body'
 import { accepts, placesOf, type Place } from '../Place'
@@ -57,9 +57,18 @@ const fileRules = {
     },
   },
 } as const
+const grants = {
+  type: 'array',
+  maxItems: 1000,
+  items: {
+    type: 'object',
+    required: ['Who', 'Right'],
+    properties: { Who: text, Name: longText, Right: { enum: ['none', 'read', 'change', 'full'] } },
+  },
+} as const
 const ownPart = {
   type: 'object',
-  properties: { ExportRules: rules, Root: root, Quotas: quotas, FileRules: fileRules },
+  properties: { ExportRules: rules, Grants: grants, Root: root, Quotas: quotas, FileRules: fileRules },
 } as const
 const oem = { type: 'object', properties: { Mirefield: ownPart, Ferrow: ownPart } } as const
 const newShare = {
@@ -69,7 +78,7 @@ const newShare = {
     Name: text,
     Description: longText,
     FileSharePath: { type: 'string', pattern: '^/[A-Za-z0-9._/-]{1,200}$' },
-    FileSharingProtocols: { type: 'array', minItems: 1, items: { enum: ['NFSv3', 'NFSv4_1', 'NFSv4_2'] } },
+    FileSharingProtocols: { type: 'array', minItems: 1, items: { enum: ['NFSv3', 'NFSv4_1', 'NFSv4_2', 'SMBv3_1_1'] } },
     Links: {
       type: 'object',
       required: ['Oem'],
@@ -107,6 +116,11 @@ interface OwnPart {
     readonly AnonymousUid: number
     readonly AnonymousGid: number
     readonly Flavours: readonly string[]
+  }[]
+  readonly Grants?: readonly {
+    readonly Who: string
+    readonly Name?: string
+    readonly Right: ShareGrantEntity['right']
   }[]
   readonly Root?: { readonly Uid: number; readonly Gid: number; readonly Mode: string }
   readonly Quotas?: readonly {
@@ -177,7 +191,7 @@ function limitsBody(array: SimulatedArray, { limits = noLimits, fileSystemId }: 
 /** What the maker's own part of a request wants. */
 function ownOf({ Mirefield, Ferrow }: Owned) {
   const own = Mirefield ?? Ferrow ?? {}
-  const { ExportRules, Root } = own
+  const { ExportRules, Grants, Root } = own
   return {
     limits: limitsOf(own),
     ...(ExportRules === undefined
@@ -192,10 +206,13 @@ function ownOf({ Mirefield, Ferrow }: Owned) {
             flavours: each.Flavours,
           })),
         }),
+    ...(Grants === undefined
+      ? {}
+      : { grants: Grants.map(({ Who, Name = '', Right }) => ({ who: Who, name: Name, right: Right })) }),
     ...(Root === undefined ? {} : { root: { uid: Root.Uid, gid: Root.Gid, mode: Root.Mode } }),
   }
 }
-const nobodyYet: Required<Own> = { rules: [], root: { uid: 0, gid: 0, mode: '0755' }, limits: {} }
+const nobodyYet: Required<Own> = { rules: [], grants: [], root: { uid: 0, gid: 0, mode: '0755' }, limits: {} }
 
 /** What of file systems hosts may mount. Source: Swordfish, FileShare; the rules and limits are the makers' own. */
 export function sharePlaces(array: SimulatedArray): Place[] {
@@ -223,6 +240,7 @@ export function sharePlaces(array: SimulatedArray): Place[] {
             AnonymousGid: rule.anonGid,
             Flavours: rule.flavours,
           })),
+          Grants: (each.grants ?? []).map(({ who, name, right }) => ({ Who: who, Name: name, Right: right })),
           Root: { Uid: uid, Gid: gid, Mode: mode },
           ...limitsBody(array, each),
         },
@@ -241,7 +259,7 @@ export function sharePlaces(array: SimulatedArray): Place[] {
     nameOf: each => each.name,
     body,
     create: accepts(newShare, (wanted, _none, ids) => {
-      const { rules: exported, root: rootOwner } = { ...nobodyYet, ...ownOf(wanted.Oem as Owned) }
+      const { rules: exported, grants: granted, root: rootOwner } = { ...nobodyYet, ...ownOf(wanted.Oem as Owned) }
       const made = fileShares.makeShare(array, {
         name: wanted.Name,
         description: wanted.Description ?? '',
@@ -250,6 +268,7 @@ export function sharePlaces(array: SimulatedArray): Place[] {
         path: wanted.FileSharePath,
         protocols: wanted.FileSharingProtocols,
         rules: exported,
+        grants: granted,
         root: rootOwner,
       })
       const at = `${fileSystemPath(made.fileSystemId)}/ExportedFileShares/${made.id}`

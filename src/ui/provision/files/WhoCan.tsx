@@ -1,37 +1,39 @@
 'use client'
-import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import {
-  editsWords,
   fileGates,
-  turningChanges,
+  smbGates,
   type FileOperation,
   type FileRequest,
   type ShareRights,
-  type Turning,
+  type SignedIn,
 } from '@/core/access'
-import type { ChangeRecord, SharePage } from '@/core/views'
-import { countWords } from '@/core/units'
-import { ask } from '../../api'
+import type { Principal } from '@/core/estate'
+import type { SharePage } from '@/core/views'
 import { Margin } from '../../frame'
+import { PersonChoice, useSomebody } from '../../people'
 import { Choice } from '../../parts/Choice'
 import { Mark } from '../../parts/State'
 import { SelectField } from '../../parts/Select'
 import { TextField } from '../../parts/TextField'
-import { toast } from '../../parts/toast'
+import { ServerLists } from '../../table'
 import { GateLines } from './GateLines'
+import { Nearby } from './Nearby'
 import { quotaOf } from './quotaOf'
+import { NfsWays, SmbWays } from './TurningWays'
 
 interface WhoCanProps {
   readonly page: SharePage
 }
 
-/** Somebody, as typed. */
+/** Somebody, as typed or as a directory has them. */
 interface Asked {
+  readonly personId: string
   readonly uid: string
   readonly groups: string
   readonly hostId: string
   readonly operation: FileOperation
+  readonly over: 'NFS' | 'SMB'
 }
 
 const elsewhere = 'elsewhere'
@@ -39,60 +41,48 @@ const anyAddress = '192.0.2.1'
 const idOf = (text: string) => (/^\d{1,10}$/.test(text.trim()) ? Number(text) : undefined)
 
 /** Whether somebody may, from some host; every gate with what decided, and what would turn the answer. */
-export function WhoCan({ page }: WhoCanProps) {
+export const WhoCan = (props: WhoCanProps) => (
+  <ServerLists>
+    <Asking {...props} />
+  </ServerLists>
+)
+
+function Asking({ page }: WhoCanProps) {
   const { share, service, hosts } = page
+  const speaks = (family: string) => share.protocols.some(each => each.startsWith(family))
   const [asked, set] = useState<Asked>({
+    personId: '',
     uid: `${share.ownerUid}`,
     groups: `${share.ownerGid}`,
     hostId: hosts[0]?.id ?? elsewhere,
     operation: 'write',
+    over: speaks('NFS') ? 'NFS' : 'SMB',
   })
   const change = (part: Partial<Asked>) => set({ ...asked, ...part })
-  const rights = useMemo<ShareRights>(
-    () => ({ rules: share.rules, root: { uid: share.ownerUid, gid: share.ownerGid, mode: share.mode } }),
-    [share],
-  )
-  const host = hosts.find(({ id }) => id === asked.hostId)
-  const groups = asked.groups.split(/[\s,]+/).flatMap(each => idOf(each) ?? [])
-  const uid = idOf(asked.uid)
-  const request: FileRequest = {
-    clientAddress: host?.addresses[0] ?? anyAddress,
-    clientName: null,
-    uid: uid ?? 65_534,
-    gid: groups[0] ?? 65_534,
-    groups: groups.slice(1),
-    flavour: 'sys',
-    operation: asked.operation,
-  }
+  const somebody = useSomebody(asked.personId)
   const state = {
     name: share.name,
+    protocols: share.protocols,
+    joinedTo: service.joinedTo,
     addresses: service.instances.flatMap(({ address, standsOn }) => (standsOn === null ? [] : [address])),
     freeBytes: BigInt(share.sizeBytes) - BigInt(share.usedBytes),
     quotaOf: quotaOf(share),
   }
-  const { allowed, gates } = fileGates(rights, state, request)
-  const stop = gates.find(each => each.state === 'stops')
   return (
     <Margin>
       <h2>Who can</h2>
       <div className="grid grid-cols-2 gap-x-[10px]">
-        <TextField
-          label="uid"
-          value={asked.uid}
-          isMono
-          error={uid === undefined ? 'A whole number.' : undefined}
-          onChange={next => change({ uid: next })}
-        />
-        <TextField label="gid, other groups" value={asked.groups} isMono onChange={next => change({ groups: next })} />
-        <SelectField
-          label="From host"
-          value={asked.hostId}
-          options={[
-            ...hosts.map(({ id, name, addresses }) => ({ value: id, words: `${name}  ${addresses[0] ?? ''}` })),
-            { value: elsewhere, words: 'an address of no host' },
-          ]}
-          onChange={hostId => change({ hostId })}
-        />
+        {speaks('NFS') && speaks('SMB') && (
+          <Choice
+            label="Over"
+            value={asked.over}
+            options={[
+              { value: 'NFS', words: 'NFS' },
+              { value: 'SMB', words: 'SMB' },
+            ]}
+            onChange={over => change({ over })}
+          />
+        )}
         <Choice
           label="Operation"
           value={asked.operation}
@@ -103,6 +93,120 @@ export function WhoCan({ page }: WhoCanProps) {
           onChange={operation => change({ operation })}
         />
       </div>
+      <PersonChoice
+        label="Who"
+        hint={
+          asked.over === 'SMB' ? 'A part of a name, as the directory has it.' : 'A part of a name, or numbers below.'
+        }
+        chosen={asked.personId === '' ? '' : (somebody?.person.name ?? '…')}
+        onChoose={found => change({ personId: found?.id ?? '' })}
+      />
+      {asked.over === 'NFS' ? (
+        <OverNfs page={page} asked={asked} change={change} state={state} somebody={somebody} />
+      ) : somebody === undefined ? (
+        <p className="text-second">Choose somebody: over SMB people sign in by name.</p>
+      ) : (
+        <OverSmb page={page} operation={asked.operation} state={state} somebody={somebody} />
+      )}
+    </Margin>
+  )
+}
+
+interface OverProps {
+  readonly page: SharePage
+  readonly state: Parameters<typeof fileGates>[1]
+}
+type Found = { readonly person: Principal; readonly is: SignedIn }
+
+interface OverNfsProps extends OverProps {
+  readonly asked: Asked
+  readonly change: (part: Partial<Asked>) => void
+  readonly somebody: Found | undefined
+}
+
+function OverNfs({ page, asked, change, state, somebody }: OverNfsProps) {
+  const { share, hosts } = page
+  const rights = useMemo<ShareRights>(
+    () => ({ rules: share.rules, root: { uid: share.ownerUid, gid: share.ownerGid, mode: share.mode } }),
+    [share],
+  )
+  const host = hosts.find(({ id }) => id === asked.hostId)
+  const groups = asked.groups.split(/[\s,]+/).flatMap(each => idOf(each) ?? [])
+  const uid = idOf(asked.uid)
+  const request: FileRequest = {
+    clientAddress: host?.addresses[0] ?? anyAddress,
+    clientName: null,
+    uid: somebody?.is.uid ?? uid ?? 65_534,
+    gid: somebody?.is.gid ?? groups[0] ?? 65_534,
+    groups: somebody?.is.groups ?? groups.slice(1),
+    flavour: 'sys',
+    operation: asked.operation,
+  }
+  const { allowed, gates } = fileGates(rights, state, request)
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-x-[10px]">
+        {asked.personId === '' && (
+          <>
+            <TextField
+              label="uid"
+              value={asked.uid}
+              isMono
+              error={uid === undefined ? 'A whole number.' : undefined}
+              onChange={next => change({ uid: next })}
+            />
+            <TextField
+              label="gid, other groups"
+              value={asked.groups}
+              isMono
+              onChange={next => change({ groups: next })}
+            />
+          </>
+        )}
+        <SelectField
+          label="From host"
+          value={asked.hostId}
+          options={[
+            ...hosts.map(({ id, name, addresses }) => ({ value: id, words: `${name}  ${addresses[0] ?? ''}` })),
+            { value: elsewhere, words: 'an address of no host' },
+          ]}
+          onChange={hostId => change({ hostId })}
+        />
+      </div>
+      {somebody !== undefined && (
+        <p className="mt-0 text-second">
+          Counts as uid <span className="mono">{request.uid}</span>, gid <span className="mono">{request.gid}</span>,
+          groups <span className="mono">{request.groups.join(', ') || 'none'}</span>.
+        </p>
+      )}
+      <Answer allowed={allowed} gates={gates} />
+      <NfsWays page={page} rights={rights} request={request} />
+      <Nearby rights={rights} state={state} request={request} hosts={hosts} />
+    </>
+  )
+}
+
+interface OverSmbProps extends OverProps {
+  readonly operation: FileOperation
+  readonly somebody: Found
+}
+
+function OverSmb({ page, operation, state, somebody: { person, is } }: OverSmbProps) {
+  const { share } = page
+  const rights = { grants: share.grants, root: { uid: share.ownerUid, gid: share.ownerGid, mode: share.mode } }
+  const { allowed, gates } = smbGates(rights, state, is, operation)
+  return (
+    <>
+      <Answer allowed={allowed} gates={gates} />
+      <SmbWays page={page} rights={rights} somebody={is} operation={operation} name={person.name} />
+    </>
+  )
+}
+
+function Answer({ allowed, gates }: Pick<ReturnType<typeof fileGates>, 'allowed' | 'gates'>) {
+  const stop = gates.find(each => each.state === 'stops')
+  return (
+    <>
       <p className="sentence mt-2" role="status">
         <span className={allowed ? 'text-fine' : 'text-now'}>
           <Mark gravity={allowed ? 'fine' : 'now'} size={11} />
@@ -110,109 +214,6 @@ export function WhoCan({ page }: WhoCanProps) {
         {allowed ? 'Yes: every gate lets it pass.' : `No. ${stop?.label ?? ''}: ${stop?.why ?? ''}.`}
       </p>
       <GateLines gates={gates} />
-      <TurningWays page={page} rights={rights} request={request} />
-      <Nearby rights={rights} state={state} request={request} hosts={hosts} />
-    </Margin>
-  )
-}
-
-interface TurningWaysProps {
-  readonly page: SharePage
-  readonly rights: ShareRights
-  readonly request: FileRequest
-}
-
-/** The smallest changes that would turn the answer; each of the share itself becomes a draft. */
-function TurningWays({ page: { share }, rights, request }: TurningWaysProps) {
-  const router = useRouter()
-  const ways = turningChanges(rights, request)
-  const draft = async ({ rights: { rules, root } }: Turning) => {
-    const intent = { shareId: share.id, ownerUid: root.uid, ownerGid: root.gid, mode: root.mode, rules }
-    const answer = await ask<ChangeRecord>('POST', '/changes', { kind: 'set-share-rights', intent })
-    if (!answer.ok) return void toast.error(answer.refusal.why)
-    router.push(`/provision/shares?sel=${share.id}&draft=set-share-rights&change=${answer.value.id}`)
-  }
-  return (
-    <>
-      <h3>
-        What would turn the answer <span>smallest first</span>
-      </h3>
-      {ways.length === 0 && <p className="mt-0 text-second">Nothing about the share alone.</p>}
-      {ways.map(way => {
-        const words = editsWords(way.edits, rights.rules)
-        const isElsewhere = way.edits.some(({ of }) => of === 'member')
-        return (
-          <div key={words} className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-rule-fine py-[5px]">
-            {isElsewhere ? (
-              <span>{words}</span>
-            ) : (
-              <button
-                type="button"
-                className="textlink border-0 bg-transparent p-0 text-left"
-                onClick={() => void draft(way)}
-              >
-                {words}
-              </button>
-            )}
-            <span className="text-second">{reachWords(way)}</span>
-          </div>
-        )
-      })}
-    </>
-  )
-}
-
-function reachWords({ addresses, edits }: Turning): string {
-  if (edits.some(({ of }) => of === 'member')) return 'wherever the group counts'
-  if (addresses === null) return 'for every host'
-  return countWords(Number(addresses), 'host', 'hosts')
-}
-
-interface NearbyProps {
-  readonly rights: ShareRights
-  readonly state: Parameters<typeof fileGates>[1]
-  readonly request: FileRequest
-  readonly hosts: SharePage['hosts']
-}
-
-const shownNearby = 4
-
-/** The answer where one thing is otherwise. */
-function Nearby({ rights, state, request, hosts }: NearbyProps) {
-  const other = request.operation === 'read' ? 'write' : 'read'
-  const cases = [
-    { words: `${other}, from the same host`, asked: { ...request, operation: other } as FileRequest },
-    { words: `${request.operation}, as root`, asked: { ...request, uid: 0, gid: 0, groups: [] } },
-    ...hosts
-      .filter(({ addresses }) => addresses[0] !== request.clientAddress)
-      .slice(0, shownNearby)
-      .map(({ name, addresses }) => ({
-        words: `${request.operation}, from ${name}`,
-        asked: { ...request, clientAddress: addresses[0] ?? '' },
-      })),
-  ]
-  return (
-    <>
-      <h3>
-        Answers nearby <span>one thing otherwise</span>
-      </h3>
-      <table className="plain">
-        <tbody>
-          {cases.map(({ words, asked }) => {
-            const { allowed, gates } = fileGates(rights, state, asked)
-            const stop = gates.find(each => each.state === 'stops')
-            return (
-              <tr key={words}>
-                <td>{words}</td>
-                <td className={`whitespace-nowrap ${allowed ? 'text-fine' : 'text-now'}`}>
-                  <Mark gravity={allowed ? 'fine' : 'now'} /> {allowed ? 'yes' : 'no'}
-                </td>
-                <td className="text-second">{stop === undefined ? 'every gate passes' : stop.why}</td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
     </>
   )
 }

@@ -1,4 +1,5 @@
 export { GateLines } from './GateLines'
+export { GrantsTable } from './GrantsTable'
 export { LimitTable } from './LimitTable'
 export { RootAfterRules } from './RootAfterRules'
 export { RulesTable } from './RulesTable'

@@ -4,6 +4,7 @@ import { estateOperations } from './estate'
 import { kindOperations, type KindOperationId } from './kinds'
 import { metricOperations } from './metrics'
 import type { Operation } from './Operation'
+import { peopleOperations } from './people'
 import { roundOperations } from './rounds'
 import { secretOperations } from './secrets'
 import { systemsOperations } from './systems'
@@ -12,6 +13,7 @@ import { viewOperations } from './views'
 const table = {
   ...estateOperations,
   ...systemsOperations,
+  ...peopleOperations,
   ...changesOperations,
   ...accessOperations,
   ...viewOperations,

@@ -8,6 +8,7 @@ import { estateHandlers } from './estate'
 import { events } from './events'
 import { kindHandlers } from './kinds'
 import { metricHandlers } from './metrics'
+import { peopleHandlers } from './people'
 import { roundHandlers } from './rounds'
 import { secretHandlers } from './secrets'
 import { settingHandlers } from './settings'
@@ -24,6 +25,7 @@ export const handlers: Handlers = {
   ...kindHandlers,
   ...settingHandlers,
   ...systemHandlers,
+  ...peopleHandlers,
   ...viewHandlers,
   ...roundHandlers,
   ...metricHandlers,

@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation'
 import { plain } from '@/app/(signed)/plain'
 import { reader } from '@/app/server/guard'
 import { decidingRule, exportTable, ruleReach } from '@/core/access'
-import { mountCommands } from '@/core/hosts'
+import { mountCommands, smbCommands } from '@/core/hosts'
 import { isUuid } from '@/core/input'
 import { countAtStart, countWords } from '@/core/units'
 import type { SharePage } from '@/core/views'
@@ -11,7 +11,7 @@ import { sharePage } from '@/records/queries'
 import { ChangeLines, HostCommands } from '@/ui/changes'
 import { Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Bytes } from '@/ui/parts/Bytes'
-import { LimitTable, RootAfterRules, RulesTable, WhoCan } from '@/ui/provision/files'
+import { GrantsTable, LimitTable, RootAfterRules, RulesTable, WhoCan } from '@/ui/provision/files'
 import { provisionParts } from '../../parts'
 
 export const metadata = { title: 'Share' }
@@ -30,8 +30,11 @@ export default async function Page({ params }: { readonly params: Promise<{ read
       </Title>
       <Sentence page={page} />
       <p className="mt-0 text-second">
-        Exported as <span className="mono">{`${service.name}:${share.path}`}</span> ·{' '}
-        {share.protocols.map(each => each.replace('_', '.')).join(', ')} · <Bytes bytes={share.usedBytes} /> of{' '}
+        Exported as{' '}
+        <span className="mono">
+          {speaks(share, 'NFS') ? `${service.name}:${share.path}` : `//${service.name}/${share.name}`}
+        </span>{' '}
+        · {share.protocols.map(each => each.replace('_', '.')).join(', ')} · <Bytes bytes={share.usedBytes} /> of{' '}
         <Bytes bytes={share.sizeBytes} /> used ·{' '}
         <Link className="textlink" href={`/provision/volumes/${page.volume.id}`}>
           its volume and snapshots
@@ -49,10 +52,13 @@ export default async function Page({ params }: { readonly params: Promise<{ read
           try it as somebody
         </Link>
       </p>
-      <RulesTable rules={share.rules} hosts={hosts} />
-      <RootAfterRules rules={share.rules} root={{ uid: share.ownerUid, gid: share.ownerGid, mode: share.mode }} />
+      {speaks(share, 'NFS') && <RulesTable rules={share.rules} hosts={hosts} />}
+      {speaks(share, 'SMB') && <GrantsTable grants={share.grants} />}
+      {speaks(share, 'NFS') && (
+        <RootAfterRules rules={share.rules} root={{ uid: share.ownerUid, gid: share.ownerGid, mode: share.mode }} />
+      )}
       <LimitTable share={share} />
-      <HostCommands commands={commandsFor(page)} />
+      <HostCommands commands={speaks(share, 'NFS') ? commandsFor(page) : smbCommandsFor(page)} />
       {changes.length > 0 && (
         <>
           <h3>Changes</h3>
@@ -72,6 +78,17 @@ function Sentence({ page: { share, hosts, hostCount, missingSince, service } }: 
   })
   const may = accesses.filter(access => access !== 'none').length
   const write = accesses.filter(access => access === 'rw').length
+  if (!speaks(share, 'NFS'))
+    return (
+      <p className="sentence">
+        <b>
+          {share.grants.length === 0
+            ? 'Nobody may use it: it has no grant.'
+            : `${countAtStart(share.grants.length, 'grant says', 'grants say')} who may use it, wherever they sign in from.`}
+        </b>{' '}
+        {service.joinedTo === null && 'Its service belongs to no directory: nobody can sign in.'}
+      </p>
+    )
   const never = ruleReach(share.rules).flatMap(({ isNeverReached }, index) => (isNeverReached ? [index + 1] : []))
   const silent = service.instances.filter(({ standsOn }) => standsOn === null).length
   return (
@@ -88,6 +105,14 @@ function Sentence({ page: { share, hosts, hostCount, missingSince, service } }: 
     </p>
   )
 }
+
+const speaks = ({ protocols }: SharePage['share'], family: string) => protocols.some(each => each.startsWith(family))
+
+/** The realm of a directory, by its base: `dc=a,dc=b` is `a.b`. Source: RFC 2247. */
+const realmOf = (baseDn: string) => [...baseDn.matchAll(/dc=([^,]+)/gi)].map(([, part]) => part).join('.')
+
+const smbCommandsFor = ({ share, service }: SharePage) =>
+  smbCommands({ server: service.name, name: share.name, realm: realmOf(service.joinedTo ?? '') })
 
 function commandsFor({ share, service }: SharePage) {
   const open = share.rules.find(({ access }) => access !== 'none')

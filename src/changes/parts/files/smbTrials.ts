@@ -1,0 +1,94 @@
+import { decidingGrant, everybody, mayBySmb, signedIn, type SignedIn } from '@/core/access'
+import { hasAgent, type AskedHost, type Estate, type Principal } from '@/core/estate'
+import type { Attempt, ChangePorts } from '@/ports'
+import type { Evidence } from '../../ChangeKind'
+import { overOf } from './shareChecks'
+import { hostsToTry, tried, type TriedShare } from './shareTrials'
+
+const sampleBytes = 262_144
+/** So many grants are tried, each by one of those whom it is for. */
+const mostTried = 3
+
+/** Somebody of a directory, as a file server takes them. */
+export interface Tried {
+  readonly account: string
+  readonly is: SignedIn
+}
+
+/** The groups of an estate's slice, by their durable ids. */
+export const groupsIn = ({ principals }: Pick<Estate, 'principals'>): ReadonlyMap<string, Principal> =>
+  new Map(principals.filter(({ sort }) => sort === 'group').map(each => [each.durableId, each]))
+
+/** Tries a share over all that it is served by: what happens must be what is computed. */
+export async function triedByAll(ports: ChangePorts, estate: Estate, share: TriedShare): Promise<Evidence[]> {
+  const { isNfs, isSmb } = overOf(share.protocols)
+  const byNumbers = isNfs ? await tried(ports, share, hostsToTry(estate, share.rights)) : []
+  const host = estate.hosts.filter(hasAgent)[0]
+  const byAccounts = isSmb && host !== undefined ? await triedBySmb(ports, share, host, peopleToTry(estate, share)) : []
+  return [...byNumbers, ...byAccounts]
+}
+
+/** Somebody for each of some grants, and somebody who has none, as far as they are known. */
+function peopleToTry(estate: Estate, { grants }: Pick<TriedShare, 'grants'>): Tried[] {
+  const groups = groupsIn(estate)
+  const people = estate.principals
+    .filter(({ sort, goneSince }) => sort === 'person' && goneSince === null)
+    .map(each => ({ account: each.account, is: signedIn(each, groups) }))
+  const chosen = new Map<string, Tried>()
+  for (const { who } of grants.filter(each => each.who !== everybody).slice(0, mostTried)) {
+    const one = people.find(
+      ({ is }) => (is.durableId === who || is.groupIds.includes(who)) && !chosen.has(is.durableId),
+    )
+    if (one !== undefined) chosen.set(one.is.durableId, one)
+  }
+  const none = people.find(({ is }) => decidingGrant(grants, is) === undefined)
+  const barred = people.find(({ is }) => is.isDisabled)
+  for (const other of [none, barred]) if (other !== undefined) chosen.set(other.is.durableId, other)
+  return [...chosen.values()]
+}
+
+/** Tries a share over SMB from a host as each of some people, who have signed in there. */
+export async function triedBySmb(
+  ports: ChangePorts,
+  share: TriedShare,
+  host: AskedHost,
+  people: readonly Tried[],
+): Promise<Evidence[]> {
+  const agent = await ports.host(host.agentAddress)
+  const at = `/mnt/.wendrel/smb-${share.name}`
+  const refused = await agent.shares.mount(share.server, `//${share.name}`, at)
+  const evidence: Evidence[] = [
+    {
+      claim: `${host.name} reaches ${share.name} over SMB`,
+      holds: refused === undefined,
+      measured: { server: share.server, answered: refused ?? 'mounted' },
+    },
+  ]
+  if (refused !== undefined) return evidence
+  try {
+    for (const { account, is } of people) {
+      const { allowed, decidedBy } = mayBySmb(share.grants, is, 'write', share.rights.root)
+      const file = `${at}/.wendrel-test-${is.uid}`
+      const as = { account }
+      const seed = `${share.name}/${host.id}/${account}`
+      const written = await agent.shares.write(file, as, sampleBytes, seed)
+      evidence.push({
+        claim: allowed ? `${account} writes a file over SMB` : `${account} is refused a write over SMB`,
+        holds: 'sha256' in written === allowed,
+        measured: { computed: allowed ? 'allowed' : `refused by ${decidedBy}`, answered: answerOf(written) },
+      })
+      if (!('sha256' in written)) continue
+      const read = await agent.shares.read(file, as).finally(() => agent.shares.remove(file, as))
+      evidence.push({
+        claim: `${account} reads back what was written`,
+        holds: 'sha256' in read && read.sha256 === written.sha256,
+        measured: { bytes: `${sampleBytes}`, writtenSha256: written.sha256, answered: answerOf(read) },
+      })
+    }
+  } finally {
+    await agent.unmount(at)
+  }
+  return evidence
+}
+
+const answerOf = (attempt: Attempt) => ('sha256' in attempt ? attempt.sha256 : attempt.refused)

@@ -1,0 +1,1 @@
+export { directoriesDue, directoryById, noteDirectory, storePrincipals } from './directories'

@@ -1,0 +1,65 @@
+import type { Principal } from '@/core/estate'
+import type { PersonPage, Somebody } from '@/core/views'
+import { literal } from 'sequelize'
+import { rows, type Scope } from '../database'
+import { object, objectCount, objects } from '../objects'
+import { hostsOnNetwork } from './sharePage'
+
+const mostMembers = 60
+const mostShares = 200
+
+/** Somebody with every group above them; undefined where they are not known. A ring of groups ends by itself: each comes once. */
+export async function somebody(scope: Scope, id: string): Promise<Somebody | undefined> {
+  const person = await object(scope, 'principals', id)
+  if (person === undefined) return undefined
+  const above = await rows<{ readonly id: string }>(
+    scope,
+    `with recursive above as (
+       select id, directory_id, member_of from principals where id = $1
+       union
+       select g.id, g.directory_id, g.member_of from above
+         join principals g on g.directory_id = above.directory_id
+           and g.durable_id = any(array(select jsonb_array_elements_text(above.member_of))) and g.sort = 'group')
+     select id from above where id <> $1`,
+    [id],
+  )
+  const groups =
+    above.length === 0 ? [] : await objects(scope, 'principals', { where: { id: above.map(each => each.id) } })
+  return { person, groups }
+}
+
+/** All that says what somebody may do. */
+export async function personPage(scope: Scope, id: string): Promise<PersonPage | undefined> {
+  const found = await somebody(scope, id)
+  if (found === undefined) return undefined
+  const { person } = found
+  const directory = await object(scope, 'directories', person.directoryId)
+  const within = literal(
+    `directory_id = '${person.directoryId}' and gone_since is null and member_of @> ${scope.database.escape(JSON.stringify([person.durableId]))}::jsonb`,
+  )
+  const isGroup = person.sort === 'group'
+  const members: readonly Principal[] = isGroup
+    ? await objects(scope, 'principals', { and: within, order: [['name', 'ASC']], limit: mostMembers })
+    : []
+  const services = await objects(scope, 'fileServices')
+  const { hosts } = await hostsOnNetwork(scope)
+  return {
+    ...found,
+    directoryName: directory?.name ?? '',
+    members: members.map(({ id: own, name, account, sort, isDisabled }) => ({
+      id: own,
+      name,
+      account,
+      sort,
+      isDisabled,
+    })),
+    memberCount: isGroup ? await objectCount(scope, 'principals', { and: within }) : 0,
+    shares: await objects(scope, 'shares', { order: [['name', 'ASC']], limit: mostShares }),
+    shareCount: await objectCount(scope, 'shares', {}),
+    services: services.map(({ id: own, name, joinedTo, instances }) => ({
+      ...{ id: own, name, joinedTo },
+      addresses: instances.flatMap(({ address, standsOn }) => (standsOn === null ? [] : [address])),
+    })),
+    hosts: hosts.map(({ name, addresses }) => ({ name, address: addresses[0] ?? '' })),
+  }
+}

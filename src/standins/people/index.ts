@@ -1,0 +1,2 @@
+export { baseDn, DirectoryTree, type DirectoryEntry, type KnownAccount } from './DirectoryTree'
+export { DirectoryServer } from './DirectoryServer'

@@ -1,0 +1,2 @@
+export { PersonChoice } from './PersonChoice'
+export { useSomebody } from './useSomebody'

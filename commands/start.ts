@@ -149,6 +149,7 @@ function announce(address: string, code: string | undefined, ports: FleetPorts |
       `Systems to register: http://127.0.0.1:${ports.arrays['heron']} (heron; name admin, password heron-demo). bittern and the bare nodes of godwit are registered already.`,
     )
     lines.push(
+      `A directory: ldaps://127.0.0.1:${ports.directory}, read as cn=reader,ou=services,dc=marrowfield,dc=example, password directory-demo; services join by uid=v.grier,ou=people,dc=marrowfield,dc=example, password v.grier-demo.`,
       `Somebody to tell: http://127.0.0.1:${ports.desk.http}/told, smtp://127.0.0.1:${ports.desk.smtp}, udp://127.0.0.1:${ports.desk.syslog}; the night desk says at /received what it has.`,
     )
     lines.push(

@@ -30,7 +30,7 @@ export function smbCommands({
       { words: 'Install what mounts it, once', commands: ['apt-get install cifs-utils keyutils krb5-user'] },
       { words: 'Get a ticket of the directory', commands: [`kinit ${shellWord(`account@${realm.toUpperCase()}`)}`] },
       {
-        words: 'Mount it; each who signs in on the host counts as themselves',
+        words: 'Mount it; whoever signs in on the host counts as that account',
         commands: [`mkdir -p ${shellWord(at)}`, `mount -t cifs -o ${options} ${shellWord(from)} ${shellWord(at)}`],
       },
       {

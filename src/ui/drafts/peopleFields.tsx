@@ -155,7 +155,7 @@ export function CertificateField({ label, hint, error, value, address, onAccept,
               ? 'with a certificate that a known authority has signed.'
               : 'with a certificate that no known authority has signed: compare it with the one on its console.'}
           </p>
-          <p className="mono m-0 text-sm break-all">{looked.fingerprint}</p>
+          <p className="mono m-0 text-sm">{looked.fingerprint.replaceAll(':', ':\u200b')}</p>
           <p className="mt-1 mb-0">
             <button
               type="button"

@@ -15,6 +15,7 @@ import { countAtStart, countWords } from '@/core/units'
 import type { PersonPage } from '@/core/views'
 import { quotaOf } from '../provision/files'
 import { RightMark, rightWords } from './RightMark'
+import { speaks } from './rightsOf'
 
 interface PageProps {
   readonly page: PersonPage
@@ -22,7 +23,6 @@ interface PageProps {
 
 const somebodyOf = ({ person, groups }: PersonPage) =>
   signedIn(person, new Map(groups.map(each => [each.durableId, each])))
-const speaks = ({ protocols }: Share, family: string) => protocols.some(each => each.startsWith(family))
 const rootOf = ({ ownerUid, ownerGid, mode }: Share) => ({ uid: ownerUid, gid: ownerGid, mode })
 const order: readonly Right[] = ['none', 'write only', 'read', 'change']
 const widest = (rights: readonly Right[]): Right =>
@@ -34,17 +34,19 @@ function lineOf(page: PersonPage, is: SignedIn, share: Share) {
   const root = rootOf(share)
   const byHost = speaks(share, 'NFS') ? nfsRights({ rules: share.rules, root }, is, hosts) : []
   const overNfs = widest(byHost)
+  const overSmb = speaks(share, 'SMB') ? smbRight({ grants: share.grants, root }, is) : undefined
   return {
     share,
-    overSmb: speaks(share, 'SMB') ? smbRight({ grants: share.grants, root }, is) : undefined,
+    overSmb,
     overNfs: speaks(share, 'NFS') ? overNfs : undefined,
     hosts: byHost.filter(right => right !== 'none').length,
-    why: whyOf(page, is, share),
+    why: whyOf(page, is, share, widest([overSmb ?? 'none', overNfs])),
   }
 }
 
-/** The gate that bars a write, or that let it pass last. */
-function whyOf(page: PersonPage, is: SignedIn, share: Share): string {
+/** The gate that bars a write, or a read of whom nothing is let. */
+function whyOf(page: PersonPage, is: SignedIn, share: Share, right: Right): string {
+  const operation = right === 'none' ? ('read' as const) : ('write' as const)
   const service = page.services.find(({ id }) => id === share.fileServiceId)
   const state = {
     name: share.name,
@@ -56,17 +58,19 @@ function whyOf(page: PersonPage, is: SignedIn, share: Share): string {
   const root = rootOf(share)
   const asked = (address: string) => ({
     ...{ clientAddress: address, clientName: null, uid: is.uid, gid: is.gid, groups: is.groups },
-    ...{ flavour: 'sys' as const, operation: 'write' as const },
+    ...{ flavour: 'sys' as const, operation },
   })
   const answers: readonly { readonly allowed: boolean; readonly gates: readonly Gate[] }[] = speaks(share, 'SMB')
-    ? [smbGates({ grants: share.grants, root }, state, is, 'write')]
+    ? [smbGates({ grants: share.grants, root }, state, is, operation)]
     : page.hosts.map(({ address }) => fileGates({ rules: share.rules, root }, state, asked(address)))
   const allowed = answers.find(each => each.allowed)
-  if (allowed !== undefined) return 'every gate lets a write pass'
+  if (allowed !== undefined) return 'nothing: every gate lets a write pass'
   // Of several hosts the one from which it comes furthest.
   const [best] = [...answers].sort((a, b) => passed(b.gates) - passed(a.gates))
   const stop = best?.gates.find(each => each.state === 'stops')
-  return stop === undefined ? 'no host is known that could reach it' : `${stop.label}: ${stop.why}`
+  return stop === undefined
+    ? 'no host is known that could reach it'
+    : `${operation}: ${stop.label.toLowerCase()}, ${stop.why}`
 }
 
 const passed = (gates: readonly Gate[]) => gates.findIndex(each => each.state === 'stops')
@@ -89,7 +93,7 @@ export function PersonShares({ page }: PageProps) {
               <th>Share</th>
               <th className="text-center">Over SMB</th>
               <th className="text-center">Over NFS</th>
-              <th>What decides of a write</th>
+              <th>What stands before more</th>
             </tr>
           </thead>
           <tbody>
@@ -117,7 +121,7 @@ export function PersonShares({ page }: PageProps) {
                     </>
                   )}
                 </td>
-                <td data-head="What decides" className="text-second">
+                <td data-head="Before more" className="text-second">
                   {why}
                 </td>
               </tr>

@@ -1,32 +1,31 @@
 'use client'
 import Link from 'next/link'
 import { useMemo, useState, type ReactNode } from 'react'
-import { fileGates, rightsMatrix, smbRight, type FileRequest, type Right, type ShareRights } from '@/core/access'
-import type { Share } from '@/core/estate'
+import { rightsMatrix, smbRight, type Right } from '@/core/access'
 import { countAtStart, countWords } from '@/core/units'
 import type { GrantPage } from '@/core/views'
 import { Margin, Page as Frame, Title } from '../frame'
 import { PersonChoice, useSomebody } from '../people'
 import { Choice } from '../parts/Choice'
-import { Mark } from '../parts/State'
 import { TextField } from '../parts/TextField'
-import { GateLines, quotaOf } from '../provision/files'
 import { ServerLists } from '../table'
 import { RightMark, rightWords } from './RightMark'
+import { rightsOf, speaks } from './rightsOf'
+import { WayMargin } from './WayMargin'
 
 const idOf = (text: string) => (/^\d{1,10}$/.test(text.trim()) ? Number(text) : undefined)
-const rightsOf = ({ protocols, rules, ownerUid, ownerGid, mode }: Share): ShareRights => ({
-  rules: protocols.some(each => each.startsWith('NFS')) ? rules : noRules,
-  root: { uid: ownerUid, gid: ownerGid, mode },
-})
-const noRules: ShareRights['rules'] = []
-const speaksSmb = ({ protocols }: Share) => protocols.some(each => each.startsWith('SMB'))
 type Shown = 'all' | 'may' | 'differs'
 
 interface MatrixProps {
   readonly page: GrantPage
   /** The other pages of this section. */
   readonly beside?: ReactNode
+}
+
+/** A row: from a host over NFS, or over SMB, from wherever; a share that is not served so has no right there. */
+interface Row {
+  readonly host: GrantPage['hosts'][number] | undefined
+  readonly rights: readonly (Right | undefined)[]
 }
 
 /** What somebody may do with every share from every host, and why: hosts below each other, shares beside each other. */
@@ -41,38 +40,36 @@ function Matrix({ page, beside }: MatrixProps) {
   const [uid, setUid] = useState('1000')
   const [groups, setGroups] = useState('1000')
   const [personId, choosePerson] = useState('')
-  const somebody = useSomebody(personId)
   const [shown, show] = useState<Shown>('all')
-  const [chosen, choose] = useState<{ readonly host: number; readonly share: number }>({ host: 0, share: 0 })
+  const [chosen, choose] = useState<{ readonly hostId: string; readonly shareId: string }>()
+  const somebody = useSomebody(personId)
   const identity = useMemo(() => {
     if (somebody !== undefined) return { uid: somebody.is.uid, gid: somebody.is.gid, groups: somebody.is.groups }
     const ids = groups.split(/[\s,]+/).flatMap(each => idOf(each) ?? [])
     return { uid: idOf(uid) ?? 65_534, gid: ids[0] ?? 65_534, groups: ids.slice(1) }
   }, [uid, groups, somebody])
+  const all = useMemo(() => {
+    const asked = hosts.map(({ addresses }) => ({ clientAddress: addresses[0] ?? '', clientName: null }))
+    const cells = rightsMatrix(shares.map(rightsOf), asked, identity)
+    const overSmb = shares.map(each =>
+      somebody !== undefined && speaks(each, 'SMB')
+        ? smbRight({ grants: each.grants, root: rightsOf(each).root }, somebody.is)
+        : undefined,
+    )
+    const overNfs = hosts.map((host, index): Row => {
+      const own = cells[index] ?? []
+      return { host, rights: shares.map((each, at) => (speaks(each, 'NFS') ? own[at]?.right : undefined)) }
+    })
+    return overSmb.every(each => each === undefined) ? overNfs : [{ host: undefined, rights: overSmb }, ...overNfs]
+  }, [shares, hosts, identity, somebody])
+  const rows = all.filter(row => isShown(row, shown))
   const who = somebody?.person.name ?? `uid ${identity.uid}`
-  const cells = useMemo(
-    () =>
-      rightsMatrix(
-        shares.map(rightsOf),
-        hosts.map(({ addresses }) => ({ clientAddress: addresses[0] ?? '', clientName: null })),
-        identity,
-      ),
-    [shares, hosts, identity],
-  )
-  const rows = hosts.flatMap((host, index) => {
-    const own = cells[index] ?? []
-    const isShown =
-      shown === 'all' ||
-      (shown === 'may' ? own.some(({ right }) => right !== 'none') : new Set(own.map(({ right }) => right)).size > 1)
-    return isShown ? [{ host, index, cells: own }] : []
-  })
-  const share = shares[chosen.share]
-  const host = hosts[chosen.host]
-  const all = cells.flat()
+  const share = shares.find(({ id }) => id === chosen?.shareId) ?? shares[0]
+  const row = all.find(({ host }) => chosen !== undefined && (host?.id ?? '') === chosen.hostId) ?? all[0]
   return (
     <Frame
       margin={
-        share === undefined || host === undefined ? (
+        share === undefined || row === undefined ? (
           <Margin>
             <h2>Who can</h2>
             <p className="mt-0 text-second">
@@ -80,19 +77,23 @@ function Matrix({ page, beside }: MatrixProps) {
             </p>
           </Margin>
         ) : (
-          <Cell
-            page={page}
-            share={share}
-            host={host}
-            who={who}
-            request={{ ...identity, clientAddress: host.addresses[0] ?? '', clientName: null, flavour: 'sys' }}
+          <WayMargin
+            services={page.services}
+            {...{ share, who }}
+            host={row.host}
+            request={identity}
+            somebody={somebody?.is}
           />
         )
       }
     >
       <Title words="Grant">{beside}</Title>
-      <Sentence page={page} rights={all.map(({ right }) => right)} who={who} />
-      <div className="grid max-w-[820px] grid-cols-[220px_90px_150px_minmax(0,1fr)] items-start gap-x-3">
+      <Sentence
+        page={page}
+        rights={all.flatMap(({ rights }) => rights.filter(right => right !== undefined))}
+        who={who}
+      />
+      <div className="grid max-w-[820px] grid-cols-[220px_90px_150px_minmax(0,1fr)] items-start gap-x-3 max-sm:grid-cols-2">
         <PersonChoice
           label="Who"
           chosen={personId === '' ? '' : (somebody?.person.name ?? '…')}
@@ -110,7 +111,7 @@ function Matrix({ page, beside }: MatrixProps) {
           label="gid, other groups"
           isMono
           disabled={personId !== ''}
-          value={somebody === undefined ? groups : [somebody.is.gid, ...somebody.is.groups].join(', ')}
+          value={somebody === undefined ? groups : [...new Set([somebody.is.gid, ...somebody.is.groups])].join(', ')}
           onChange={setGroups}
         />
         <Choice
@@ -141,36 +142,20 @@ function Matrix({ page, beside }: MatrixProps) {
               </tr>
             </thead>
             <tbody>
-              {somebody !== undefined && shares.some(each => speaksSmb(each)) && (
-                <tr>
-                  <td className="font-semibold">anywhere</td>
-                  <td className="text-second">over SMB</td>
-                  {shares.map(each => (
-                    <td key={each.id} className="text-center">
-                      {speaksSmb(each) ? (
-                        <RightMark right={smbRight({ grants: each.grants, root: rightsOf(each).root }, somebody.is)} />
-                      ) : (
-                        <span className="text-second">–</span>
-                      )}
-                    </td>
-                  ))}
-                </tr>
-              )}
-              {rows.map(({ host: each, index, cells: own }) => (
-                <tr key={each.id}>
-                  <td className="font-semibold">{each.name}</td>
-                  <td className="mono text-second">{each.addresses[0]}</td>
-                  {own.map(({ right }, at) => (
-                    <td key={shares[at]?.id} className="p-0 text-center">
-                      <button
-                        type="button"
-                        aria-label={`${each.name}, ${shares[at]?.name ?? ''}: ${rightWords(right)}`}
-                        aria-pressed={chosen.host === index && chosen.share === at}
-                        className="w-full border border-transparent bg-transparent px-1 py-0 aria-pressed:border-action"
-                        onClick={() => choose({ host: index, share: at })}
-                      >
-                        <RightMark right={right} />
-                      </button>
+              {rows.map(each => (
+                <tr key={each.host?.id ?? ''}>
+                  <td className="font-semibold">{each.host?.name ?? 'anywhere'}</td>
+                  <td className={each.host === undefined ? 'text-second' : 'mono text-second'}>
+                    {each.host?.addresses[0] ?? 'over SMB'}
+                  </td>
+                  {shares.map(({ id, name }, at) => (
+                    <td key={id} className="p-0 text-center">
+                      <RightButton
+                        right={each.rights[at]}
+                        words={`${each.host?.name ?? 'over SMB'}, ${name}`}
+                        isChosen={each === row && id === share?.id}
+                        onChoose={() => choose({ hostId: each.host?.id ?? '', shareId: id })}
+                      />
                     </td>
                   ))}
                 </tr>
@@ -184,6 +169,36 @@ function Matrix({ page, beside }: MatrixProps) {
     </Frame>
   )
 }
+
+function isShown({ rights }: Row, shown: Shown): boolean {
+  const own = rights.filter(right => right !== undefined)
+  if (shown === 'may') return own.some(right => right !== 'none')
+  return shown === 'all' || new Set(own).size > 1
+}
+
+interface RightButtonProps {
+  readonly right: Right | undefined
+  readonly words: string
+  readonly isChosen: boolean
+  readonly onChoose: () => void
+}
+
+const RightButton = ({ right, words, isChosen, onChoose }: RightButtonProps) =>
+  right === undefined ? (
+    <span className="text-second" title="not shared so">
+      –
+    </span>
+  ) : (
+    <button
+      type="button"
+      aria-label={`${words}: ${rightWords(right)}`}
+      aria-pressed={isChosen}
+      className="w-full border border-transparent bg-transparent px-1 py-0 aria-pressed:border-action"
+      onClick={onChoose}
+    >
+      <RightMark right={right} />
+    </button>
+  )
 
 const Legend = () => (
   <p className="flex flex-wrap items-center gap-x-5 text-second">
@@ -229,55 +244,3 @@ function Sentence({
 }
 
 const waysOf = (count: number) => (count === 0 ? 'nowhere' : `by ${countWords(count, 'way', 'ways')}`)
-
-interface CellProps {
-  readonly page: GrantPage
-  readonly share: Share
-  readonly host: GrantPage['hosts'][number]
-  readonly request: Omit<FileRequest, 'operation'>
-  readonly who: string
-}
-
-/** One of the ways: every gate for a write, and for a read where it differs. */
-function Cell({ page: { services }, share, host, request, who }: CellProps) {
-  const service = services.find(({ id }) => id === share.fileServiceId)
-  const state = {
-    name: share.name,
-    protocols: share.protocols,
-    addresses: (service?.instances ?? []).flatMap(({ address, standsOn }) => (standsOn === null ? [] : [address])),
-    freeBytes: BigInt(share.sizeBytes) - BigInt(share.usedBytes),
-    quotaOf: quotaOf(share),
-  }
-  const write = fileGates(rightsOf(share), state, { ...request, operation: 'write' })
-  const read = fileGates(rightsOf(share), state, { ...request, operation: 'read' })
-  const said = write.allowed
-    ? read.allowed
-      ? 'May change.'
-      : 'May write, but not read.'
-    : read.allowed
-      ? 'May read. A write is refused.'
-      : 'May nothing.'
-  return (
-    <Margin
-      foot={
-        <Link className="button" href={`/provision/shares/${share.id}`}>
-          What would turn it
-        </Link>
-      }
-    >
-      <h2>
-        {who} on {share.name}
-      </h2>
-      <p className="sentence mt-0">
-        <span className={write.allowed ? 'text-fine' : read.allowed ? 'text-soon' : 'text-now'}>
-          <Mark gravity={write.allowed ? 'fine' : read.allowed ? 'soon' : 'now'} size={11} />
-        </span>{' '}
-        <b>{said}</b> From {host.name}, {host.addresses[0]}.
-      </p>
-      <h3>Write</h3>
-      <GateLines gates={write.gates} />
-      <h3>Read</h3>
-      <GateLines gates={read.gates} />
-    </Margin>
-  )
-}

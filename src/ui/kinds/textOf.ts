@@ -17,6 +17,8 @@ export function textOf(value: unknown, as: ListColumn['as'], nameOf: (id: string
         .replace('T', ' ')} UTC`
     case 'name of':
       return nameOf(String(value as string)) ?? ''
+    case 'count':
+      return Array.isArray(value) ? `${value.length}` : plainText(value)
     case 'instances':
       return (value as FileService['instances'])
         .map(({ address, standsOn }) => `${address} ${standsOn === null ? 'answers nowhere' : `on ${standsOn}`}`)

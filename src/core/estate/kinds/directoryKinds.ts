@@ -41,7 +41,7 @@ export const directoryKinds: { readonly [Name in 'directories' | 'principals']: 
       place: '/grant/people',
       about:
         'As their directories have them. What they may do follows from their groups, and from the rights of shares.',
-      concern: { field: 'isDisabled', is: true, words: 'cannot sign in' },
+      concern: { field: 'isDisabled', is: true, words: 'barred from signing in' },
       columns: [
         { field: 'name', words: 'Name', isWide: true },
         { field: 'account', words: 'Account', as: 'identifier' },

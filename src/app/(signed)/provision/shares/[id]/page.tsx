@@ -34,7 +34,7 @@ export default async function Page({ params }: { readonly params: Promise<{ read
         <span className="mono">
           {speaks(share, 'NFS') ? `${service.name}:${share.path}` : `//${service.name}/${share.name}`}
         </span>{' '}
-        · {share.protocols.map(each => each.replace('_', '.')).join(', ')} · <Bytes bytes={share.usedBytes} /> of{' '}
+        · {share.protocols.map(each => each.replaceAll('_', '.')).join(', ')} · <Bytes bytes={share.usedBytes} /> of{' '}
         <Bytes bytes={share.sizeBytes} /> used ·{' '}
         <Link className="textlink" href={`/provision/volumes/${page.volume.id}`}>
           its volume and snapshots

@@ -1,0 +1,70 @@
+import Link from 'next/link'
+import { fileGates, smbGates, type FileRequest, type Gate, type SignedIn } from '@/core/access'
+import type { GrantPage } from '@/core/views'
+import type { Share } from '@/core/estate'
+import { Margin } from '../frame'
+import { Mark } from '../parts/State'
+import { GateLines, quotaOf } from '../provision/files'
+import { rightsOf } from './rightsOf'
+
+interface WayMarginProps {
+  readonly services: GrantPage['services']
+  readonly share: Share
+  readonly who: string
+  /** The host and its address; undefined over SMB, where it may be any. */
+  readonly host: GrantPage['hosts'][number] | undefined
+  readonly request: Omit<FileRequest, 'operation' | 'clientAddress' | 'clientName' | 'flavour'>
+  readonly somebody: SignedIn | undefined
+}
+
+/** One of the ways: every gate for a write, and for a read. */
+export function WayMargin({ services, share, who, host, request, somebody }: WayMarginProps) {
+  const service = services.find(({ id }) => id === share.fileServiceId)
+  const state = {
+    name: share.name,
+    protocols: share.protocols,
+    joinedTo: service?.joinedTo ?? null,
+    addresses: (service?.instances ?? []).flatMap(({ address, standsOn }) => (standsOn === null ? [] : [address])),
+    freeBytes: BigInt(share.sizeBytes) - BigInt(share.usedBytes),
+    quotaOf: quotaOf(share),
+  }
+  const rights = rightsOf(share)
+  const asked = (operation: 'read' | 'write'): { readonly allowed: boolean; readonly gates: readonly Gate[] } =>
+    host === undefined && somebody !== undefined
+      ? smbGates({ grants: share.grants, root: rights.root }, state, somebody, operation)
+      : fileGates(rights, state, {
+          ...request,
+          ...{ clientAddress: host?.addresses[0] ?? '', clientName: null, flavour: 'sys', operation },
+        })
+  const write = asked('write')
+  const read = asked('read')
+  return (
+    <Margin
+      foot={
+        <Link className="button" href={`/provision/shares/${share.id}`}>
+          What would turn it
+        </Link>
+      }
+    >
+      <h2>
+        {who} on {share.name}
+      </h2>
+      <p className="sentence mt-0">
+        <span className={write.allowed ? 'text-fine' : read.allowed ? 'text-soon' : 'text-now'}>
+          <Mark gravity={write.allowed ? 'fine' : read.allowed ? 'soon' : 'now'} size={11} />
+        </span>{' '}
+        <b>{saidOf(read.allowed, write.allowed)}</b>{' '}
+        {host === undefined ? 'Over SMB, wherever from.' : `From ${host.name}, ${host.addresses[0] ?? ''}.`}
+      </p>
+      <h3>Write</h3>
+      <GateLines gates={write.gates} />
+      <h3>Read</h3>
+      <GateLines gates={read.gates} />
+    </Margin>
+  )
+}
+
+function saidOf(isRead: boolean, isWrite: boolean): string {
+  if (isWrite) return isRead ? 'May change.' : 'May write, but not read.'
+  return isRead ? 'May read. A write is refused.' : 'May nothing.'
+}

@@ -7,6 +7,7 @@ import { accessFigures } from './accessFigures'
 import { bayFigures } from './bayFigures'
 import { clusterFigures } from './clusterFigures'
 import { coreFigures } from './coreFigures'
+import { fileFigures } from './fileFigures'
 import type { Figure } from './measure'
 import { probeFigures } from './probeFigures'
 import { growth } from './growth'
@@ -27,6 +28,7 @@ export async function bench(folder: string): Promise<number> {
     figures.push(
       ...(await coreFigures()),
       ...(await accessFigures()),
+      ...(await fileFigures()),
       ...(await metricFigures()),
       ...(await clusterFigures()),
       ...(await probeFigures()),

@@ -4,7 +4,7 @@ import type { FleetPorts } from '@/standins'
 import { CommandRefused } from './CommandRefused'
 
 const usage =
-  'Use: fleet | fleet rate N | fleet step SECONDS | fleet fault TARGET KIND [name=value …] | fleet workload SYSTEM VOLUME BYTES | fleet clear'
+  'Use: fleet | fleet rate N | fleet step SECONDS | fleet fault TARGET KIND [name=value …] | fleet workload SYSTEM VOLUME BYTES | fleet files SYSTEM SHARE COUNT | fleet clear'
 
 const numeric = new Set(['milliseconds', 'retryAfterSeconds', 'atRatio', 'times', 'mtu', 'seconds'])
 
@@ -31,6 +31,7 @@ export async function fleet(folder: string, words: readonly string[]): Promise<v
   if (verb === 'step') return ask('POST', '/clock/step', { seconds: Number(target) })
   if (verb === 'clear') return ask('DELETE', '/faults/all')
   if (verb === 'workload') return ask('POST', '/workload', { system: target, volume: kind, bytes: options[0] ?? '' })
+  if (verb === 'files') return ask('POST', '/files', { system: target, share: kind, count: Number(options[0]) })
   if (verb !== 'fault') throw new CommandRefused(`fleet ${verb} is not known.`, usage)
   const more = options
     .map(option => option.split('='))

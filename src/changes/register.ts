@@ -65,6 +65,7 @@ import { provisionShare } from './provision/provision-share'
 import { setShareLimits } from './provision/set-share-limits'
 import { setShareRights } from './provision/set-share-rights'
 import { testShare } from './provision/test-share'
+import { reportFiles } from './provision/report-files'
 import { removeShare } from './provision/remove-share'
 import { UnknownKind } from './errors'
 
@@ -87,6 +88,7 @@ export const kinds: readonly AnyKind[] = [
   leaveDirectory,
   forgetDirectory,
   testShare,
+  reportFiles,
   removeShare,
   serveFiles,
   stopFileService,

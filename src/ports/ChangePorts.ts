@@ -1,10 +1,38 @@
 import type { Catalogue, Estate, ObjectTypes, PathProbe, ServiceClass } from '@/core/estate'
+import type { FileReport, FileSegment } from '@/core/filetree'
 import type { Message } from '@/core/telling'
+import type { FileScan, TwinFiles } from '@/core/views'
 import type { Host } from './Host'
 import type { NodeAgent } from './NodeAgent'
 import type { ResourceName, SystemResources, SystemTask } from './resources'
 import type { StorageSystem } from './StorageSystem'
 import type { Delivered } from './Teller'
+
+/** Walks through the files of shares, as they are kept. */
+interface FileScans {
+  /** Begins one, or finds the one that was begun under a key, with what it has kept already. */
+  readonly begin: (
+    walk: { readonly shareId: string; readonly hostName: string; readonly seenAs: string; readonly at: Date },
+    key: string,
+  ) => Promise<{
+    readonly id: string
+    readonly at: Date
+    readonly parts: number
+    readonly files: number
+    readonly bytes: number
+    readonly lastPath: string
+  }>
+  readonly keepPart: (scanId: string, part: number, segment: FileSegment, lastPath: string) => Promise<void>
+  /** Its parts, one after another. */
+  readonly parts: (scanId: string) => AsyncIterable<FileSegment>
+  readonly end: (
+    scanId: string,
+    found: { readonly report: FileReport; readonly twins: readonly TwinFiles[]; readonly at: Date },
+  ) => Promise<void>
+  readonly drop: (key: string) => Promise<void>
+  /** The latest of a share that has come to its end. */
+  readonly latest: (shareId: string) => Promise<FileScan | undefined>
+}
 
 /** Kinds that only Wendrel keeps. */
 type OwnKind = 'routes' | 'rules' | 'directories'
@@ -71,6 +99,7 @@ export interface EstateWriter {
   /** Takes a secret away for good. */
   readonly dropSecret: (secretId: string) => Promise<void>
   readonly dropOwn: (name: OwnKind, id: string) => Promise<void>
+  readonly fileScans: FileScans
   /** Reads a directory anew into the records. @param told with how many entries have come. @returns what could not be used */
   readonly readDirectory: (directoryId: string, told: (count: number) => void) => Promise<readonly string[]>
   readonly keepPathProbe: (probe: PathProbe) => Promise<void>

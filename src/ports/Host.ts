@@ -48,6 +48,19 @@ type Caller = FileCaller | SignedInCaller
 /** What came of an attempt: a sum of what was written or read, or why a server refused it. What failed otherwise is thrown. */
 export type Attempt = { readonly sha256: string } | { readonly refused: string }
 
+/** Files as a walk finds them; `head` are a file's first bytes in hexadecimal. */
+export interface ListedPage {
+  readonly files: readonly {
+    readonly path: string
+    readonly uid: number
+    readonly gid: number
+    readonly bytes: number
+    readonly modifiedAt: number
+    readonly head: string
+  }[]
+  readonly isLast: boolean
+}
+
 /** Shares of the network on a host, and what somebody on it may do with them. */
 export interface HostShares {
   /** Where a server's name leads to, and whether it answers there. */
@@ -64,6 +77,8 @@ export interface HostShares {
   /** Takes room for a file without writing it. @returns why it was refused; undefined where it was not */
   readonly reserve: (path: string, as: Caller, bytes: bigint) => Promise<string | undefined>
   readonly read: (path: string, as: Caller) => Promise<Attempt>
+  /** A page of all files below a mounted share, in an order of its own, behind the last of the page before. */
+  readonly list: (path: string, as: Caller, after: string) => Promise<ListedPage | { readonly refused: string }>
   readonly remove: (path: string, as: Caller) => Promise<void>
 }
 

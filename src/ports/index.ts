@@ -19,5 +19,6 @@ export {
   type FileCaller,
   type SignedInCaller,
   type HostShares,
+  type ListedPage,
 } from './Host'
 export type { ChangePorts, EstateWriter } from './ChangePorts'

@@ -1,5 +1,5 @@
 import Ajv from 'ajv/dist/2020.js'
-import type { Attempt, HostShares } from '@/ports'
+import type { Attempt, HostShares, ListedPage } from '@/ports'
 import { HostRefused } from './errors'
 import type { Asked } from './ask'
 
@@ -30,6 +30,30 @@ const isMounted = ajv.compile<{ shares: { server: string; share: string; path: s
         type: 'object',
         required: ['server', 'share', 'path', 'isMounted'],
         properties: { server: text, share: text, path: text, isMounted: { type: 'boolean' } },
+      },
+    },
+  },
+})
+const whole = { type: 'integer', minimum: 0, maximum: 4_294_967_295 }
+const isListed = ajv.compile<ListedPage>({
+  type: 'object',
+  required: ['files', 'isLast'],
+  properties: {
+    isLast: { type: 'boolean' },
+    files: {
+      type: 'array',
+      maxItems: 5000,
+      items: {
+        type: 'object',
+        required: ['path', 'uid', 'gid', 'bytes', 'modifiedAt', 'head'],
+        properties: {
+          path: { type: 'string', minLength: 1, maxLength: 4096 },
+          uid: whole,
+          gid: whole,
+          bytes: { type: 'integer', minimum: 0, maximum: Number.MAX_SAFE_INTEGER },
+          modifiedAt: { type: 'number', minimum: 0, maximum: 4_294_967_295_000 },
+          head: { type: 'string', pattern: '^([0-9a-f]{2}){0,64}$' },
+        },
       },
     },
   },
@@ -72,5 +96,7 @@ export const shareRequests = (asked: Asked): HostShares => ({
     return 'refused' in done ? String(done.refused) : undefined
   },
   read: (path, as): Promise<Attempt> => attempted(() => asked('POST', '/agent/shares/read', isSum, { path, as })),
+  list: (path, as, after) =>
+    attempted(() => asked('POST', '/agent/shares/list', isListed, { path, as, after, limit: 1000 })),
   remove: async (path, as) => void (await asked('POST', '/agent/shares/remove', isAnything, { path, as })),
 })

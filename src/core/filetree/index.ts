@@ -24,3 +24,26 @@ export {
   type QuotaUsed,
   type QuotaWrite,
 } from './quotas'
+export {
+  ageDays,
+  FileReporter,
+  growthOf,
+  mostReadBytes,
+  readSlice,
+  sizeBytes,
+  SliceReader,
+  type Difference,
+  type FileReport,
+  type Slice,
+  type Sum,
+} from './fileReport'
+export {
+  fileAt,
+  makeSegment,
+  packSegment,
+  segmentFiles,
+  unpackSegment,
+  type FileSegment,
+  type ListedFile,
+} from './segments'
+export { comparePaths } from './pathOrder'

@@ -57,20 +57,26 @@ const dayMilliseconds = 86_400_000
 const none: QuotaUsed = { bytes: 0n, overSoftSince: null }
 
 /** A path in one spelling: from the root, without a last slash or empty parts. */
-export const plainPath = (path: string) =>
-  `/${path
+export function plainPath(path: string): string {
+  // Most are so already, and of a million each counts.
+  const isPlain = path.startsWith('/') && !path.includes('//') && (path.length === 1 || !path.endsWith('/'))
+  if (isPlain) return path
+  return `/${path
     .split('/')
     .filter(part => part !== '')
     .join('/')}`
+}
 
 export function quotaIndex(quotas: readonly Quota[]): QuotaIndex {
   const at = new Map<string, { readonly quota: Quota; readonly index: number }[]>()
-  quotas.forEach((quota, index) => {
+  for (let index = 0; index < quotas.length; index += 1) {
+    const quota = quotas[index]
+    if (quota === undefined) continue
     const path = plainPath(quota.path)
     const own = at.get(path)
     if (own === undefined) at.set(path, [{ quota, index }])
     else own.push({ quota, index })
-  })
+  }
   return { at }
 }
 

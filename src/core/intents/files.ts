@@ -224,6 +224,42 @@ export const testShareIntent = {
   intentSchema: testShareSchema,
 } as const satisfies IntentKind
 
+const reportFilesSchema = {
+  type: 'object',
+  required: ['shareId', 'hostId', 'personId', 'uid', 'gid'],
+  additionalProperties: false,
+  properties: {
+    shareId: idOrBlankSchema,
+    hostId: idOrBlankSchema,
+    /** As whom of a directory it looks; blank for the numbers. */
+    personId: idOrBlankSchema,
+    uid: id,
+    gid: id,
+  },
+} as const
+export type ReportFilesIntent = IntentOf<typeof reportFilesSchema>
+
+export const reportFilesIntent = {
+  kind: 'report-files',
+  title: 'Report on the files of a share',
+  verb: 'Walk through them',
+  place: '/provision/shares?sel={shareId}',
+  offer: { words: 'Report on files', when: {} },
+  start: { uid: 0, gid: 0, personId: '' },
+  form: {
+    lead: 'A host mounts it and walks through all its files: names, owners, sizes, times, and the first bytes of each. Files are only read; what is found is kept.',
+    fields: [
+      { field: 'hostId', label: 'By host', as: 'one of', choices: 'hosts with an agent' },
+      { field: 'personId', label: 'As a person of a directory', hint: 'Or by numbers, below.', as: 'person' },
+      ...(['uid', 'gid'] as const).map(field => ({
+        ...{ field, label: field, hint: '', as: 'number' as const, isBeside: field === 'gid' },
+        onlyWhile: { field: 'personId', is: 'blank' },
+      })),
+    ],
+  },
+  intentSchema: reportFilesSchema,
+} as const satisfies IntentKind
+
 const removeShareSchema = {
   type: 'object',
   required: ['shareId', 'confirmedName'],
@@ -253,5 +289,6 @@ export const fileIntents: readonly IntentKind[] = [
   setShareRightsIntent,
   setShareLimitsIntent,
   testShareIntent,
+  reportFilesIntent,
   removeShareIntent,
 ]

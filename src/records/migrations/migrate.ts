@@ -24,6 +24,7 @@ import { sql as telling } from './0019-telling.sql'
 import { sql as files } from './0020-files.sql'
 import { sql as limits } from './0021-limits.sql'
 import { sql as directories } from './0022-directories.sql'
+import { sql as fileScans } from './0023-file-scans.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -48,6 +49,7 @@ const steps = [
   { name: '0020-files', sql: files },
   { name: '0021-limits', sql: limits },
   { name: '0022-directories', sql: directories },
+  { name: '0023-file-scans', sql: fileScans },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

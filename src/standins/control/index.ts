@@ -1,6 +1,7 @@
 import Fastify, { type FastifyInstance } from 'fastify'
 import Ajv from 'ajv/dist/2020.js'
 import { failDrive, type SimulatedArray } from '../array'
+import { fillShare } from '../files'
 import type { NameServer } from '../names/NameServer'
 import type { ClusterPools, SimulatedRow } from '../row'
 import { faultKinds, type FaultKind, type FleetClock, type Faults } from '../fleet'
@@ -72,6 +73,15 @@ export function fleetControl(controlled: Controlled): FastifyInstance {
       return reply.code(400).send({ why: 'system, volume by name, and bytes as text' })
     array.store.commit([array.entry('volumes', { ...volume, workloadBytes: bytes })])
     return state()
+  })
+  server.post<{ Body: { system?: unknown; share?: unknown; count?: unknown } }>('/files', ({ body }, reply) => {
+    const array = arrays.find(each => each.model.name === body?.system)
+    if (array === undefined) return reply.code(400).send({ why: 'system, share by name, and count' })
+    try {
+      return { files: fillShare(array, String(body?.share), Number(body?.count)) }
+    } catch (cause) {
+      return reply.code(400).send({ why: cause instanceof Error ? cause.message : String(cause) })
+    }
   })
   server.put<{ Body: { rate?: unknown } }>('/clock', ({ body }, reply) => {
     const rate = Number(body?.rate)

@@ -4,6 +4,7 @@ import { isIP } from 'node:net'
 import type { DirectoryTree, KnownAccount } from '../people'
 import { mayMount, mayTouch, type Caller, type Verdict } from './fileRights'
 import {
+  headAt,
   readFile,
   removeFile,
   reserveFile,
@@ -107,13 +108,14 @@ export class FileServers {
       const gid = isHandedOn ? (superblock.root?.gid ?? effective.gid) : effective.gid
       const marks = file?.marks ?? { uid: effective.uid, gid, mode: '0644' }
       const limits = share.limits ?? noLimits
-      const asked = { path: `/${name}`, uid: marks.uid, gid: marks.gid, bytes: length, head, now: array.clock.now() }
+      const now = array.clock.now()
+      const asked = { path: `/${name}`, uid: marks.uid, gid: marks.gid, bytes: length, head, now }
       const why = refusedWhy(limits, superblock.files, asked)
       if (why !== undefined) return refused(why)
       const sum =
         seed === null
-          ? reserveFile(disk, superblock, name, length, marks) && ''
-          : (writeFile(disk, superblock, name, length, seed, marks, head) ?? false)
+          ? reserveFile(disk, superblock, name, length, marks, now) && ''
+          : (writeFile(disk, superblock, name, length, seed, marks, head, now) ?? false)
       this.#counted(opened)
       return sum === false ? { kind: 'full', why: 'no space left on device' } : { kind: 'done', value: sum }
     })
@@ -136,6 +138,27 @@ export class FileServers {
       const sum = readFile(disk, superblock, name)
       return sum === undefined ? { kind: 'not there', why: 'no such file' } : { kind: 'done', value: sum }
     })
+  }
+
+  /** Files in the order of their paths, behind one of them. Who may read the root directory may list what lies in it. */
+  list(server: string, path: string, from: string, as: Who, after: string, limit: number): Done<Listed> {
+    const found = this.#find(server, path)
+    if ('kind' in found) return found
+    const { disk, superblock } = readFileSystem(found.array, found.share.fileSystemId)
+    if (superblock === undefined) return { kind: 'not there', why: 'no file system' }
+    const verdict = this.#verdict(found, from, as, superblock.root ?? rootOnly, false)
+    if (!verdict.may) return refused(verdict.why)
+    const order = (a: string, b: string) => Buffer.compare(Buffer.from(a), Buffer.from(b))
+    const behind = superblock.files.filter(each => order(each.path, after) > 0).sort((a, b) => order(a.path, b.path))
+    const files = behind.slice(0, limit).map(each => ({
+      path: each.path,
+      uid: each.marks?.uid ?? 0,
+      gid: each.marks?.gid ?? 0,
+      bytes: each.length,
+      modifiedAt: each.modifiedAt ?? 0,
+      head: headAt(disk, each),
+    }))
+    return { kind: 'done', value: { files, isLast: behind.length <= limit } }
   }
 
   /** Who may write to a directory may take files out of it. */
@@ -214,6 +237,19 @@ export type Who = Identity | { readonly account: string }
 function namedAs({ over }: Found, { files }: Superblock, name: string): string {
   if (over === 'NFS' || files.some(({ path }) => path === name)) return name
   return files.find(({ path }) => path.toLowerCase() === name.toLowerCase())?.path ?? name
+}
+
+/** A page of a walk. */
+export interface Listed {
+  readonly files: readonly {
+    readonly path: string
+    readonly uid: number
+    readonly gid: number
+    readonly bytes: number
+    readonly modifiedAt: number
+    readonly head: string
+  }[]
+  readonly isLast: boolean
 }
 
 /** A file to be written. */

@@ -24,6 +24,10 @@ export interface FileEntry {
   readonly length: number
   /** Absent for what its own host alone writes. */
   readonly marks?: FileMarks
+  /** When it was last written (fleet milliseconds); absent for what its own host alone writes. */
+  readonly modifiedAt?: number
+  /** Its first bytes, in hexadecimal, where nothing of it was really written. */
+  readonly head?: string
 }
 
 /** What stands in the first mebibyte of a disk: the file system's own account of itself. */
@@ -53,10 +57,14 @@ export function readSuperblock(disk: DiskBytes): Superblock | undefined {
   }
 }
 
-function writeSuperblock(disk: DiskBytes, superblock: Superblock): void {
+/** @returns whether there was room: the account of all files has a mebibyte */
+function writeSuperblock(disk: DiskBytes, superblock: Superblock): boolean {
+  const text = Buffer.from(JSON.stringify(superblock))
+  if (text.length > mebibyte) return false
   const data = Buffer.alloc(mebibyte)
-  data.write(JSON.stringify(superblock))
+  text.copy(data)
   disk.write(0n, data)
+  return true
 }
 
 export function format(
@@ -70,7 +78,7 @@ export function format(
   writeSuperblock(disk, { magic, fileSystem, uuid, label, ...size, files: [] })
 }
 
-export const markRoot = (disk: DiskBytes, superblock: Superblock, root: FileMarks): void =>
+export const markRoot = (disk: DiskBytes, superblock: Superblock, root: FileMarks): boolean =>
   writeSuperblock(disk, { ...superblock, root })
 
 /** As large as its disk; it is never made smaller. */
@@ -93,10 +101,11 @@ export function writeFile(
   seed: string,
   marks?: FileMarks,
   head = '',
+  now?: number,
 ): string | undefined {
   const data = Buffer.from(seededHex(seed, path, 64).repeat(Math.ceil(length / 64))).subarray(0, length)
   Buffer.from(head, 'hex').copy(data)
-  return keepFile(disk, superblock, path, data, marks)
+  return keepFile(disk, superblock, path, data, marks, now)
 }
 
 /** The bytes come first, then the account that names them: a file is there whole, or not at all. */
@@ -106,15 +115,18 @@ export function keepFile(
   path: string,
   data: Buffer,
   marks?: FileMarks,
+  now?: number,
 ): string | undefined {
   const others = superblock.files.filter(each => each.path !== path)
   const at = freeAt(superblock, others, mebibytesOf(data.length))
   if (at === undefined) return undefined
   disk.write(BigInt(at) * BigInt(mebibyte), data)
-  writeSuperblock(disk, {
+  const entry = { path, at, length: data.length, ...(marks === undefined ? {} : { marks }) }
+  const isKept = writeSuperblock(disk, {
     ...superblock,
-    files: [...others, { path, at, length: data.length, ...(marks === undefined ? {} : { marks }) }],
+    files: [...others, now === undefined ? entry : { ...entry, modifiedAt: now }],
   })
+  if (!isKept) return undefined
   return createHash('sha256').update(data).digest('hex')
 }
 
@@ -125,19 +137,45 @@ export function reserveFile(
   path: string,
   length: number,
   marks: FileMarks,
+  now?: number,
 ): boolean {
   const others = superblock.files.filter(each => each.path !== path)
   const at = freeAt(superblock, others, mebibytesOf(length))
   if (at === undefined) return false
-  writeSuperblock(disk, { ...superblock, files: [...others, { path, at, length, marks }] })
-  return true
+  const entry = { path, at, length, marks, ...(now === undefined ? {} : { modifiedAt: now }) }
+  return writeSuperblock(disk, { ...superblock, files: [...others, entry] })
+}
+
+/** Files without bytes, at once: of each its first ones are told, the others are zeros. @returns whether there was room for all */
+export function reserveFiles(
+  disk: DiskBytes,
+  superblock: Superblock,
+  files: readonly Omit<FileEntry, 'at'>[],
+): boolean {
+  let at = superblock.files.reduce((end, each) => Math.max(end, each.at + mebibytesOf(each.length)), 1)
+  const placed = files.map(file => {
+    const own = { ...file, at }
+    at += mebibytesOf(file.length)
+    return own
+  })
+  if (BigInt(at) * BigInt(mebibyte) > BigInt(superblock.sizeBytes)) return false
+  return writeSuperblock(disk, { ...superblock, files: [...superblock.files, ...placed] })
 }
 
 /** What a file holds; undefined where there is none. */
 export function bytesOf(disk: DiskBytes, { files }: Superblock, path: string): Buffer | undefined {
   const file = files.find(each => each.path === path)
-  return file === undefined ? undefined : disk.read(BigInt(file.at) * BigInt(mebibyte), file.length)
+  if (file === undefined) return undefined
+  const data = disk.read(BigInt(file.at) * BigInt(mebibyte), file.length)
+  if (file.head !== undefined) Buffer.from(file.head, 'hex').copy(data)
+  return data
 }
+
+const headBytes = 32
+
+/** The first bytes of a file, in hexadecimal. */
+export const headAt = (disk: DiskBytes, { at, length, head }: FileEntry): string =>
+  head ?? disk.read(BigInt(at) * BigInt(mebibyte), Math.min(headBytes, length)).toString('hex')
 
 /** Where so many mebibytes lie free. */
 function freeAt({ sizeBytes }: Superblock, files: readonly FileEntry[], count: number): number | undefined {
@@ -155,5 +193,5 @@ export function readFile(disk: DiskBytes, superblock: Superblock, path: string):
   return data === undefined ? undefined : createHash('sha256').update(data).digest('hex')
 }
 
-export const removeFile = (disk: DiskBytes, superblock: Superblock, path: string): void =>
+export const removeFile = (disk: DiskBytes, superblock: Superblock, path: string): boolean =>
   writeSuperblock(disk, { ...superblock, files: superblock.files.filter(each => each.path !== path) })

@@ -1,5 +1,6 @@
 export * from './FileSystems'
-export { FileServers, type FileWanted, type Identity, type NotDone, type Who } from './FileServers'
+export { fillShare } from './fillShare'
+export { FileServers, type FileWanted, type Listed, type Identity, type NotDone, type Who } from './FileServers'
 export { mayTouch, ruleFor, type Caller } from './fileRights'
 export * as fileServices from './fileServices'
 export * as fileShares from './shares'

@@ -1,4 +1,4 @@
-import type { FileServers, FileWanted, NotDone, Who } from '../files'
+import type { FileServers, FileWanted, Listed, NotDone, Who } from '../files'
 import { refuse } from './HostRefused'
 
 /** A share in the host's table of file systems: mounted now, and at every start. */
@@ -78,6 +78,13 @@ export class HostShares {
   read(path: string, as: Who): string {
     const { server, share, within } = this.#mounted(path)
     return this.#done(this.servers.read(server, share, this.from, as, within), 'Nothing was read.')
+  }
+
+  list(path: string, as: Who, after: string, limit: number): Listed {
+    const mount = this.table.all().find(each => each.isMounted && each.path === path)
+    if (mount === undefined)
+      throw refuse(404, 'Nothing was listed.', `No share is mounted at ${path}.`, 'Mount it first.')
+    return this.#done(this.servers.list(mount.server, mount.share, this.from, as, after, limit), 'Nothing was listed.')
   }
 
   remove(path: string, as: Who): void {

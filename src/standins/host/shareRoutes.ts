@@ -31,6 +31,8 @@ interface Asked {
   readonly head?: string
   readonly reserveBytes?: string
   readonly as?: Who
+  readonly after?: string
+  readonly limit?: number
 }
 const isAsked = new Ajv().compile<Asked>({
   type: 'object',
@@ -43,6 +45,8 @@ const isAsked = new Ajv().compile<Asked>({
     head: { type: 'string', pattern: '^([0-9a-f]{2}){0,64}$' },
     reserveBytes: { type: 'string', pattern: '^[0-9]{1,16}$' },
     as,
+    after: { type: 'string', maxLength: 4096 },
+    limit: { type: 'integer', minimum: 1, maximum: 5000 },
   },
 })
 
@@ -57,6 +61,8 @@ function asked(body: unknown): Required<Asked> {
       head: '',
       reserveBytes: '0',
       as: { uid: 0, gid: 0, groups: [] },
+      after: '',
+      limit: 1000,
       ...body,
     }
   throw new HostRefused(400, {
@@ -96,6 +102,10 @@ export function shareRoutes(server: FastifyInstance, host: SimulatedHost): void 
   server.post('/agent/shares/read', ({ body }) => {
     const wanted = asked(body)
     return { sha256: host.shares.read(wanted.path, wanted.as) }
+  })
+  server.post('/agent/shares/list', ({ body }) => {
+    const { path: at, as: who, after, limit } = asked(body)
+    return host.shares.list(at, who, after, limit)
   })
   server.post('/agent/shares/remove', ({ body }) => {
     const wanted = asked(body)

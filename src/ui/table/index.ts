@@ -1,6 +1,7 @@
 export type { ServerColumn } from './ServerColumn'
 export { ServerTable } from './ServerTable'
 export { ServerLists } from './ServerLists'
+export { csvText } from './csvText'
 export { save } from './save'
 export { SavedViews } from './SavedViews'
 export type { ServerPage } from './useServerPages'

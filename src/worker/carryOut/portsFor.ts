@@ -29,6 +29,7 @@ import {
   withdrawException,
   estateNow,
 } from '@/records/inventory'
+import { beginScan, dropScan, endScan, keepScanPart, scanParts, scansOf } from '@/records/files'
 import { dropOwn, keepOwn } from '@/records/objects'
 import { dropSecret, openSecret } from '@/records/secrets'
 import { readDirectory } from '../collect/readDirectory'
@@ -102,6 +103,14 @@ const recordsOf = (world: World): ChangePorts['records'] => {
     keepOwn: (name, kept, id, key, secretId) => keepOwn(scope, name, kept, id, key, secretId),
     dropSecret: id => dropSecret(scope, id),
     dropOwn: (name, id) => dropOwn(scope, name, id),
+    fileScans: {
+      begin: (walk, key) => beginScan(scope, walk, key),
+      keepPart: (id, part, segment, lastPath) => keepScanPart(scope, id, part, segment, lastPath),
+      parts: id => scanParts(scope, id),
+      end: (id, found) => endScan(scope, id, found),
+      drop: key => dropScan(scope, key),
+      latest: async shareId => (await scansOf(scope, shareId, 1))[0],
+    },
     readDirectory: (id, told) => readDirectory(world, id, told),
     keepPathProbe: probe => keepPathProbe(scope, probe),
     signException: (exception, key) => signException(scope, exception, key),

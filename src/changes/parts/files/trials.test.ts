@@ -30,6 +30,7 @@ function hostThat(answers: Partial<HostShares>) {
     mount: async (_server, _share, path) => void mounts.add(path),
     read: async () => sum,
     reserve: async () => 'disk quota exceeded',
+    list: async () => ({ files: [], isLast: true }),
     ...answers,
     write: async (path, ...rest) => kept(path, await (answers.write ?? (async () => sum))(path, ...rest)),
     remove: async path => void files.delete(path),

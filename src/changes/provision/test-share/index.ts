@@ -1,23 +1,17 @@
 import { byId, hasAgent, one, those, type Estate } from '@/core/estate'
-import { exportTable, mayBySmb, mayFile, signedIn } from '@/core/access'
+import { exportTable, mayBySmb, mayFile } from '@/core/access'
 import { testShareIntent, type TestShareIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { advise, rule, there } from '../../parts/checks'
 import { overOf } from '../../parts/files/shareChecks'
 import { rightsOf, triedFrom, triedShare } from '../../parts/files/shareTrials'
-import { groupsIn, triedBySmb } from '../../parts/files/smbTrials'
+import { triedBySmb } from '../../parts/files/smbTrials'
+import { triedAs } from '../../parts/files/triedAs'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 
 type Step = Readonly<{ step: 'try'; shareId: string; systemId: string }>
-
-/** As whom it is tried: a person of a directory, or numbers. */
-function triedAs(estate: Estate, { personId, uid, gid, groups }: Intent) {
-  const person = byId(estate.principals, personId)
-  const is = person === undefined ? undefined : signedIn(person, groupsIn(estate))
-  return { person, is: is ?? { uid, gid, groups, durableId: '', groupIds: [], isDisabled: false } }
-}
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const look = lookInto(estate)

@@ -50,6 +50,10 @@ export default async function Page({ params }: { readonly params: Promise<{ read
         ·{' '}
         <Link className="textlink" href={`/provision/shares?sel=${id}&draft=test-share`}>
           try it as somebody
+        </Link>{' '}
+        ·{' '}
+        <Link className="textlink" href={`/provision/shares/${id}/files`}>
+          its files
         </Link>
       </p>
       {speaks(share, 'NFS') && <RulesTable rules={share.rules} hosts={hosts} />}

@@ -1,0 +1,140 @@
+import {
+  contentOf,
+  comparePaths,
+  fileAt,
+  FileReporter,
+  makeSegment,
+  mostReadBytes,
+  segmentFiles,
+  type ListedFile,
+} from '@/core/filetree'
+import { WendrelError } from '@/core/errors'
+import type { TwinFiles } from '@/core/views'
+import type { ChangePorts, FileCaller, HostShares, ListedPage, SignedInCaller } from '@/ports'
+
+/** How a walk is made. */
+export interface Walk {
+  readonly shareId: string
+  readonly hostName: string
+  readonly agentAddress: string
+  readonly server: string
+  /** As the server exports it. */
+  readonly exported: string
+  readonly as: FileCaller | SignedInCaller
+  readonly seenAs: string
+  /** What its system says is used: how far a walk is follows from it. */
+  readonly usedBytes: string
+}
+
+/** Beyond this a walk is no walk. */
+const mostFiles = 20_000_000
+/** Twins are looked for among so many files. */
+const mostRead = 120
+
+/** The host would not list, or not go on. */
+export class WalkEnded extends WendrelError {
+  readonly code = 'change.walk-ended'
+  constructor(hostName: string, why: string) {
+    super({
+      what: `${hostName} did not walk through all files.`,
+      why,
+      remedy: 'Look as somebody who may read the share’s root directory; what was found so far is kept.',
+    })
+  }
+}
+
+export const mountedAt = ({ shareId }: Pick<Walk, 'shareId'>) => `/mnt/.wendrel/walk-${shareId.slice(-12)}`
+
+/** A page as it can be used: what does not come after what came before would never end. @throws {WalkEnded} */
+function filesOf(walk: Walk, page: ListedPage | { readonly refused: string }, after: string): readonly ListedFile[] {
+  if ('refused' in page) throw new WalkEnded(walk.hostName, `The server refuses ${walk.seenAs}: ${page.refused}.`)
+  let last = after
+  return page.files.map(({ path, uid, gid, bytes, modifiedAt, head }) => {
+    if (comparePaths(path, last) <= 0)
+      throw new WalkEnded(
+        walk.hostName,
+        `It told ${path.slice(0, 200)} after ${last.slice(0, 200)}: the order is broken.`,
+      )
+    last = path
+    return { ...{ path: `/${path}`, uid, gid, bytes, modifiedAt }, kind: contentOf(head) }
+  })
+}
+
+/** Walks through all files and keeps them, part by part; one that was cut off goes on behind the last part that is kept. */
+export async function walked(walk: Walk, key: string, ports: ChangePorts): Promise<string> {
+  const { fileScans } = ports.records
+  const at = await ports.now()
+  const scan = await fileScans.begin({ shareId: walk.shareId, hostName: walk.hostName, seenAs: walk.seenAs, at }, key)
+  const { shares } = await ports.host(walk.agentAddress)
+  const used = Math.max(1, Number(walk.usedBytes))
+  let { parts, files, bytes, lastPath: after } = scan
+  let held: ListedFile[] = []
+  const keep = async () => {
+    await fileScans.keepPart(scan.id, parts, makeSegment(held), after)
+    parts += 1
+    held = []
+  }
+  for (let isLast = false; !isLast;) {
+    const page = await shares.list(mountedAt(walk), walk.as, after)
+    const found = filesOf(walk, page, after)
+    if (found.length === 0 && !('refused' in page) && !page.isLast)
+      throw new WalkEnded(walk.hostName, 'It told an empty page, and that more would follow.')
+    for (const file of found) {
+      held.push(file)
+      bytes += file.bytes
+    }
+    files += found.length
+    if (files > mostFiles) throw new WalkEnded(walk.hostName, `There are more than ${mostFiles} files.`)
+    after = found.at(-1)?.path.slice(1) ?? after
+    isLast = 'isLast' in page && page.isLast
+    if (held.length >= segmentFiles) await keep()
+    await ports.progress(Math.min(0.98, bytes / used), `${files.toLocaleString('en')} files found`)
+  }
+  if (held.length > 0) await keep()
+  const reporter = new FileReporter(scan.at.getTime())
+  const sizes = await reported(reporter, scan.id, ports)
+  const report = reporter.report()
+  const twins = await twinsOf(walk, shares, sizes, report.sameSize)
+  await fileScans.end(scan.id, { report, twins, at: await ports.now() })
+  return scan.id
+}
+
+/** Sums all parts up. @returns files by their size, for those sizes of which there may be several */
+async function reported(reporter: FileReporter, scanId: string, ports: ChangePorts): Promise<Map<number, string[]>> {
+  const { fileScans } = ports.records
+  for await (const part of fileScans.parts(scanId)) reporter.add(part)
+  const wanted = new Map(reporter.report().sameSize.map(({ bytes }) => [bytes, [] as string[]]))
+  if (wanted.size === 0) return wanted
+  for await (const part of fileScans.parts(scanId))
+    for (let index = 0; index < part.count; index += 1) {
+      const own = wanted.get(part.bytes[index] ?? 0)
+      if (own !== undefined && own.length < mostRead) own.push(fileAt(part, index).path)
+    }
+  return wanted
+}
+
+/** Files of one size whose sums are alike, read as whoever walks; one that cannot be read is passed over. */
+async function twinsOf(
+  walk: Walk,
+  shares: HostShares,
+  bySize: ReadonlyMap<number, readonly string[]>,
+  order: readonly { readonly bytes: number }[],
+): Promise<TwinFiles[]> {
+  const twins: TwinFiles[] = []
+  let read = 0
+  for (const { bytes } of order) {
+    const paths = bySize.get(bytes) ?? []
+    if (bytes > mostReadBytes || paths.length < 2 || read + paths.length > mostRead) continue
+    const bySum = new Map<string, string[]>()
+    for (const path of paths) {
+      read += 1
+      const attempt = await shares.read(`${mountedAt(walk)}${path}`, walk.as).catch(() => undefined)
+      if (attempt === undefined || !('sha256' in attempt)) continue
+      const own = bySum.get(attempt.sha256) ?? []
+      own.push(path)
+      bySum.set(attempt.sha256, own)
+    }
+    for (const [sha256, alike] of bySum) if (alike.length > 1) twins.push({ sha256, bytes, paths: alike })
+  }
+  return twins
+}

@@ -1,0 +1,1 @@
+export { beginScan, dropScan, endScan, keepScanPart, scanParts, scansOf, type BegunScan } from './fileScans'

@@ -1,0 +1,1 @@
+export { Layers, type Layer } from './Layers'

@@ -68,10 +68,15 @@ export function makeSegment(files: readonly ListedFile[]): FileSegment {
   }
 }
 
-const decoder = new TextDecoder()
+/** Made at the first use: where only reports are shown nothing is decoded. */
+let decoder: TextDecoder | undefined
+function decoded(bytes: Uint8Array): string {
+  decoder ??= new TextDecoder()
+  return decoder.decode(bytes)
+}
 
 export const nameAt = ({ names, nameEnds }: FileSegment, index: number): string =>
-  decoder.decode(names.subarray(index === 0 ? 0 : nameEnds[index - 1], nameEnds[index]))
+  decoded(names.subarray(index === 0 ? 0 : nameEnds[index - 1], nameEnds[index]))
 
 export const folderAt = ({ folders, folderOf }: FileSegment, index: number): string =>
   folders[folderOf[index] ?? 0] ?? ''
@@ -119,7 +124,7 @@ export function unpackSegment(packed: Uint8Array): FileSegment {
   // Moved to the beginning of a buffer of its own: the arrays are read in place, and have to lie at round places.
   const own = packed.byteOffset % 8 === 0 ? packed : packed.slice()
   const headLength = new DataView(own.buffer, own.byteOffset).getUint32(0)
-  const { count, folders, nameBytes } = JSON.parse(decoder.decode(own.subarray(4, 4 + headLength))) as {
+  const { count, folders, nameBytes } = JSON.parse(decoded(own.subarray(4, 4 + headLength))) as {
     readonly count: number
     readonly folders: readonly string[]
     readonly nameBytes: number

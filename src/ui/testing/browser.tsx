@@ -2,6 +2,7 @@ import { act, configure, render, screen } from '@testing-library/react'
 import userEvent, { type UserEvent } from '@testing-library/user-event'
 import type { ReactElement } from 'react'
 import { ServerLists } from '../table/ServerLists'
+import { TextDecoder, TextEncoder } from 'node:util'
 import { pushed } from './navigation'
 
 // What is waited for comes after a pause of the component's own; how long a busy machine takes for it says nothing of the component.
@@ -15,6 +16,8 @@ if (typeof window !== 'undefined')
   window.matchMedia ??= () => ({ matches: false, addEventListener: () => {}, removeEventListener: () => {} }) as never
 if (typeof document !== 'undefined' && document.fonts === undefined)
   Object.defineProperty(document, 'fonts', { value: { ready: Promise.resolve() } })
+// What browsers have and jsdom has not.
+Object.assign(globalThis, { TextDecoder, TextEncoder })
 // Nothing is drawn; what a drawing says is asked for.
 if (typeof HTMLCanvasElement !== 'undefined') HTMLCanvasElement.prototype.getContext = () => null
 globalThis.ResizeObserver ??= class {

@@ -1,6 +1,7 @@
 import type {
   Drive,
   FileService,
+  Principal,
   Node,
   NodePort,
   Pool,
@@ -240,6 +241,19 @@ export const sampleFileService = (more: Partial<FileService> = {}): FileService 
   revision: 1,
   ...more,
 })
+
+export const samplePrincipal = (more: Partial<Principal> = {}): Principal => ({
+  ...{ id: sampleId(90), directoryId: sampleId(89), durableId: 'me', sort: 'person', account: 'a.brenn' },
+  ...{ name: 'Alva Brenn', dn: 'uid=a.brenn,dc=example', number: 20_001, primaryGid: 3101, memberOf: ['studio'] },
+  ...{ isDisabled: false, goneSince: null, revision: 1 },
+  ...more,
+})
+export const sampleGroup = (more: Partial<Principal> = {}): Principal =>
+  samplePrincipal({
+    ...{ id: sampleId(91), durableId: 'studio', sort: 'group', account: 'studio', name: 'studio' },
+    ...{ number: 3100, primaryGid: null, memberOf: [] },
+    ...more,
+  })
 
 export const sampleShare = (more: Partial<Share> = {}): Share => ({
   id: sampleId(71),

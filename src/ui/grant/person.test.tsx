@@ -1,0 +1,79 @@
+/** @jest-environment jsdom */
+import { screen } from '@testing-library/react'
+import { sampleGroup, sampleId, samplePrincipal, sampleShare } from '@/core/estate/testing/samples'
+import type { PersonPage } from '@/core/views'
+import { shown, wordsOf } from '../testing/browser'
+import { GroupsAbove, PersonSentence, PersonShares } from '.'
+
+const page = (more: Partial<PersonPage> = {}): PersonPage => ({
+  person: samplePrincipal(),
+  groups: [
+    sampleGroup({ memberOf: ['staff'] }),
+    sampleGroup({ id: sampleId(93), durableId: 'staff', name: 'staff', number: null }),
+  ],
+  ...{ directoryName: 'museum', members: [], memberCount: 0, shareCount: 3 },
+  shares: [
+    sampleShare({
+      name: 'photos',
+      protocols: ['SMBv3_1_1'],
+      ownerGid: 3100,
+      grants: [{ who: 'studio', name: 'studio', right: 'change' }],
+    }),
+    sampleShare({ id: sampleId(72), name: 'scans' }),
+    sampleShare({
+      id: sampleId(73),
+      name: 'locked',
+      protocols: ['SMBv3_1_1'],
+      grants: [{ who: 'me', name: 'Alva', right: 'none' }],
+    }),
+  ],
+  services: [{ id: sampleId(70), name: 'files.example', joinedTo: 'dc=example', addresses: ['10.0.0.1'] }],
+  hosts: [
+    { name: 'scan-1', address: '10.0.1.7' },
+    { name: 'far-1', address: '192.0.2.9' },
+  ],
+  ...more,
+})
+
+test('what somebody may with each share is told, over each protocol, with what stands before more', () => {
+  const { container } = shown(<PersonShares page={page()} />)
+  const words = wordsOf(container)
+  expect(words).toContain('photos may change–nothing: every gate lets a write pass')
+  expect(words).toMatch(/scans– refused read: mode, uid 20001, other: ---/)
+  expect(words).toContain('locked refused–read: share grant, Alva: is refused')
+  const { container: said } = shown(<PersonSentence page={page()} />)
+  expect(wordsOf(said)).toContain('May change one share, and read no other.')
+})
+
+test('groups are told with those through which somebody is in them', () => {
+  const { container } = shown(<GroupsAbove page={page()} />)
+  expect(wordsOf(container)).toMatch(/studio3100.*staffno gidthrough studio/)
+  expect(wordsOf(container)).toContain('20001, 3101')
+})
+
+test('a group tells who is in it, that it has no gid, and that it is in a ring', () => {
+  const group = sampleGroup({ number: null, memberOf: ['staff'] })
+  const ring = page({
+    ...{ person: group, memberCount: 61, shares: [] },
+    groups: [sampleGroup({ id: sampleId(93), durableId: 'staff', name: 'staff', memberOf: ['studio'] })],
+    members: [{ id: sampleId(90), name: 'Quill Holt', account: 'q.holt', sort: 'person', isDisabled: true }],
+  })
+  const { container } = shown(
+    <>
+      <PersonSentence page={ring} />
+      <PersonShares page={ring} />
+    </>,
+  )
+  const words = wordsOf(container)
+  expect(words).toContain('61 members are in it themselves.')
+  expect(words).toContain('It has no gid')
+  expect(words).toContain('It and staff contain each other')
+  expect(words).toContain('Quill Holtq.holtcannot sign in')
+  expect(screen.getByRole('link', { name: 'Quill Holt' }).getAttribute('href')).toBe(`/grant/people/${sampleId(90)}`)
+})
+
+test('who is gone, locked or without a number is told so', () => {
+  const person = samplePrincipal({ isDisabled: true, number: null, goneSince: '2026-10-01T00:00:00.000Z' })
+  const { container } = shown(<PersonSentence page={page({ person })} />)
+  expect(wordsOf(container)).toMatch(/cannot sign in.*not had it since 2026-10-01.*has no uid/)
+})

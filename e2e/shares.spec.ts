@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
-import { address, carryOut, choose, isAccessible, margin, signIn } from './steps'
+import { address, carryOut, choose, fleet, isAccessible, margin, signIn } from './steps'
 
 const server = 'files.canal.marrowfield.example'
 const hostAddress = (name: string) => {
@@ -41,7 +41,7 @@ test('a share is served, proven from several hosts, and who cannot write is told
   await page.goto(`${address()}/provision/shares?draft=provision-share`)
   await choose(page, 'File service', server)
   await margin(page).getByLabel('Name', { exact: true }).fill('lens-plates')
-  await margin(page).getByLabel('Size').fill('2 GiB')
+  await margin(page).getByLabel('Size').fill('20 GiB')
   await choose(page, 'Pool', 'bittern-bulk-01')
   await margin(page).getByLabel('Owner of its root, uid').fill('2001')
   await margin(page).getByLabel('Group, gid').fill('300')
@@ -67,5 +67,113 @@ test('a share is served, proven from several hosts, and who cannot write is told
   await page.goto(`${address()}/grant`)
   await page.getByRole('textbox', { name: 'uid' }).fill('2001')
   await expect(page.getByRole('button', { name: 'desk-1, lens-plates: may change' })).toBeVisible()
+  await isAccessible(page)
+})
+
+const directoryAddress = () => {
+  const { directory } = JSON.parse(
+    readFileSync(join(process.env['WENDREL_E2E_DATA'] ?? '', 'fleet-ports.json'), 'utf8'),
+  ) as { readonly directory: number }
+  return `ldaps://127.0.0.1:${directory}`
+}
+const base = 'dc=marrowfield,dc=example'
+
+test('people come from a directory, a share is theirs by a grant, and who cannot write is let by the smallest change', async ({
+  page,
+}) => {
+  test.setTimeout(240_000)
+  await signIn(page)
+  await page.goto(`${address()}/grant/directories`)
+  await margin(page).getByRole('link', { name: 'Register a directory' }).click()
+  await margin(page).getByLabel('Address').fill('ldap://directory.example')
+  await expect(page.locator('[data-check="address"]')).toBeVisible()
+  await margin(page).getByLabel('Address').fill(directoryAddress())
+  await margin(page).getByRole('button', { name: 'See who answers there' }).click()
+  await margin(page).getByRole('button', { name: 'Accept exactly this one' }).click()
+  await expect(margin(page).getByLabel('Read below')).toHaveValue(base)
+  await margin(page).getByLabel('Name', { exact: true }).fill('museum')
+  await margin(page).getByLabel('Read as').fill(`cn=reader,ou=services,${base}`)
+  await margin(page).getByLabel('Its password').fill('directory-demo')
+  await margin(page).getByLabel('Its password').blur()
+  await isAccessible(page)
+  await carryOut(page)
+
+  await page.goto(`${address()}/provision/file-services`)
+  await page.getByRole('main').getByRole('link', { name: server }).click()
+  await margin(page).getByRole('link', { name: 'Join a directory' }).click()
+  await choose(page, 'Directory', 'museum')
+  await margin(page).getByLabel('Join by the account').fill(`uid=v.grier,ou=people,${base}`)
+  await margin(page).getByLabel('Its password').fill('v.grier-demo')
+  await margin(page).getByLabel('Its password').blur()
+  await carryOut(page)
+
+  await page.goto(`${address()}/provision/shares?draft=provision-share`)
+  await choose(page, 'File service', server)
+  await margin(page).getByLabel('Name', { exact: true }).fill('studio')
+  await margin(page).getByLabel('Size').fill('2 GiB')
+  await choose(page, 'Pool', 'bittern-bulk-01')
+  await margin(page).getByRole('radio', { name: 'SMB' }).click()
+  await margin(page).getByLabel('Group, gid').fill('3100')
+  await margin(page).getByLabel('Mode').fill('2770')
+  await margin(page).getByLabel('Grant somebody').fill('photo-st')
+  await margin(page)
+    .getByRole('button', { name: /photo-studio/ })
+    .click()
+  await expect(margin(page).getByRole('combobox', { name: 'Right of photo-studio' })).toBeVisible()
+  await isAccessible(page)
+  await carryOut(page)
+  await expect(page.getByText('f.quarles writes a file over SMB')).toBeVisible()
+
+  await page.goto(`${address()}/provision/shares`)
+  await page.getByRole('main').getByRole('link', { name: 'studio', exact: true }).click()
+  await margin(page).getByRole('link', { name: 'Open it' }).click()
+  await margin(page).getByLabel('Who', { exact: true }).fill('warr')
+  await margin(page)
+    .getByRole('button', { name: /Dunya Warrick/ })
+    .click()
+  await expect(margin(page).getByRole('status')).toContainText('Yes')
+  await margin(page).getByRole('button', { name: 'Not as Dunya Warrick' }).click()
+  await margin(page).getByLabel('Who', { exact: true }).fill('ashby')
+  await margin(page)
+    .getByRole('button', { name: /Gita Ashby/ })
+    .click()
+  await expect(margin(page).getByRole('status')).toContainText('No. Share grant')
+  await margin(page)
+    .getByRole('button', { name: /^Grant Gita Ashby: change; set the mode/ })
+    .first()
+    .click()
+  await expect(margin(page).getByRole('combobox', { name: 'Right of Gita Ashby' })).toBeVisible()
+  await carryOut(page)
+  await expect(page.getByText('g.ashby writes a file over SMB')).toBeVisible()
+
+  await page.goto(`${address()}/grant/people?filter=ashby`)
+  await page.getByRole('main').getByRole('link', { name: 'Gita Ashby' }).click()
+  await margin(page).getByRole('link', { name: 'Open it' }).click()
+  await expect(page.getByRole('row', { name: /studio/ })).toContainText('may change')
+  await isAccessible(page)
+})
+
+test('a host walks through the files of a share, and each layer opens to its files', async ({ page }) => {
+  test.setTimeout(180_000)
+  await signIn(page)
+  fleet('files', 'bittern', 'lens-plates', '12')
+  await page.goto(`${address()}/provision/shares`)
+  await page.getByRole('main').getByRole('link', { name: 'lens-plates' }).click()
+  await margin(page).getByRole('link', { name: 'Report on files' }).click()
+  await choose(page, 'By host', 'scanner-gate')
+  await margin(page).getByLabel('uid').fill('2001')
+  await margin(page).getByLabel('gid').fill('300')
+  await carryOut(page)
+  await page.goto(`${address()}/provision/shares`)
+  await page.getByRole('main').getByRole('link', { name: 'lens-plates' }).click()
+  await margin(page).getByRole('link', { name: 'Open it' }).click()
+  await page.getByRole('link', { name: 'its files' }).click()
+  await expect(page.getByText('Twelve files hold')).toBeVisible()
+  await page
+    .getByRole('main')
+    .getByRole('link', { name: /^\/exports/ })
+    .click()
+  await expect(margin(page).getByRole('heading', { name: 'In /exports' })).toBeVisible()
+  await expect(margin(page).getByText(/file(s)?, /)).toBeVisible()
   await isAccessible(page)
 })

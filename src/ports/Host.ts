@@ -61,12 +61,21 @@ export interface ListedPage {
   readonly isLast: boolean
 }
 
+/** How a host gets to a server. */
+export interface Connected {
+  /** To which its name leads; null where it leads nowhere. */
+  readonly address: string | null
+  readonly isOpen: boolean
+  /** Of all of it. */
+  readonly milliseconds: number
+  /** Of looking its name up; absent where the host does not say. */
+  readonly lookupMilliseconds?: number
+}
+
 /** Shares of the network on a host, and what somebody on it may do with them. */
 export interface HostShares {
   /** Where a server's name leads to, and whether it answers there. */
-  readonly connect: (
-    server: string,
-  ) => Promise<{ readonly address: string | null; readonly isOpen: boolean; readonly milliseconds: number }>
+  readonly connect: (server: string) => Promise<Connected>
   readonly mounted: () => Promise<
     readonly { readonly server: string; readonly share: string; readonly path: string; readonly isMounted: boolean }[]
   >

@@ -16,6 +16,7 @@ export {
   type HostDevice,
   type HostIdentity,
   type Attempt,
+  type Connected,
   type FileCaller,
   type SignedInCaller,
   type HostShares,

@@ -74,7 +74,6 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   if (store.count('godwit/drives') === 0) seedRow(rowArray, row, raw, names)
   const all = [...arrays, rowArray]
   const { servers, listen, listenEach } = listening()
-  const control = await listen(fleetControl({ clock, faults, arrays: all, row, pools, names }), ports.control)
   const arrayServices = arrays.map(array => [array.model.name, redfishService(array)] as const)
   const godwitService = redfishService(rowArray, { row, pools, view: rowView(row, pieces) })
   const arrayPorts = await listenEach([...arrayServices, ['godwit', godwitService]], ports.arrays)
@@ -85,7 +84,9 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   const directory = new DirectoryServer(people, faults)
   const directoryPort = await directory.listen(ports.directory)
   for (const array of all) array.directory = { address: `ldaps://127.0.0.1:${directoryPort}`, tree: people }
-  const fileServers = new FileServers(all, names, people)
+  const fileServers = new FileServers(all, names, people, store)
+  const controlled = { clock, faults, arrays: all, row, pools, names, ways: fileServers }
+  const control = await listen(fleetControl(controlled), ports.control)
   const hosts = hostModels.map(model => new SimulatedHost(model, store, all, fileServers))
   const hostPorts = await listenEach(
     hosts.map(host => [host.model.name, hostAgent(host)] as const),

@@ -1,5 +1,6 @@
 import { one } from '@/core/estate'
-import { standingFindings } from '@/records/queries'
+import { filesPage, standingFindings } from '@/records/queries'
+import { scansOf } from '@/records/files'
 import { evidenceOf } from '@/records/changes'
 import { blocks, factOf } from './testing/blocks'
 
@@ -120,7 +121,7 @@ test('rules are set, and what hosts then meet is what is computed; before and af
   }
   const change = await bench.done('set-share-rights', turned)
   expect(await evidence(change.id)).toEqual([
-    'The system states the rules and the mode as they were asked for',
+    'The system states the rules, the grants and the mode as they were asked for',
     'keep-1 mounts /ct-archive',
     'uid 2001 from keep-1 writes a file',
     'uid 2001 from keep-1 reads back what was written',
@@ -212,6 +213,52 @@ test('somebody tries it from a host that restarts between, and finds it mounted 
   expect(await evidence(change.id)).toContain('register-1 has restarted and mounts /ct-archive again by itself')
   expect(await bench.refused('test-share', { ...trial, hostId: '' })).toEqual(['host'])
 }, 120_000)
+
+test('a barred way is found at its hop; by another address the host gets through', async () => {
+  const bar = (kind: string, address: string) =>
+    fetch(`http://127.0.0.1:${bench.fleet.ports.control}/faults`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ target: 'bittern', kind, name: '10.60.30.11', address }),
+    })
+  const trial = { shareId, hostId: bench.ids['register-1'], uid: 2001, gid: 300, groups: [], isRestarted: false }
+  await bar('way-barred', '10.60.2.40')
+  const around = await bench.done('test-share', trial)
+  expect((await evidence(around.id)).slice(0, 3)).toEqual([
+    `register-1 looks up ${server}, and is led to one of its addresses`,
+    'register-1 gets through to 10.60.2.41, port 2049',
+    'register-1 mounts /ct-archive',
+  ])
+  await bar('way-barred', '10.60.2.41')
+  const stuck = await bench.carriedOut('test-share', trial)
+  expect(stuck.state).toBe('unproven')
+  expect((await evidence(stuck.id)).at(-1)).toBe('NOT register-1 gets through to 10.60.2.40, port 2049')
+  await bar('way-open', '10.60.2.40')
+  await bar('way-open', '10.60.2.41')
+  await bench.done('test-share', trial)
+})
+
+test('a host walks through all files: what it finds is kept, and who may not look finds nothing', async () => {
+  const as = { uid: 2001, gid: 300, groups: [] }
+  await bench.agent('register-1', '/shares', { server, share: '/ct-archive', path: '/mnt/walk' })
+  for (const name of ['a/1.tif', 'b/2.tif'])
+    await bench.agent('register-1', '/shares/write', { path: `/mnt/walk/${name}`, as, lengthBytes: 90_000, seed: name })
+  await bench.agent('register-1', '/mounts/remove', { path: '/mnt/walk' })
+  const look = { shareId, hostId: bench.ids['register-1'], personId: '', uid: 2001, gid: 300 }
+  const change = await bench.done('report-files', look)
+  expect(await evidence(change.id)).toEqual([
+    'What was found is no more than its system says is used',
+    'Its largest file is found again as it was told',
+  ])
+  const page = await filesPage({ database: bench.database }, shareId, 'all')
+  expect(page?.scan).toMatchObject({ hostName: 'register-1', seenAs: 'uid 2001', report: { files: page?.slice.files } })
+  expect(page?.slice.largest[0]?.path).toMatch(/^\/.+\/.+/)
+  const stranger = await bench.carriedOut('report-files', { ...look, uid: 77, gid: 77 })
+  expect(stranger.refusal?.why).toContain('permission denied')
+  expect(await scansOf({ database: bench.database }, shareId, 9)).toHaveLength(1)
+  await bench.done('report-files', look)
+  expect((await filesPage({ database: bench.database }, shareId, 'all'))?.before?.id).toBe(page?.scan?.id)
+})
 
 test('a controller goes away under a mounted share: another answers at its address', async () => {
   bench.fleet.faults.inject({ kind: 'controller-down', target: 'bittern', controller: 'A', ...harmless })

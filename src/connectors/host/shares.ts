@@ -1,5 +1,5 @@
 import Ajv from 'ajv/dist/2020.js'
-import type { Attempt, HostShares, ListedPage } from '@/ports'
+import type { Attempt, Connected, HostShares, ListedPage } from '@/ports'
 import { HostRefused } from './errors'
 import type { Asked } from './ask'
 
@@ -10,13 +10,14 @@ const isSum = ajv.compile<{ sha256: string }>({
   required: ['sha256'],
   properties: { sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' } },
 })
-const isConnected = ajv.compile<{ address: string | null; isOpen: boolean; milliseconds: number }>({
+const isConnected = ajv.compile<Connected>({
   type: 'object',
   required: ['address', 'isOpen', 'milliseconds'],
   properties: {
     address: { type: ['string', 'null'], maxLength: 64 },
     isOpen: { type: 'boolean' },
     milliseconds: { type: 'number', minimum: 0 },
+    lookupMilliseconds: { type: 'number', minimum: 0 },
   },
 })
 const isMounted = ajv.compile<{ shares: { server: string; share: string; path: string; isMounted: boolean }[] }>({

@@ -1,7 +1,7 @@
 import Fastify, { type FastifyInstance } from 'fastify'
 import Ajv from 'ajv/dist/2020.js'
 import { failDrive, type SimulatedArray } from '../array'
-import { fillShare } from '../files'
+import { fillShare, type FileServers } from '../files'
 import type { NameServer } from '../names/NameServer'
 import type { ClusterPools, SimulatedRow } from '../row'
 import { faultKinds, type FaultKind, type FleetClock, type Faults } from '../fleet'
@@ -52,6 +52,7 @@ interface Controlled {
   readonly row: SimulatedRow
   readonly pools: ClusterPools
   readonly names: NameServer
+  readonly ways: Pick<FileServers, 'setBarred'>
 }
 
 /** The fleet's own control interface: its clock and its faults. Wendrel never speaks to it. */
@@ -113,7 +114,7 @@ export function fleetControl(controlled: Controlled): FastifyInstance {
 }
 
 /** Faults that happen at once and leave a state behind. @returns whether it was one */
-function strike(fault: WantedFault, { arrays, row, pools, names }: Controlled): boolean {
+function strike(fault: WantedFault, { arrays, row, pools, names, ways }: Controlled): boolean {
   const { kind, target, node = '', port = '', name = '', address = '' } = fault
   const [enclosure = '', bay = ''] = (fault.drive ?? '').split('/')
   const array = arrays.find(each => each.model.name === target)
@@ -133,6 +134,8 @@ function strike(fault: WantedFault, { arrays, row, pools, names }: Controlled): 
     'port-mtu': () => row.setSwitchPort(port, { mtu: fault.mtu ?? 1500 }),
     'clock-skew': () => row.skewClock(node, fault.seconds ?? 360),
     'name-record': () => names.setForward(name, address),
+    'way-barred': () => ways.setBarred(name, address, true),
+    'way-open': () => ways.setBarred(name, address, false),
   }
   strikes[kind]?.()
   return strikes[kind] !== undefined

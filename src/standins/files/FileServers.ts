@@ -1,4 +1,5 @@
 import type { FileServiceEntity, FileShareEntity, SimulatedArray } from '../array'
+import type { Store } from '../fleet'
 import type { NameServer } from '../names/NameServer'
 import { isIP } from 'node:net'
 import type { DirectoryTree, KnownAccount } from '../people'
@@ -25,6 +26,11 @@ export interface NotDone {
 }
 
 type Done<T> = { readonly kind: 'done'; readonly value: T } | NotDone
+interface PathFilter {
+  readonly from: string
+  readonly address: string
+}
+const filters = 'pathFilters'
 /** A file that is read in one answer (bytes). */
 const mostRead = 64 * 1024 * 1024
 const refused = (why: string): NotDone => ({ kind: 'refused', why })
@@ -42,16 +48,17 @@ export class FileServers {
     private readonly arrays: readonly SimulatedArray[],
     private readonly names: NameServer,
     private readonly people: DirectoryTree,
+    private readonly store: Store,
   ) {}
 
   /** The address that a name leads to; an address is itself. */
-  addressOf(server: string): string | undefined {
+  addressOf(server: string, from: string): string | undefined {
     if (isIP(server) !== 0) return server
     const all = this.names.zones
       .at(server.toLowerCase())
       .flatMap(({ type, data }) => (type === 'A' || type === 'AAAA' ? [data] : []))
     // A client tries the addresses of a name one after another.
-    return all.find(address => this.isOpen(address)) ?? all[0]
+    return all.find(address => this.isOpen(address, from)) ?? all[0]
   }
 
   /** The name that an address leads back to. */
@@ -59,13 +66,24 @@ export class FileServers {
     return this.names.nameOf(address)
   }
 
-  /** Whether something answers at an address. */
-  isOpen(address: string): boolean {
-    return this.#serving(address) !== undefined
+  /** Whether something answers at an address, and nothing on the way there bars it. */
+  isOpen(address: string, from: string): boolean {
+    return this.#serving(address) !== undefined && !this.#isBarred(address, from)
+  }
+
+  /** Filters on the way: by whom, and to where. */
+  #isBarred(address: string, from: string): boolean {
+    return this.store.one<PathFilter>(filters, `${from} ${address}`) !== undefined
+  }
+
+  /** Bars the way from a host to an address, or opens it. */
+  setBarred(from: string, address: string, isBarred: boolean): void {
+    const id = `${from} ${address}`
+    this.store.commit([{ collection: filters, id, value: isBarred ? { from, address } : null }])
   }
 
   mount(server: string, path: string, from: string): Done<null> {
-    const found = this.#find(server, path)
+    const found = this.#find(server, path, from)
     if ('kind' in found) return found
     if (found.over === 'SMB') return { kind: 'done', value: null }
     const verdict = mayMount(found.share.rules, this.#caller(from, { uid: 0, gid: 0, groups: [] }))
@@ -142,7 +160,7 @@ export class FileServers {
 
   /** Files in the order of their paths, behind one of them. Who may read the root directory may list what lies in it. */
   list(server: string, path: string, from: string, as: Who, after: string, limit: number): Done<Listed> {
-    const found = this.#find(server, path)
+    const found = this.#find(server, path, from)
     if ('kind' in found) return found
     const { disk, superblock } = readFileSystem(found.array, found.share.fileSystemId)
     if (superblock === undefined) return { kind: 'not there', why: 'no file system' }
@@ -163,7 +181,7 @@ export class FileServers {
 
   /** Who may write to a directory may take files out of it. */
   remove(server: string, path: string, from: string, as: Who, name: string): Done<null> {
-    const found = this.#find(server, path)
+    const found = this.#find(server, path, from)
     if ('kind' in found) return found
     const { disk, superblock } = readFileSystem(found.array, found.share.fileSystemId)
     if (superblock === undefined) return { kind: 'not there', why: 'no file system' }
@@ -183,7 +201,7 @@ export class FileServers {
     isWrite: boolean,
     act: (opened: Opened) => Done<T>,
   ): Done<T> {
-    const found = this.#find(server, path)
+    const found = this.#find(server, path, from)
     if ('kind' in found) return found
     const { disk, superblock } = readFileSystem(found.array, found.share.fileSystemId)
     if (superblock === undefined) return { kind: 'not there', why: 'no file system' }
@@ -201,11 +219,12 @@ export class FileServers {
     return { address, name: this.nameOf(address), ...as }
   }
 
-  #find(server: string, path: string): Found | NotDone {
-    const address = this.addressOf(server)
+  #find(server: string, path: string, from: string): Found | NotDone {
+    const address = this.addressOf(server, from)
     if (address === undefined) return { kind: 'silent', why: `no address for ${server}` }
     const serving = this.#serving(address)
-    if (serving === undefined) return { kind: 'silent', why: `${address} does not answer` }
+    if (serving === undefined || this.#isBarred(address, from))
+      return { kind: 'silent', why: `${address} does not answer` }
     // Over SMB a share has a name, and no path.
     const over = path.startsWith('//') ? ('SMB' as const) : ('NFS' as const)
     const share = serving.array

@@ -18,6 +18,8 @@ export const faultKinds = [
   'port-mtu',
   'clock-skew',
   'name-record',
+  'way-barred',
+  'way-open',
 ] as const
 export type FaultKind = (typeof faultKinds)[number]
 

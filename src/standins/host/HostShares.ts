@@ -32,9 +32,16 @@ export class HostShares {
   }
 
   /** Whether something listens at a server's address, and which address its name leads to. */
-  connect(server: string): { readonly address: string | null; readonly isOpen: boolean } {
-    const address = this.servers.addressOf(server)
-    return { address: address ?? null, isOpen: address !== undefined && this.servers.isOpen(address) }
+  connect(server: string): {
+    readonly address: string | null
+    readonly isOpen: boolean
+    readonly lookupMilliseconds: number
+  } {
+    const began = performance.now()
+    const address = this.servers.addressOf(server, this.from)
+    const lookupMilliseconds = performance.now() - began
+    const isOpen = address !== undefined && this.servers.isOpen(address, this.from)
+    return { address: address ?? null, isOpen, lookupMilliseconds }
   }
 
   mount(server: string, share: string, path: string): void {

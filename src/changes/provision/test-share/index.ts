@@ -4,6 +4,7 @@ import { testShareIntent, type TestShareIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { advise, rule, there } from '../../parts/checks'
+import { hops } from '../../parts/files/hops'
 import { overOf } from '../../parts/files/shareChecks'
 import { rightsOf, triedFrom, triedShare } from '../../parts/files/shareTrials'
 import { triedBySmb } from '../../parts/files/smbTrials'
@@ -106,7 +107,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     reads: look.reads,
     claims: share === undefined ? [] : [share.id],
     proof:
-      'The host mounts it, writes as that identity and reads the same back; what is refused must be what the rights say.',
+      'The host looks its name up, gets through to it, mounts it, writes as that identity and reads the same back; what is refused must be what the rights say.',
   })
 }
 
@@ -138,7 +139,10 @@ export const testShare: ChangeKind<Intent, Step> = {
     const { isNfs, isSmb } = overOf(share.protocols)
     const { uid, gid, groups } = is
     const stated = triedShare(share, service)
+    const way = await hops(ports, host, service, isNfs ? 'NFS' : 'SMB')
+    if (way.some(({ holds }) => !holds)) return way
     return [
+      ...way,
       ...(isNfs ? await triedFrom(ports, stated, host, [{ uid, gid, groups }], isRestarted) : []),
       ...(isSmb && person !== undefined
         ? await triedBySmb(ports, stated, host, [{ account: person.account, is }])

@@ -113,7 +113,7 @@ test('the smallest changes come first, say what they do, and name rules as they 
   ])
   const stranger = turningChanges(rights, request({ uid: 7, gid: 7 }))
   expect(stranger.map(({ edits }) => editsWords(edits, rights.rules))[0]).toBe(
-    'Add a rule for 10.1.2.3: rw; set the mode of its root to 0752',
+    'Add a rule for 10.1.2.3: rw; set the mode of its root to 0757',
   )
   const member = turningChanges({ rules: [rule('*')], root: { ...root, mode: '0770' } }, request({ uid: 7, gid: 7 }))
   expect(member.map(({ edits }) => edits[0])).toContainEqual({ of: 'member', gid: 300 })

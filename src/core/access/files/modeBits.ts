@@ -32,14 +32,17 @@ export const bitsFor = (mode: string, of: ModeClass): number =>
 export const isLetBy = (mode: string, of: ModeClass, operation: FileOperation): boolean =>
   (bitsFor(mode, of) & bitOf[operation]) !== 0
 
-/** A mode with one bit of a class set or taken. */
+/**
+ * A mode by which a class is let do something, or no longer. Who writes into a directory has to enter and to see it too: only the one
+ * bit would be of use to nobody.
+ */
 export function withBit(
   mode: string,
   of: Exclude<ModeClass, 'superuser'>,
   operation: FileOperation,
   isSet: boolean,
 ): string {
-  const bit = bitOf[operation] << shift[of]
+  const bit = (isSet ? (operation === 'write' ? 7 : 5) : bitOf[operation]) << shift[of]
   const now = Number.parseInt(mode, 8)
   return (isSet ? now | bit : now & ~bit).toString(8).padStart(4, '0')
 }

@@ -79,10 +79,10 @@ test('what would turn the answer becomes a draft of the share, and one of a grou
   await user.type(screen.getByLabelText('uid'), '7')
   await user.clear(screen.getByLabelText('gid, other groups'))
   expect(screen.getByText('Take this identity into group 300')).toBeTruthy()
-  await user.click(screen.getByRole('button', { name: 'Set the mode of its root to 2772' }))
+  await user.click(screen.getByRole('button', { name: 'Set the mode of its root to 2777' }))
   expect(asked.at(-1)?.body).toMatchObject({
     kind: 'set-share-rights',
-    intent: { shareId: sampleId(71), mode: '2772' },
+    intent: { shareId: sampleId(71), mode: '2777' },
   })
   expect(pushed.at(-1)).toContain('draft=set-share-rights&change=c7')
 })

@@ -48,9 +48,16 @@ export const directoryReader = (
         paged: { pageSize },
         derefAliases: 'never',
       })
+      const seen = new Set<string>()
       for await (const { searchEntries } of pages) {
-        if (searchEntries.length === 0 && entries.length > 0) break
-        for (const entry of searchEntries) entries.push(entry as Entry)
+        const before = seen.size
+        for (const entry of searchEntries) {
+          if (seen.has(entry.dn)) continue
+          seen.add(entry.dn)
+          entries.push(entry as Entry)
+        }
+        if (searchEntries.length > 0 && seen.size === before)
+          throw new DirectoryUnbounded(endpoint.address, 'It tells the same entries again and again.')
         if (entries.length > mostEntries)
           throw new DirectoryUnbounded(
             endpoint.address,

@@ -1,5 +1,7 @@
 import { Client } from 'ldapts'
+import { execFile } from 'node:child_process'
 import { mkdtempSync } from 'node:fs'
+import { promisify } from 'node:util'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { seedDirectory } from '../demo/seedDirectory'
@@ -11,9 +13,11 @@ const tree = new DirectoryTree(store)
 seedDirectory(tree)
 const server = new DirectoryServer(tree, new Faults())
 let client: Client
+let url = ''
 beforeAll(async () => {
   const port = await server.listen(0)
-  client = new Client({ url: `ldaps://127.0.0.1:${port}`, tlsOptions: { rejectUnauthorized: false } })
+  url = `ldaps://127.0.0.1:${port}`
+  client = new Client({ url, tlsOptions: { rejectUnauthorized: false } })
 })
 afterAll(async () => {
   await client.unbind()
@@ -46,6 +50,24 @@ test('entries are found by base, one level and subtree, by filters in any letter
     for (const { dn } of searchEntries) names.add(String(dn))
   }
   expect([pages, names.size]).toEqual([4, 24])
+})
+
+test('a client that nobody here wrote finds its way, page by page', async () => {
+  // The server runs in this process: whoever asks it must not hold it up.
+  const run = promisify(execFile)
+  const search = async (...words: readonly string[]) =>
+    (
+      await run('ldapsearch', ['-H', url, '-x', '-LLL', '-b', baseDn, ...words], {
+        env: { ...process.env, LDAPTLS_REQCERT: 'never' },
+      })
+    ).stdout
+  const signed = ['-D', `cn=reader,ou=services,${baseDn}`, '-w', 'directory-demo', '-E', 'pr=3/noprompt']
+  const names = (await search(...signed, '(&(objectClass=groupOfNames)(cn=photo*))', 'cn', 'entryUUID')).match(
+    /^cn: .*$/gm,
+  )
+  expect(names?.sort()).toEqual(['cn: photo-studio', 'cn: photographers'])
+  expect((await search(...signed, '(|(uid=a.brenn)(sn=Stane))', 'uid')).match(/^uid: /gm)).toHaveLength(2)
+  await expect(search('(uid=a.brenn)')).rejects.toThrow()
 })
 
 test('a server is taken in by an operator of the directory only, and is known by its tickets’ names; a locked account is nobody', () => {

@@ -1,8 +1,9 @@
 import { those } from '@/core/estate'
-import { fileFindings } from '@/core/findings'
+import { directoryFindings, fileFindings } from '@/core/findings'
 import { lookUpNames } from '@/looking'
 import { loadEstate } from '@/records'
 import { keepFindings } from '@/records/inventory'
+import { objects } from '@/records/objects'
 import type { World } from '../World'
 
 const namesAgeMilliseconds = 5 * 60_000
@@ -10,7 +11,7 @@ const namesAgeMilliseconds = 5 * 60_000
 /** What follows from a reading of a system that serves files: names asked again, and what is wrong with its services and shares. */
 export async function collectFiles(world: World, systemId: string): Promise<void> {
   const scope = { database: world.database }
-  const { fileServices, shares, nameAnswers } = await loadEstate(
+  const { directories, fileServices, shares, nameAnswers } = await loadEstate(
     scope,
     [those('shares', 'systemId', systemId)],
     'provision-share',
@@ -28,5 +29,10 @@ export async function collectFiles(world: World, systemId: string): Promise<void
   const isOld = (each: (typeof nameAnswers)[number]) =>
     looked.some(({ kind, query }) => kind === each.kind && query === each.query)
   const answers = [...looked, ...nameAnswers.filter(each => !isOld(each))]
-  await keepFindings(scope, systemId, 'files', fileFindings(own, shares, answers))
+  const granted = [...new Set(shares.flatMap(({ grants }) => grants.map(({ who }) => who)))]
+  const people = granted.length === 0 ? [] : await objects(scope, 'principals', { where: { durableId: granted } })
+  await keepFindings(scope, systemId, 'files', [
+    ...fileFindings(own, shares, answers),
+    ...directoryFindings(own, shares, directories, people),
+  ])
 }

@@ -4,7 +4,8 @@ import type { Who } from '../files'
 import { HostRefused } from './HostRefused'
 import type { SimulatedHost } from './SimulatedHost'
 
-const path = { type: 'string', pattern: '^/[A-Za-z0-9._/-]{1,200}$' } as const
+/** Names of files hold whatever their makers have put there. */
+const path = { type: 'string', pattern: '^/[^\\u0000]{1,4096}$' } as const
 const exported = { type: 'string', pattern: '^//?[A-Za-z0-9._/-]{1,200}$' } as const
 const number = { type: 'integer', minimum: 0, maximum: 4_294_967_294 } as const
 const as = {

@@ -24,7 +24,7 @@ export function textOf(value: unknown, as: ListColumn['as'], nameOf: (id: string
         .map(({ address, standsOn }) => `${address} ${standsOn === null ? 'answers nowhere' : `on ${standsOn}`}`)
         .join(', ')
     case 'rules':
-      return (value as Share['rules']).map(({ client, access }) => `${client} ${access}`).join(', ')
+      return (value as Share['rules']).map(({ client, access }) => `${client} ${access}`).join(', ') || 'no host'
     default:
       return plainText(value)
   }

@@ -41,7 +41,7 @@ export function FilesSheet({ page, scan }: SheetProps) {
       <h3>
         What they are <span>each layer opens to its files · hatched: not known</span>
       </h3>
-      <div className="grid grid-cols-3 gap-x-6 max-md:grid-cols-1">
+      <div className="grid grid-cols-3 gap-x-6 max-xl:grid-cols-2 max-md:grid-cols-1">
         <Layers
           label="Last written, the latest above"
           layers={report.ages.map((sum, band) => layer(`age:${band}`, ageWords(band), sum))}
@@ -69,7 +69,7 @@ export function FilesSheet({ page, scan }: SheetProps) {
         />
         <Bars
           title="Whose they are"
-          about="by uid, and by name where a directory has one"
+          about="by name where a directory has one"
           all={report.bytes}
           lines={report.owners.map(({ uid, ...sum }) => ({
             ...{ key: `owner:${uid}`, words: page.owners[`${uid}`] ?? `uid ${uid}`, sum },

@@ -74,7 +74,7 @@ test.each([
   ['all', 'The largest'],
   ['owner:2001', 'Of Alva Brenn'],
   ['age:0', 'Written in the last 7 days'],
-  ['age:5', 'Not written for 1095 days and more'],
+  ['age:5', 'Not written for 3 years and more'],
   ['size:1', '4 KiB to 1 MiB'],
   ['folder:', 'At the root itself'],
   ['twins:1024', 'Of 1 KiB each'],

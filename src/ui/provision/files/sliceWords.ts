@@ -13,7 +13,7 @@ export function sliceWords(text: string, owners: Readonly<Record<string, string>
       return slice.kind === null ? 'Of a kind that is not known' : `By their first bytes: ${slice.kind}`
     case 'age': {
       const [from, to] = [ageDays[slice.band - 1], ageDays[slice.band]]
-      if (to === undefined) return `Not written for ${from ?? 0} days and more`
+      if (to === undefined) return `Not written for ${Math.round((from ?? 0) / 365)} years and more`
       return from === undefined ? `Written in the last ${to} days` : `Last written ${from} to ${to} days ago`
     }
     case 'size': {

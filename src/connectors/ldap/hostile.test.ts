@@ -1,6 +1,6 @@
 import { X509Certificate } from 'node:crypto'
 import ldap, { type Handler } from 'ldapjs'
-import net from 'node:net'
+import type net from 'node:net'
 import tls from 'node:tls'
 import { certificate, privateKey } from '../redfish/testing/certificate'
 import { directoryReader, identifyDirectory } from '.'

@@ -177,3 +177,22 @@ test('a host walks through the files of a share, and each layer opens to its fil
   await expect(margin(page).getByText(/file(s)?, /)).toBeVisible()
   await isAccessible(page)
 })
+
+test('the name of an old server is looked up, and the page says what clients keep, in which order, and the way back', async ({
+  page,
+}) => {
+  await signIn(page)
+  fleet('fault', 'bittern', 'name-record', 'name=oldfiles.marrowfield.example', 'address=10.60.9.99')
+  await page.goto(`${address()}/provision/file-services`)
+  await page.getByRole('main').getByRole('link', { name: server }).click()
+  await margin(page).getByRole('link', { name: 'Open it' }).click()
+  await page.getByLabel('Name of the old server').fill('oldfiles.marrowfield.example')
+  await page.getByLabel('Paths that clients use there').fill('/lens-plates\n/vol/studio, studio')
+  await page.getByRole('button', { name: 'Look it up' }).click()
+  await expect(page.getByRole('main').getByRole('status')).toContainText('leads to 10.60.9.99 now')
+  await expect(page.getByText('1 stay, 1 change, 0 have no share')).toBeVisible()
+  await expect(page.getByText(`IN CNAME ${server}.`).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Let it look' }).click()
+  await expect(page.getByText('not this service')).toBeVisible()
+  await isAccessible(page)
+})

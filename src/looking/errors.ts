@@ -13,6 +13,18 @@ export class NotAccepted extends WendrelError {
   }
 }
 
+/** The host has no agent that could be asked, or is no longer in the estate. */
+export class NoAgent extends WendrelError {
+  readonly code = 'looking.no-agent'
+  constructor() {
+    super({
+      what: 'No host was asked.',
+      why: 'It has no agent, or is no longer in the estate.',
+      remedy: 'Choose another host.',
+    })
+  }
+}
+
 /** What was given as an address is none. */
 export class NoAddress extends WendrelError {
   readonly code = 'looking.no-address'

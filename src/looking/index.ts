@@ -1,4 +1,5 @@
 export { identifySystem, lookAtSystem } from './lookAtSystem'
+export { connectFromHost } from './connectFromHost'
 export { lookAtDirectory } from './lookAtDirectory'
 export { lookUpNames } from './lookUpNames'
 export { probeRow } from './probeRow'

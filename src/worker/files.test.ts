@@ -1,4 +1,7 @@
+import { spawn } from 'node:child_process'
 import { one } from '@/core/estate'
+import { takeOverScripts } from '@/core/network'
+import { connectFromHost } from '@/looking'
 import { filesPage, standingFindings } from '@/records/queries'
 import { scansOf } from '@/records/files'
 import { evidenceOf } from '@/records/changes'
@@ -35,6 +38,12 @@ const service = (more: object = {}) => ({
   searchSuffixes: '',
   ...more,
 })
+const control = (fault: object) =>
+  fetch(`http://127.0.0.1:${bench.fleet.ports.control}/faults`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ target: 'bittern', ...fault }),
+  })
 const evidence = async (id: string) =>
   (await evidenceOf({ database: bench.database }, id)).map(({ claim, holds }) => `${holds ? '' : 'NOT '}${claim}`)
 const pool = async () => (await bench.estate()).pools.find(({ name }) => name === 'bittern-bulk-01')?.id
@@ -215,12 +224,7 @@ test('somebody tries it from a host that restarts between, and finds it mounted 
 }, 120_000)
 
 test('a barred way is found at its hop; by another address the host gets through', async () => {
-  const bar = (kind: string, address: string) =>
-    fetch(`http://127.0.0.1:${bench.fleet.ports.control}/faults`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ target: 'bittern', kind, name: '10.60.30.11', address }),
-    })
+  const bar = (kind: string, address: string) => control({ kind, name: '10.60.30.11', address })
   const trial = { shareId, hostId: bench.ids['register-1'], uid: 2001, gid: 300, groups: [], isRestarted: false }
   await bar('way-barred', '10.60.2.40')
   const around = await bench.done('test-share', trial)
@@ -236,6 +240,31 @@ test('a barred way is found at its hop; by another address the host gets through
   await bar('way-open', '10.60.2.40')
   await bar('way-open', '10.60.2.41')
   await bench.done('test-share', trial)
+})
+
+test('the name of an old server is turned over and given back by the scripts, as a host sees it', async () => {
+  const oldName = 'oldfiles.marrowfield.example'
+  await control({ kind: 'name-record', name: oldName, address: '10.60.9.99' })
+  const scripts = takeOverScripts({ oldName, addresses: ['10.60.9.99'], newName: server, account: null })
+  const update = (script: string) =>
+    new Promise<boolean>(done => {
+      const run = spawn('nsupdate', [], { stdio: ['pipe', 'ignore', 'ignore'] })
+      run.on('close', code => done(code === 0))
+      run.stdin.end(`server 127.0.0.1 ${bench.fleet.ports.names}\n${script}`)
+    })
+  const sees = async () => {
+    const { signal } = new AbortController()
+    const hostId = bench.ids['register-1'] ?? ''
+    const { address, isOpen } = await connectFromHost({ database: bench.database }, bench.key, hostId, oldName, signal)
+    return [address, isOpen]
+  }
+  expect(await sees()).toEqual(['10.60.9.99', false])
+  expect(await update(scripts.names)).toBe(true)
+  expect(await sees()).toEqual(['10.60.2.40', true])
+  // What was seen stands no more: turned over again, nothing is changed.
+  expect(await update(scripts.names)).toBe(false)
+  expect(await update(scripts.namesBack)).toBe(true)
+  expect(await sees()).toEqual(['10.60.9.99', false])
 })
 
 test('a host walks through all files: what it finds is kept, and who may not look finds nothing', async () => {

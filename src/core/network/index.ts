@@ -3,6 +3,14 @@ export { readPath, type PathAnswer, type PathReading, type PathVerdict } from '.
 export { consecutiveAddresses, inOneSubnet, plainAddress, readAddress, type Subnetted } from './addresses'
 export { reverseName } from './reverseName'
 export { storageShare } from './storageShare'
+export {
+  movedPaths,
+  takeOverScripts,
+  takeOverSeconds,
+  takeOverTrouble,
+  type MovedPath,
+  type TakenName,
+} from './takeOver'
 export { nameTrouble } from './nameTrouble'
 export { pathMatrix, storagePort, type PathCell } from './pathMatrix'
 export { whyBarred, wrongNetwork } from './reachable'

@@ -31,6 +31,7 @@ interface PathFilter {
   readonly address: string
 }
 const filters = 'pathFilters'
+const mostAliases = 8
 /** A file that is read in one answer (bytes). */
 const mostRead = 64 * 1024 * 1024
 const refused = (why: string): NotDone => ({ kind: 'refused', why })
@@ -54,11 +55,19 @@ export class FileServers {
   /** The address that a name leads to; an address is itself. */
   addressOf(server: string, from: string): string | undefined {
     if (isIP(server) !== 0) return server
-    const all = this.names.zones
-      .at(server.toLowerCase())
-      .flatMap(({ type, data }) => (type === 'A' || type === 'AAAA' ? [data] : []))
+    const all = this.#recordsOf(server.toLowerCase()).flatMap(({ type, data }) =>
+      type === 'A' || type === 'AAAA' ? [data] : [],
+    )
     // A client tries the addresses of a name one after another.
     return all.find(address => this.isOpen(address, from)) ?? all[0]
+  }
+
+  /** What stands at a name, or where its aliases lead; a ring of aliases leads nowhere. */
+  #recordsOf(name: string, aliases = 0): ReturnType<NameServer['zones']['at']> {
+    const records = this.names.zones.at(name)
+    const alias = records.find(({ type }) => type === 'CNAME')
+    if (alias === undefined) return records
+    return aliases >= mostAliases ? [] : this.#recordsOf(alias.data.toLowerCase().replace(/\.$/, ''), aliases + 1)
   }
 
   /** The name that an address leads back to. */

@@ -12,7 +12,7 @@ export const fileKinds: { readonly [Name in 'fileServices' | 'shares']: ObjectKi
     ours: [],
     order: ['name', 'id'],
     search: { by: ['name'], title: 'name', detail: 'name' },
-    page: '/provision/file-services?sel={id}',
+    page: '/provision/file-services/{id}',
     list: {
       place: '/provision/file-services',
       about: 'By its name hosts reach the shares of a system; it has an address on each node or controller.',

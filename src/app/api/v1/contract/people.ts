@@ -1,4 +1,4 @@
-import { principalSchema } from '@/core/estate'
+import { idSchema, principalSchema } from '@/core/estate'
 import type { Operation } from './Operation'
 import { list, object, text } from './shapes'
 
@@ -14,6 +14,18 @@ export const peopleOperations = {
       certificateTrouble: { type: ['string', 'null'] },
       baseDns: list(text(1000)),
       maker: { type: ['string', 'null'] },
+    }),
+  },
+  connectFromHost: {
+    method: 'post',
+    path: '/host-connections',
+    summary: 'Let a host look a server up by its name and get through to it, as a client would',
+    body: object({ hostId: idSchema, server: text(253) }),
+    answers: object({
+      address: { type: ['string', 'null'] },
+      isOpen: { type: 'boolean' },
+      milliseconds: { type: 'number' },
+      at: text(),
     }),
   },
   readSomebody: {

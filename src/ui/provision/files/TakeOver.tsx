@@ -1,0 +1,254 @@
+'use client'
+import { useState } from 'react'
+import { movedPaths, takeOverScripts, takeOverSeconds, takeOverTrouble } from '@/core/network'
+import type { FileService, Share } from '@/core/estate'
+import { ask } from '../../api'
+import { Copied } from '../../parts/Copied'
+import { Field } from '../../parts/Field'
+import { SelectField } from '../../parts/Select'
+import { Mark, State, Trouble } from '../../parts/State'
+import { TextField } from '../../parts/TextField'
+
+interface TakeOverProps {
+  readonly service: FileService
+  readonly shares: readonly Share[]
+  readonly hosts: readonly { readonly id: string; readonly name: string }[]
+}
+
+interface Looked {
+  readonly oldName: string
+  readonly addresses: readonly string[]
+  readonly why: string | null
+}
+
+const isNfs = ({ protocols }: Share) => protocols.some(each => each.startsWith('NFS'))
+
+/** An old server's name, as it is given to this service: what clients keep and what they change, the steps, the scripts and the way back. */
+export function TakeOver({ service, shares, hosts }: TakeOverProps) {
+  const [oldName, setOldName] = useState('')
+  const [paths, setPaths] = useState('')
+  const [looked, setLooked] = useState<Looked>()
+  const [trouble, setTrouble] = useState<string>()
+  const name = oldName.trim().toLowerCase()
+  const look = async () => {
+    const answer = await ask<{ items: readonly { answers: readonly string[]; why: string | null }[] }>(
+      'POST',
+      '/name-lookups',
+      { names: [name], addresses: [] },
+    )
+    setTrouble(answer.ok ? undefined : answer.refusal.why)
+    const [found] = answer.ok ? answer.value.items : []
+    if (answer.ok && found === undefined) setTrouble('No name server is set for the estate; one is set under Account.')
+    setLooked(found === undefined ? undefined : { oldName: name, addresses: found.answers, why: found.why })
+  }
+  const taken =
+    looked === undefined || looked.oldName !== name
+      ? undefined
+      : { oldName: name, addresses: looked.addresses, newName: service.name, account: service.joinedAs }
+  const wrong = taken === undefined ? undefined : takeOverTrouble(taken)
+  const moved = movedPaths(
+    paths,
+    name,
+    shares.map(each => ({ name: each.name, path: each.path, isNfs: isNfs(each) })),
+  )
+  return (
+    <>
+      {taken !== undefined && wrong === undefined && (
+        <p className="sentence" role="status">
+          <b>
+            {taken.oldName} leads to {taken.addresses.join(', ')} now.
+          </b>{' '}
+          After the switch it leads to {service.name}.
+        </p>
+      )}
+      <div className="grid max-w-[820px] grid-cols-[minmax(0,1fr)_auto] items-start gap-x-3">
+        <TextField
+          label="Name of the old server"
+          hint="In full, as clients write it."
+          isMono
+          maxLength={253}
+          value={oldName}
+          error={trouble ?? wrong}
+          onChange={setOldName}
+        />
+        <button type="button" className="button quiet mt-[19px]" disabled={name === ''} onClick={() => void look()}>
+          Look it up
+        </button>
+      </div>
+      <Field
+        label="Paths that clients use there"
+        hint="A line each; behind a comma the share in which it lies now, where that is called otherwise."
+      >
+        {labelled => (
+          <textarea
+            {...labelled}
+            className="field mono h-auto max-w-[820px]"
+            rows={3}
+            maxLength={60_000}
+            value={paths}
+            onChange={event => setPaths(event.target.value)}
+          />
+        )}
+      </Field>
+      {moved.length > 0 && <Moved lines={moved} />}
+      {taken !== undefined && wrong === undefined && (
+        <>
+          <Steps taken={taken} hasTickets={service.joinedAs !== null} />
+          <Seen key={name} oldName={name} hosts={hosts} addresses={service.instances.map(({ address }) => address)} />
+        </>
+      )}
+    </>
+  )
+}
+
+function Moved({ lines }: { readonly lines: ReturnType<typeof movedPaths> }) {
+  const changing = lines.filter(each => !each.isKept && each.share !== undefined).length
+  const missing = lines.filter(each => each.share === undefined).length
+  return (
+    <>
+      <h3>
+        Old paths{' '}
+        <span>
+          {lines.length - changing - missing} stay, {changing} change, {missing} have no share
+        </span>
+      </h3>
+      <table className="plain rows">
+        <thead>
+          <tr>
+            <th>There</th>
+            <th>Here</th>
+            <th>Clients</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map(({ oldPath, newPath, isKept, share }, index) => (
+            <tr key={index}>
+              <td className="mono">{oldPath}</td>
+              <td className="mono">{newPath ?? '–'}</td>
+              <td>
+                {share === undefined ? (
+                  <State gravity="now">no share of this service is meant</State>
+                ) : isKept ? (
+                  <State gravity="fine">keep it</State>
+                ) : (
+                  <State gravity="soon">have to change it</State>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  )
+}
+
+interface StepsProps {
+  readonly taken: Parameters<typeof takeOverScripts>[0]
+  readonly hasTickets: boolean
+}
+
+function Steps({ taken, hasTickets }: StepsProps) {
+  const { names, namesBack, tickets, ticketsBack } = takeOverScripts(taken)
+  const steps: readonly { readonly words: string; readonly script?: string | null }[] = [
+    { words: 'Bring everything over once, while the old server still serves.' },
+    ...(hasTickets
+      ? [{ words: 'Let tickets be given for the old name too: by ldapmodify, before the switch.', script: tickets }]
+      : []),
+    { words: 'At the agreed moment: let the old server be read only, and bring over what was written since.' },
+    { words: `The switch: by nsupdate. It is seen everywhere within ${takeOverSeconds / 60} minutes.`, script: names },
+    { words: 'Let a host look, below; then take the old server from the network.' },
+    { words: 'The way back, as long as nothing was written here: by nsupdate.', script: namesBack },
+    ...(hasTickets ? [{ words: 'And no more tickets for it: by ldapmodify.', script: ticketsBack }] : []),
+  ]
+  return (
+    <>
+      <h3>
+        In this order <span>click to copy</span>
+      </h3>
+      <ol className="m-0 list-none p-0">
+        {steps.map(({ words, script }, index) => (
+          <li key={words} className="mb-2">
+            <div className={script == null ? '' : 'text-second'}>
+              {index + 1}. {words}
+            </div>
+            {script != null && (
+              <div className="border-l border-rule pl-3">
+                <Copied text={script} shown={<span className="whitespace-pre-wrap">{script.trim()}</span>} />
+              </div>
+            )}
+          </li>
+        ))}
+      </ol>
+    </>
+  )
+}
+
+interface SeenProps {
+  readonly oldName: string
+  readonly hosts: TakeOverProps['hosts']
+  readonly addresses: readonly string[]
+}
+interface Sight {
+  readonly host: string
+  readonly address: string | null
+  readonly isOpen: boolean
+  readonly milliseconds: number
+  readonly at: string
+}
+
+/** What a host sees under the old name, time after time: before the switch, and after it. */
+function Seen({ oldName, hosts, addresses }: SeenProps) {
+  const [hostId, setHost] = useState(hosts[0]?.id ?? '')
+  const [sights, setSights] = useState<readonly Sight[]>([])
+  const [trouble, setTrouble] = useState<string>()
+  const look = async () => {
+    const answer = await ask<Omit<Sight, 'host'>>('POST', '/host-connections', { hostId, server: oldName })
+    if (!answer.ok) return setTrouble(`${answer.refusal.what} ${answer.refusal.why}`)
+    setTrouble(undefined)
+    const host = hosts.find(({ id }) => id === hostId)?.name ?? ''
+    setSights([...sights, { host, ...answer.value }])
+  }
+  if (hosts.length === 0) return <p className="text-second">No host with an agent is known that could look.</p>
+  return (
+    <>
+      <h3>
+        What a client sees <span>before the switch, and after it</span>
+      </h3>
+      <div className="grid max-w-[420px] grid-cols-[minmax(0,1fr)_auto] items-start gap-x-3">
+        <SelectField
+          label="Host"
+          value={hostId}
+          options={hosts.map(({ id, name }) => ({ value: id, words: name }))}
+          onChange={setHost}
+        />
+        <button type="button" className="button quiet mt-[19px]" onClick={() => void look()}>
+          Let it look
+        </button>
+      </div>
+      {trouble !== undefined && <Trouble>{trouble}</Trouble>}
+      {sights.length > 0 && (
+        <table className="plain rows">
+          <tbody>
+            {sights.map(({ host, address, isOpen, milliseconds, at }) => {
+              const isHere = address !== null && addresses.includes(address)
+              return (
+                <tr key={at}>
+                  <td className="mono text-second">{at.slice(11, 19)}</td>
+                  <td>{host}</td>
+                  <td className="mono">{address ?? 'no address'}</td>
+                  <td>
+                    <span className={isHere && isOpen ? 'text-fine' : 'text-soon'}>
+                      <Mark gravity={isHere && isOpen ? 'fine' : 'soon'} />
+                    </span>{' '}
+                    {isHere ? (isOpen ? 'this service answers' : 'this service, no way through') : 'not this service'}
+                  </td>
+                  <td className="number mono">{milliseconds.toFixed(1)} ms</td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+      )}
+    </>
+  )
+}

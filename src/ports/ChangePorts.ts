@@ -101,7 +101,7 @@ export interface EstateWriter {
   readonly dropOwn: (name: OwnKind, id: string) => Promise<void>
   readonly fileScans: FileScans
   /** Reads a directory anew into the records. @param told with how many entries have come. @returns what could not be used */
-  readonly readDirectory: (directoryId: string, told: (count: number) => void) => Promise<readonly string[]>
+  readonly readDirectory: (directoryId: string, told: (count: number) => Promise<void>) => Promise<readonly string[]>
   readonly keepPathProbe: (probe: PathProbe) => Promise<void>
   /** Lets a finding stand until a day; safe to repeat by its key. */
   readonly signException: (

@@ -12,7 +12,7 @@ export interface DirectoryReading {
 /** Where people and groups are kept. */
 export interface DirectoryReader {
   /** Everybody below a base, page by page. @param told with how many entries have come so far */
-  readonly read: (baseDn: string, told: (count: number) => void) => Promise<DirectoryReading>
+  readonly read: (baseDn: string, told: (count: number) => Promise<void>) => Promise<DirectoryReading>
 }
 
 /** Who answers as a directory, before it has been told anything. */

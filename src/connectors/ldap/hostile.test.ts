@@ -36,7 +36,7 @@ const reading = (address: string, accepted = fingerprint) =>
     { address, fingerprint: accepted, allowedNetworks: '127.0.0.0/8' },
     { name: 'cn=reader,dc=example', password: 'secret' },
     signal,
-  ).read('dc=example', () => undefined)
+  ).read('dc=example', async () => undefined)
 
 test.each([
   ['an address that is none', 'ldap://127.0.0.1', 'connection.directory-address'],
@@ -92,7 +92,7 @@ test('a base that is not there is said so; referrals lead nowhere', async () => 
     { name: 'cn=x,dc=example', password: 'y' },
     signal,
   )
-  await expect(elsewhere.read('dc=elsewhere', () => undefined)).rejects.toMatchObject({
+  await expect(elsewhere.read('dc=elsewhere', async () => undefined)).rejects.toMatchObject({
     code: 'connection.directory-refused',
   })
 })

@@ -63,7 +63,7 @@ export const directoryReader = (
             endpoint.address,
             `It has more than ${mostEntries} entries below ${baseDn.slice(0, 200)}.`,
           )
-        told(entries.length)
+        await told(entries.length)
       }
       return principalsOf(entries)
     }),

@@ -10,7 +10,7 @@ import type { World } from '../World'
 export async function readDirectory(
   world: World,
   id: string,
-  told: (count: number) => void = () => undefined,
+  told: (count: number) => Promise<void> = async () => undefined,
 ): Promise<readonly string[]> {
   const scope = { database: world.database }
   const { directory, reader } = await world.directory(id)

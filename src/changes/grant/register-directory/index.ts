@@ -88,9 +88,10 @@ function checksOf({ directories }: Estate, intent: Intent, kept: Kept): PlanChec
 }
 
 async function read(ports: ChangePorts, id: string) {
-  const skipped = await ports.records.readDirectory(id, count => {
-    void ports.progress(0.5, `${count} entries have come`).catch(() => undefined)
-  })
+  // How many there are nobody knows before all have come: how many have come is said, and no ratio.
+  const skipped = await ports.records.readDirectory(id, count =>
+    ports.progress(0, `${count.toLocaleString('en')} entries have come`),
+  )
   const directory = byId((await ports.estate()).directories, id)
   return { skipped, people: directory?.personCount ?? 0, groups: directory?.groupCount ?? 0 }
 }

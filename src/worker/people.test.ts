@@ -67,6 +67,16 @@ test('people and groups are known by their durable ids, with the groups that con
   expect(await bench.refused('register-directory', await directory({ name: 'again' }))).toEqual(['new'])
 })
 
+test('a directory that is taken out is forgotten with its password and its people', async () => {
+  const kept = await bench.done('register-directory', await directory({ name: 'twin', baseDn: `ou=people,${baseDn}` }))
+  const directoryId = kept.facts['directoryId'] ?? ''
+  const people = () => rows(scope(), 'select 1 from principals where directory_id = $1', [directoryId])
+  const secrets = () => rows(scope(), `select 1 from kept_secrets where purpose = 'directory' and used_at is not null`)
+  expect([(await people()).length, (await secrets()).length]).toEqual([24, 2])
+  await bench.done('forget-directory', { directoryId })
+  expect([(await people()).length, (await secrets()).length]).toEqual([0, 1])
+})
+
 test('who is renamed is known again; who is no longer there is gone, and stays; a ring of groups ends', async () => {
   const before = await principal('b.tolland')
   const { directory: tree } = bench.fleet

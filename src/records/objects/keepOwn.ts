@@ -25,7 +25,7 @@ export async function keepOwn<Name extends OwnKind>(
   const table = tableOf(name)
   if (id !== null) {
     await modelOf(scope.database, name).update(kept, { where: { id }, ...inside(scope) })
-    if (secretId !== null) await run(scope, `update ${table} set secret_id = $2 where id = $1`, [id, secretId])
+    if (secretId !== null) await giveSecret(scope, table, id, secretId)
     return id
   }
   const fields = fieldsOf(kindOf(name)).filter(({ field }) => field in kept)
@@ -49,9 +49,24 @@ export async function keepOwn<Name extends OwnKind>(
   return made?.id ?? ''
 }
 
+/** Gives an object another secret; the one before is of no use any more. */
+async function giveSecret(scope: Scope, table: string, id: string, secretId: string): Promise<void> {
+  const before = await row<{ readonly secret_id: string | null }>(
+    scope,
+    `select secret_id from ${table} where id = $1`,
+    [id],
+  )
+  await run(scope, `update ${table} set secret_id = $2 where id = $1`, [id, secretId])
+  if (before?.secret_id != null && before.secret_id !== secretId)
+    await run(scope, 'delete from kept_secrets where id = $1', [before.secret_id])
+}
+
 /** Takes an object of ours away, and a route also from the rules that tell there. One that is gone already is taken away. */
 export async function dropOwn(scope: Scope, name: OwnKind, id: string): Promise<void> {
   if (name === 'routes')
     await run(scope, 'update rules set route_ids = route_ids - $1::text where route_ids ? $1::text', [id])
+  // What was kept for it alone goes with it.
+  if (name !== 'rules')
+    await run(scope, `delete from kept_secrets where id = (select secret_id from ${tableOf(name)} where id = $1)`, [id])
   await modelOf(scope.database, name).destroy({ where: { id }, ...inside(scope) })
 }

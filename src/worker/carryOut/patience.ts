@@ -7,7 +7,12 @@ import type { Failing } from '@/records/changes'
 const patienceMilliseconds = 10 * 60_000
 const longestPauseSeconds = 30
 const triesAtOnce = 3
-const passing = new Set(['connection.not-reached', 'connection.answer-late', 'connection.unreadable-answer'])
+const passing = new Set([
+  'connection.not-reached',
+  'connection.answer-late',
+  'connection.unreadable-answer',
+  'connection.directory-silent',
+])
 
 /** Whether what went wrong may be over in a while: the system does not answer, is busy, or answers nonsense. */
 const isPassing = (cause: unknown) =>

@@ -70,7 +70,11 @@ export function portsFor(world: World, change: ChangeRecord, step: Standing): Ch
     node: async address => patience.counted(await world.node(address), address),
     tell: async (routeId, message, key) => (await world.teller(routeId)).tell(message, key),
     madeBy: change.madeBy,
-    records: recordsOf(world),
+    records: {
+      ...recordsOf(world),
+      readDirectory: (id, told) =>
+        patience.counted({ read: () => readDirectory(world, id, told) }, `directory ${id}`).read(),
+    },
     estate: () => loadEstate(scope, kind.needs(change.intent, step.facts()), change.kind, change.id),
     now: () => estateNow(scope),
     ...reportsOf(world, change, step),
@@ -79,7 +83,7 @@ export function portsFor(world: World, change: ChangeRecord, step: Standing): Ch
 }
 
 /** What steps keep beside the systems, each one act on the records. */
-const recordsOf = (world: World): ChangePorts['records'] => {
+const recordsOf = (world: World): Omit<ChangePorts['records'], 'readDirectory'> => {
   const scope = { database: world.database }
   return {
     enrolSystem: (probeId, name, siteId, key) => enrolSystem(scope, world.key, probeId, name, siteId, key),
@@ -111,7 +115,6 @@ const recordsOf = (world: World): ChangePorts['records'] => {
       drop: key => dropScan(scope, key),
       latest: async shareId => (await scansOf(scope, shareId, 1))[0],
     },
-    readDirectory: (id, told) => readDirectory(world, id, told),
     keepPathProbe: probe => keepPathProbe(scope, probe),
     signException: (exception, key) => signException(scope, exception, key),
     withdrawException: key => withdrawException(scope, key),

@@ -190,7 +190,7 @@ test('the name of an old server is looked up, and the page says what clients kee
   await page.getByLabel('Paths that clients use there').fill('/lens-plates\n/vol/studio, studio')
   await page.getByRole('button', { name: 'Look it up' }).click()
   await expect(page.getByRole('main').getByRole('status')).toContainText('leads to 10.60.9.99 now')
-  await expect(page.getByText('1 stay, 1 change, 0 have no share')).toBeVisible()
+  await expect(page.getByText('kept: 1, to change: 1, without a share: 0')).toBeVisible()
   await expect(page.getByText(`IN CNAME ${server}.`).first()).toBeVisible()
   await page.getByRole('button', { name: 'Let it look' }).click()
   await expect(page.getByText('not this service')).toBeVisible()

@@ -109,7 +109,7 @@ function Moved({ lines }: { readonly lines: ReturnType<typeof movedPaths> }) {
       <h3>
         Old paths{' '}
         <span>
-          {lines.length - changing - missing} stay, {changing} change, {missing} have no share
+          kept: {lines.length - changing - missing}, to change: {changing}, without a share: {missing}
         </span>
       </h3>
       <table className="plain rows">

@@ -22,7 +22,7 @@ test('an old name is looked up, its paths are told apart, and the steps stand in
   const { user, container } = shown(element())
   await user.type(screen.getByLabelText('Name of the old server'), 'OldFiles.example')
   await user.type(screen.getByLabelText('Paths that clients use there'), '/scans{Enter}/vol/one, scans{Enter}/gone')
-  expect(wordsOf(container)).toContain('1 stay, 1 change, 1 have no share')
+  expect(wordsOf(container)).toContain('kept: 1, to change: 1, without a share: 1')
   await user.click(screen.getByRole('button', { name: 'Look it up' }))
   await waitFor(() => expect(screen.getByRole('status').textContent).toContain('leads to 10.9.9.9 now'))
   const words = wordsOf(container)

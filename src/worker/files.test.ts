@@ -248,7 +248,7 @@ test('the name of an old server is turned over and given back by the scripts, as
   const scripts = takeOverScripts({ oldName, addresses: ['10.60.9.99'], newName: server, account: null })
   const update = (script: string) =>
     new Promise<boolean>(done => {
-      const run = spawn('nsupdate', [], { stdio: ['pipe', 'ignore', 'ignore'] })
+      const run = spawn('/usr/bin/nsupdate', [], { stdio: ['pipe', 'ignore', 'ignore'] })
       run.on('close', code => done(code === 0))
       run.stdin.end(`server 127.0.0.1 ${bench.fleet.ports.names}\n${script}`)
     })

@@ -10,7 +10,7 @@ import { seedDirectory } from './demo/seedDirectory'
 import { seedRow } from './demo/seedRow'
 import { NightDesk, type DeskPorts } from './desk'
 import { Faults, FleetClock, Store } from './fleet'
-import { FileServers } from './files'
+import { FileServers, Ways } from './files'
 import { hostAgent, SimulatedHost } from './host'
 import { DirectoryServer, DirectoryTree } from './people'
 import { redfishService } from './redfish'
@@ -84,8 +84,9 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   const directory = new DirectoryServer(people, faults)
   const directoryPort = await directory.listen(ports.directory)
   for (const array of all) array.directory = { address: `ldaps://127.0.0.1:${directoryPort}`, tree: people }
-  const fileServers = new FileServers(all, names, people, store)
-  const controlled = { clock, faults, arrays: all, row, pools, names, ways: fileServers }
+  const ways = new Ways(names, store)
+  const fileServers = new FileServers(all, ways, people)
+  const controlled = { clock, faults, arrays: all, row, pools, names, ways }
   const control = await listen(fleetControl(controlled), ports.control)
   const hosts = hostModels.map(model => new SimulatedHost(model, store, all, fileServers))
   const hostPorts = await listenEach(

@@ -39,6 +39,7 @@ test('a directory that does not answer, and one that nobody has registered, are 
 
 test('a grant for whom there is nobody any more is told, with a draft without it', () => {
   const gone = samplePrincipal({ goneSince: '2026-10-01T00:00:00.000Z' })
+  expect(checks([service], [share], [directory], [samplePrincipal({ id: sampleId(92) }), gone])).toEqual([])
   const [found] = directoryFindings([service], [share], [directory], [gone])
   expect(found?.check).toBe('grant-gone')
   expect(found?.draft?.intent).toMatchObject({ grants: [{ who: '*' }], mode: share.mode })

@@ -18,14 +18,16 @@ export function directoryFindings(
   directories: readonly Directory[],
   principals: readonly Principal[],
 ): Finding[] {
-  const gone = new Set(principals.flatMap(({ durableId, goneSince }) => (goneSince === null ? [] : [durableId])))
+  // Of two directories that have somebody one is enough.
+  const there = new Set(principals.flatMap(each => (each.goneSince === null ? [each.durableId] : [])))
+  const gone = new Set(principals.flatMap(({ durableId }) => (there.has(durableId) ? [] : [durableId])))
   return [
-    ...services.flatMap(service => signInFindings(service, shares, directories)),
+    ...services.flatMap(service => signInFindings(service, directories, shares)),
     ...shares.flatMap(share => grantFindings(share, gone)),
   ]
 }
 
-function signInFindings(service: FileService, shares: readonly Share[], directories: readonly Directory[]): Finding[] {
+function signInFindings(service: FileService, directories: readonly Directory[], shares: readonly Share[]): Finding[] {
   const { joinedTo, name, id } = service
   if (joinedTo === null) return []
   const served = shares.filter(each => each.fileServiceId === id && each.grants.length > 0).map(each => each.name)

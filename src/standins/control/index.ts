@@ -1,7 +1,7 @@
 import Fastify, { type FastifyInstance } from 'fastify'
 import Ajv from 'ajv/dist/2020.js'
 import { failDrive, type SimulatedArray } from '../array'
-import { fillShare, type FileServers } from '../files'
+import { fillShare, type Ways } from '../files'
 import type { NameServer } from '../names/NameServer'
 import type { ClusterPools, SimulatedRow } from '../row'
 import { faultKinds, type FaultKind, type FleetClock, type Faults } from '../fleet'
@@ -52,7 +52,7 @@ interface Controlled {
   readonly row: SimulatedRow
   readonly pools: ClusterPools
   readonly names: NameServer
-  readonly ways: Pick<FileServers, 'setBarred'>
+  readonly ways: Ways
 }
 
 /** The fleet's own control interface: its clock and its faults. Wendrel never speaks to it. */

@@ -1,7 +1,4 @@
 import type { FileServiceEntity, FileShareEntity, SimulatedArray } from '../array'
-import type { Store } from '../fleet'
-import type { NameServer } from '../names/NameServer'
-import { isIP } from 'node:net'
 import type { DirectoryTree, KnownAccount } from '../people'
 import { mayMount, mayTouch, type Caller, type Verdict } from './fileRights'
 import {
@@ -17,6 +14,7 @@ import {
 import { instancesOf, speaksSmb } from './fileServices'
 import { noLimits, overSoft, refusedWhy } from './limits'
 import { readFileSystem } from './shares'
+import type { Ways } from './Ways'
 import { grantedBits, mayTouchBySmb } from './smbRights'
 
 /** Why a server did not do what a host wanted of it. */
@@ -26,12 +24,6 @@ export interface NotDone {
 }
 
 type Done<T> = { readonly kind: 'done'; readonly value: T } | NotDone
-interface PathFilter {
-  readonly from: string
-  readonly address: string
-}
-const filters = 'pathFilters'
-const mostAliases = 8
 /** A file that is read in one answer (bytes). */
 const mostRead = 64 * 1024 * 1024
 const refused = (why: string): NotDone => ({ kind: 'refused', why })
@@ -47,48 +39,20 @@ interface Found {
 export class FileServers {
   constructor(
     private readonly arrays: readonly SimulatedArray[],
-    private readonly names: NameServer,
+    private readonly ways: Ways,
     private readonly people: DirectoryTree,
-    private readonly store: Store,
   ) {}
 
   /** The address that a name leads to; an address is itself. */
   addressOf(server: string, from: string): string | undefined {
-    if (isIP(server) !== 0) return server
-    const all = this.#recordsOf(server.toLowerCase()).flatMap(({ type, data }) =>
-      type === 'A' || type === 'AAAA' ? [data] : [],
-    )
+    const all = this.ways.addressesOf(server)
     // A client tries the addresses of a name one after another.
     return all.find(address => this.isOpen(address, from)) ?? all[0]
   }
 
-  /** What stands at a name, or where its aliases lead; a ring of aliases leads nowhere. */
-  #recordsOf(name: string, aliases = 0): ReturnType<NameServer['zones']['at']> {
-    const records = this.names.zones.at(name)
-    const alias = records.find(({ type }) => type === 'CNAME')
-    if (alias === undefined) return records
-    return aliases >= mostAliases ? [] : this.#recordsOf(alias.data.toLowerCase().replace(/\.$/, ''), aliases + 1)
-  }
-
-  /** The name that an address leads back to. */
-  nameOf(address: string): string | null {
-    return this.names.nameOf(address)
-  }
-
   /** Whether something answers at an address, and nothing on the way there bars it. */
   isOpen(address: string, from: string): boolean {
-    return this.#serving(address) !== undefined && !this.#isBarred(address, from)
-  }
-
-  /** Filters on the way: by whom, and to where. */
-  #isBarred(address: string, from: string): boolean {
-    return this.store.one<PathFilter>(filters, `${from} ${address}`) !== undefined
-  }
-
-  /** Bars the way from a host to an address, or opens it. */
-  setBarred(from: string, address: string, isBarred: boolean): void {
-    const id = `${from} ${address}`
-    this.store.commit([{ collection: filters, id, value: isBarred ? { from, address } : null }])
+    return this.#serving(address) !== undefined && !this.ways.isBarred(address, from)
   }
 
   mount(server: string, path: string, from: string): Done<null> {
@@ -225,14 +189,14 @@ export class FileServers {
   }
 
   #caller(address: string, as: Identity): Caller {
-    return { address, name: this.nameOf(address), ...as }
+    return { address, name: this.ways.nameOf(address), ...as }
   }
 
   #find(server: string, path: string, from: string): Found | NotDone {
     const address = this.addressOf(server, from)
     if (address === undefined) return { kind: 'silent', why: `no address for ${server}` }
     const serving = this.#serving(address)
-    if (serving === undefined || this.#isBarred(address, from))
+    if (serving === undefined || this.ways.isBarred(address, from))
       return { kind: 'silent', why: `${address} does not answer` }
     // Over SMB a share has a name, and no path.
     const over = path.startsWith('//') ? ('SMB' as const) : ('NFS' as const)

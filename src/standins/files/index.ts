@@ -1,4 +1,5 @@
 export * from './FileSystems'
+export { Ways } from './Ways'
 export { fillShare } from './fillShare'
 export { FileServers, type FileWanted, type Listed, type Identity, type NotDone, type Who } from './FileServers'
 export { mayTouch, ruleFor, type Caller } from './fileRights'

@@ -68,9 +68,10 @@ export function rightsChecks(asked: RightsAsked, estate: Estate, over: Over): Pl
 
 /** That grants are for somebody whom a directory has, each once, and that someone is let in. */
 function grantChecks({ grants = [] }: RightsAsked, { principals }: Estate): PlanCheck[] {
-  const known = new Map(principals.map(each => [each.durableId, each]))
+  const known = new Set(principals.map(({ durableId }) => durableId))
   const unknown = grants.filter(({ who }) => who !== everybody && !known.has(who))
-  const gone = grants.filter(({ who }) => (known.get(who)?.goneSince ?? null) !== null)
+  const there = new Set(principals.flatMap(each => (each.goneSince === null ? [each.durableId] : [])))
+  const gone = grants.filter(({ who }) => known.has(who) && !there.has(who))
   const twice = grants.filter(({ who }, index) => grants.findIndex(each => each.who === who) !== index)
   const names = (all: readonly ShareGrant[]) =>
     all

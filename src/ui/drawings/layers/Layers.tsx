@@ -25,6 +25,8 @@ const lineHeight = 19
 
 /** What something consists of, as layers that lie on each other like those of a drill core; each opens to what it is made of. */
 export function Layers({ label, layers }: LayersProps) {
+  // Several stand on one page.
+  const hatch = `hatch-${label.replace(/\W/g, '')}`
   const shown = layers.filter(each => each.share > 0)
   const thin = shown.map(each => Math.max(thinnest, each.share * height))
   const scale =
@@ -47,7 +49,7 @@ export function Layers({ label, layers }: LayersProps) {
           aria-hidden
         >
           <defs>
-            <pattern id="layer-hatch" width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <pattern id={hatch} width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
               <rect width={5} height={5} fill="var(--paper)" />
               <rect width={1} height={5} fill="var(--faint)" />
             </pattern>
@@ -64,7 +66,7 @@ export function Layers({ label, layers }: LayersProps) {
                   height={Math.max(1, own - 1)}
                   fill={
                     layer.isHatched === true
-                      ? 'url(#layer-hatch)'
+                      ? `url(#${hatch})`
                       : `color-mix(in srgb, var(--ink) ${shade}%, var(--paper))`
                   }
                   stroke={layer.isOn === true ? 'var(--action)' : 'var(--rule)'}

@@ -38,3 +38,15 @@ export class PathsFail extends WendrelError {
     })
   }
 }
+
+/** A host and its systems would prove themselves by the same secret. */
+export class SameSecret extends WendrelError {
+  readonly code = 'change.same-secret'
+  constructor() {
+    super({
+      what: 'The sign-in was not set.',
+      why: 'The host and its systems would prove themselves by the same secret: whoever listens could play it back (RFC 7143).',
+      remedy: 'Give two secrets.',
+    })
+  }
+}

@@ -21,6 +21,7 @@ import { testRoute } from './watch/test-route'
 import { keepPool } from './build/keep-pool'
 import { keepAsImage, releaseImage } from './provision/keep-as-image'
 import { setApplication } from './provision/set-application'
+import { setHostSignIn } from './provision/set-host-sign-in'
 import { forgetHost } from './provision/forget-host'
 import { registerHost } from './provision/register-host'
 import { registerHosts } from './provision/register-hosts'
@@ -47,6 +48,7 @@ import { keepSnapshots } from './provision/keep-snapshots'
 import { removeSnapshots } from './provision/remove-snapshots'
 import { restoreVolume } from './provision/restore-volume'
 import { hideSnapshot, showSnapshot } from './provision/show-snapshot'
+import { limitVolume } from './provision/limit-volume'
 import { moveVolume } from './provision/move-volume'
 import { formConsistencyGroup } from './provision/form-consistency-group'
 import { dissolveConsistencyGroup } from './provision/dissolve-consistency-group'
@@ -107,6 +109,7 @@ export const kinds: readonly AnyKind[] = [
   cloneVolume,
   cloneVolumes,
   splitClone,
+  limitVolume,
   moveVolume,
   formConsistencyGroup,
   snapshotGroup,
@@ -122,6 +125,7 @@ export const kinds: readonly AnyKind[] = [
   registerHost,
   registerHosts,
   forgetHost,
+  setHostSignIn,
   keepPool,
   defineRoute,
   testRoute,

@@ -4,7 +4,7 @@ import type { Message } from '@/core/telling'
 import type { FileScan, TwinFiles } from '@/core/views'
 import type { Host } from './Host'
 import type { NodeAgent } from './NodeAgent'
-import type { ResourceName, SystemResources, SystemTask } from './resources'
+import type { ResourceName, SignInAsked, SystemResources, SystemTask } from './resources'
 import type { StorageSystem } from './StorageSystem'
 import type { Delivered } from './Teller'
 
@@ -34,6 +34,13 @@ interface FileScans {
   readonly latest: (shareId: string) => Promise<FileScan | undefined>
 }
 
+/** What a host is asked for where it logs in, with the secrets that go with it. */
+export interface HostSignIn {
+  readonly signIn: SignInAsked
+  readonly secretId: string | null
+  readonly systemSecretId: string | null
+}
+
 /** Kinds that only Wendrel keeps. */
 type OwnKind = 'routes' | 'rules' | 'directories'
 
@@ -55,6 +62,9 @@ export interface EstateWriter {
     },
     key: string,
   ) => Promise<string>
+  /** By what a host proves itself; what it was before goes with the next one. */
+  readonly setHostSignIn: (hostId: string, kept: HostSignIn) => Promise<void>
+  readonly hostSignIn: (hostId: string) => Promise<HostSignIn>
   /** Takes hosts without an agent into the estate, and their groups where those are new; safe to repeat by its key. */
   readonly enrolHosts: (
     hosts: readonly {
@@ -136,6 +146,8 @@ export interface ChangePorts {
   readonly host: (agentAddress: string, secretId?: string) => Promise<Host>
   /** A secret that is used once, by the change that names it, which then drops it. */
   readonly joiningSecret: (secretId: string) => Promise<string>
+  /** A secret by which a host, or its systems, prove themselves. */
+  readonly chapSecret: (secretId: string) => Promise<string>
   readonly node: (agentAddress: string) => Promise<NodeAgent>
   /** Tells somebody by a route, at once. @param key the same each time the same message is sent */
   readonly tell: (routeId: string, message: Message, key: string) => Promise<Delivered>

@@ -1,3 +1,5 @@
+import type { SignInSecrets } from './resources'
+
 export interface HostIdentity {
   readonly name: string
   readonly operatingSystem: string
@@ -95,6 +97,10 @@ export interface HostShares {
 export interface Host {
   readonly identity: () => Promise<HostIdentity>
   readonly login: (target: string) => Promise<void>
+  /** By what it proves itself where it logs in from then on, and by what its systems must; null for nothing. */
+  readonly setSignIn: (secrets: SignInSecrets | null) => Promise<void>
+  /** Tries to log in, and leaves all as it is. @returns why it was not let in; undefined where it was */
+  readonly tryLogin: (target: string, secrets: SignInSecrets | null) => Promise<string | undefined>
   /** What it has found at its last scan, without looking anew. */
   readonly devices: () => Promise<readonly HostDevice[]>
   readonly rescan: () => Promise<readonly HostDevice[]>
@@ -102,6 +108,12 @@ export interface Host {
   readonly write: (naa: string, offsetBytes: bigint, lengthBytes: number, seed: string) => Promise<string>
   /** @returns the SHA-256 of what is stored */
   readonly read: (naa: string, offsetBytes: bigint, lengthBytes: number) => Promise<string>
+  /** Reads blocks of a size from places all over a disk, as fast as it can and for so long. @returns how many it got, and in which time */
+  readonly readFast: (
+    naa: string,
+    seconds: number,
+    bytesEach: number,
+  ) => Promise<{ readonly requests: number; readonly seconds: number }>
   /** What stands on the disks that it sees. */
   readonly fileSystems: () => Promise<readonly HostFileSystem[]>
   /** Makes a file system; refused where one stands there already. */

@@ -22,4 +22,4 @@ export {
   type HostShares,
   type ListedPage,
 } from './Host'
-export type { ChangePorts, EstateWriter } from './ChangePorts'
+export type { ChangePorts, EstateWriter, HostSignIn } from './ChangePorts'

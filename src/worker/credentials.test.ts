@@ -1,4 +1,5 @@
 import { keepSecret } from '@/records/secrets'
+import { evidenceOf } from '@/records/changes'
 import { blocks } from './testing/blocks'
 
 let bench: Awaited<ReturnType<typeof blocks>>
@@ -7,8 +8,8 @@ beforeAll(async () => {
 }, 120_000)
 afterAll(() => bench.close())
 
-const keep = (text: string) =>
-  keepSecret({ database: bench.database }, bench.key, { text, purpose: 'agent', madeBy: 'test' })
+const keep = (text: string, purpose: 'agent' | 'chap' = 'agent') =>
+  keepSecret({ database: bench.database }, bench.key, { text, purpose, madeBy: 'test' })
 const intent = (more: object = {}) => ({
   agentAddress: `http://127.0.0.1:${bench.fleet.ports.hosts['desk-1']}`,
   groupName: 'reading-room',
@@ -41,4 +42,48 @@ test('an agent that asks for a credential is registered by one that is kept seal
     volumeId: bench.ids['volume'],
     hostGroupId: hostGroups.find(({ name }) => name === 'reading-room')?.id,
   })
+})
+
+test('a host and its system prove themselves by CHAP: who shows another secret is not let in, and a system that lets anybody in is found out', async () => {
+  const hostId = bench.ids['register-1']
+  const [secret, systemSecret] = ['a-secret-of-16-c', 'another-of-16-ch']
+  const mutual = {
+    ...{ hostId, signIn: 'mutual' },
+    ...{ secretId: await keep(secret, 'chap'), systemSecretId: await keep(systemSecret, 'chap') },
+  }
+  const change = await bench.done('set-host-sign-in', mutual)
+  const evidence = await evidenceOf({ database: bench.database }, change.id)
+  expect(evidence.map(({ holds }) => holds)).toEqual([true, true, true, true, true, true])
+  expect(JSON.stringify([change, evidence])).not.toContain(secret)
+  const target = String(
+    (await bench.estate([{ kind: 'ports', field: 'systemId', values: [bench.ids['heron'] ?? ''] }])).ports[0]
+      ?.targetName,
+  )
+  const tries = (secrets: object | null) => bench.agent('register-1', '/logins/try', { target, secrets })
+  expect(await tries({ secret, systemSecret })).toMatchObject({ isLetIn: true })
+  expect(await tries({ secret: systemSecret, systemSecret })).toMatchObject({ isLetIn: false })
+  // Its volumes are proven on it as before.
+  await bench.done('expand-volume', { volumeId: bench.ids['volume'], size: '96 MiB' })
+
+  const same = await bench.carriedOut('set-host-sign-in', { ...mutual, systemSecretId: await keep(secret, 'chap') })
+  expect(same).toMatchObject({ state: 'failed', refusal: { code: 'change.same-secret' } })
+  expect(await tries({ secret, systemSecret })).toMatchObject({ isLetIn: true })
+
+  bench.fleet.faults.inject({
+    ...{
+      target: 'heron',
+      kind: 'secret-ignored',
+      milliseconds: 0,
+      retryAfterSeconds: 0,
+      atRatio: 0,
+      drive: '',
+      times: 0,
+    },
+  })
+  const lax = await bench.carriedOut('set-host-sign-in', { ...mutual, signIn: 'one-way', systemSecretId: '' })
+  bench.fleet.faults.clear()
+  expect(lax.state).toBe('unproven')
+
+  await bench.done('set-host-sign-in', { hostId, signIn: 'nothing', secretId: '', systemSecretId: '' })
+  expect(await tries(null)).toMatchObject({ isLetIn: true })
 })

@@ -157,3 +157,34 @@ test('what cannot move is refused by its rule', async () => {
     'alone',
   ])
 }, 90_000)
+
+test('a limit is proven by a host that asks for more and does not get it; one that the system only states is not', async () => {
+  const limited = { volumeId: bench.ids['volume'], mostRequests: 200, mostThroughput: '8 MiB' }
+  const change = await bench.done('limit-volume', limited)
+  expect((await bench.volume())?.limits).toEqual({ requestsPerSecond: 200, bytesPerSecond: 8 * mebibyte })
+  const evidence = await evidenceOf({ database: bench.database }, change.id)
+  expect(evidence.map(({ claim, holds }) => [claim, holds])).toEqual([
+    ['The system states the limit for the volume of this WWN', true],
+    ['register-1, which reads as fast as it can, gets no more than 200 requests a second', true],
+    [`register-1, which reads as fast as it can, gets no more than ${8 * mebibyte} bytes a second`, true],
+  ])
+  expect(evidence[1]?.measured).toMatchObject({ requests: '1000', seconds: '5.00' })
+  bench.fleet.faults.inject({
+    ...{
+      target: 'heron',
+      kind: 'limit-ignored',
+      milliseconds: 0,
+      retryAfterSeconds: 0,
+      atRatio: 0,
+      drive: '',
+      times: 0,
+    },
+  })
+  const unproven = await bench.carriedOut('limit-volume', { ...limited, mostRequests: 100, mostThroughput: '' })
+  bench.fleet.faults.clear()
+  expect(unproven.state).toBe('unproven')
+  const back = await draftReverse({ database: bench.database }, change.id, tester)
+  expect(back.intent).toEqual({ volumeId: bench.ids['volume'], mostRequests: null, mostThroughput: '' })
+  await bench.done('limit-volume', back.intent)
+  expect((await bench.volume())?.limits).toEqual({ requestsPerSecond: null, bytesPerSecond: null })
+})

@@ -11,6 +11,7 @@ export const json = (value: unknown, status = 200, headers: Readonly<Record<stri
   )
 
 const statusByCode: Readonly<Record<string, number>> = {
+  'review.share-changed': 409,
   'drafting.no-such-change': 404,
   'drafting.no-draft': 409,
   'drafting.plan-stale': 409,

@@ -19,6 +19,7 @@ const host = {
   operatingSystem: null,
   initiators: [],
   addresses: ['10.0.1.7'],
+  signIn: 'nothing' as const,
   revision: 1,
 }
 const estate = (more: Partial<Estate> = {}): Estate => ({

@@ -19,6 +19,7 @@ const host: Host = {
   ...{ id: id(4), hostGroupId: group.id, name: 'register-1', agentAddress: null, operatingSystem: null, revision: 1 },
   initiators: ['iqn.2019-04.example:a'],
   addresses: [],
+  signIn: 'nothing' as const,
 }
 const volume = sampleVolume({ id: id(5), poolId: pool.id, name: 'image-01', sizeBytes: tebi, writtenBytes: tebi / 2n })
 const mapping: Mapping = {

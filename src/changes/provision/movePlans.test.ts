@@ -26,6 +26,7 @@ const host = (number: number, name: string, more: object = {}) => ({
   operatingSystem: null,
   initiators: [`iqn.2019-04.example:${name}`],
   addresses: [],
+  signIn: 'nothing' as const,
   revision: 1,
   ...more,
 })

@@ -25,6 +25,7 @@ const host: Host = {
   operatingSystem: null,
   initiators: ['iqn.2019-04.example:a'],
   addresses: [],
+  signIn: 'nothing' as const,
   revision: 1,
 }
 const volume = sampleVolume({

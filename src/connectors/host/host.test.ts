@@ -60,6 +60,14 @@ test.each([
   await expect(reading).rejects.toMatchObject({ what: expect.stringContaining('/agent/devices/6/read') })
 })
 
+test('how fast a host read is taken from its own figures, and no time at all is none', async () => {
+  says({ requests: 1000, seconds: 5 })
+  expect(await hostAgent(address, never).readFast('6a', 5, 4096)).toEqual({ requests: 1000, seconds: 5 })
+  expect(asked).toEqual([{ path: 'POST /agent/devices/6a/read-fast', body: '{"seconds":5,"bytesEach":4096}' }])
+  says({ requests: 1000, seconds: 0 })
+  await expect(hostAgent(address, never).readFast('6a', 5, 4096)).rejects.toBeInstanceOf(UnreadableAnswer)
+})
+
 test('offsets beyond 2^53 are sent as text; a node that stands under a path is asked there', async () => {
   says({ nonZeroBytes: 0 })
   expect(await nodeAgent(`${address}/nodes/godwit-1/`, never).nonZeroBytes('A/1', 2n ** 60n, 65_536)).toBe(0)

@@ -95,6 +95,16 @@ const isSize = ajv.compile<{ sizeBytes: string }>({
   required: ['sizeBytes'],
   properties: { sizeBytes: { type: 'string', pattern: '^[0-9]{1,25}$' } },
 })
+const isFast = ajv.compile<{ requests: number; seconds: number }>({
+  type: 'object',
+  required: ['requests', 'seconds'],
+  properties: { requests: { type: 'integer', minimum: 0 }, seconds: { type: 'number', exclusiveMinimum: 0 } },
+})
+const isTried = ajv.compile<{ isLetIn: boolean; why?: string }>({
+  type: 'object',
+  required: ['isLetIn'],
+  properties: { isLetIn: { type: 'boolean' }, why: text },
+})
 const isBoot = ajv.compile<{ bootId: string }>({ type: 'object', required: ['bootId'], properties: { bootId: text } })
 const isAnything = ajv.compile<object>({ type: 'object' })
 export { ask, HostRefused }
@@ -144,6 +154,11 @@ export function hostAgent(address: string, stop: AbortSignal, allowedNetworks?: 
   return {
     identity: () => asked('GET', '/agent', isIdentity),
     login: async target => void (await asked('POST', '/agent/logins', isAnything, { target })),
+    setSignIn: async secrets => void (await asked('POST', '/agent/sign-in', isAnything, { secrets })),
+    tryLogin: async (target, secrets) => {
+      const { isLetIn, why } = await asked('POST', '/agent/logins/try', isTried, { target, secrets })
+      return isLetIn ? undefined : (why ?? 'It was not let in.')
+    },
     devices: async () => (await asked('GET', '/agent/devices', isDevices)).devices.map(sized),
     rescan: async () => (await asked('POST', '/agent/rescan', isDevices, {})).devices.map(sized),
     write: async (naa, offset, length, seed) =>
@@ -155,6 +170,8 @@ export function hostAgent(address: string, stop: AbortSignal, allowedNetworks?: 
       ).sha256,
     read: async (naa, offset, length) =>
       (await asked('POST', `/agent/devices/${encodeURIComponent(naa)}/read`, isSum, range(offset, length))).sha256,
+    readFast: (naa, seconds, bytesEach) =>
+      asked('POST', `/agent/devices/${encodeURIComponent(naa)}/read-fast`, isFast, { seconds, bytesEach }),
     ...fileRequests(asked),
     shares: shareRequests(asked),
     reboot: async () => void (await asked('POST', '/agent/reboot', isAnything, {})),

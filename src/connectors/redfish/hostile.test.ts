@@ -212,6 +212,28 @@ test('an unknown layout is unknown, and never taken for one without parity', asy
   expect((await reach(silent.address).inventory()).pools[0]?.scheme).toMatchObject({ kind: 'unknown' })
 })
 
+test('limits come from makers that have words for them, and are asked of no other', async () => {
+  const at = `GET ${root}/Storage/1/Volumes/1`
+  const ceiling = (body: unknown) => volume(1, { Oem: { Ferrow: { Ceiling: body } } })
+  const limited = await lying({ [at]: ceiling({ RequestsPerSecond: 500, BytesPerSecond: null }) })
+  expect((await reach(limited.address).inventory()).volumes[0]?.limits).toEqual({
+    requestsPerSecond: 500,
+    bytesPerSecond: null,
+  })
+  const { address, heard } = await lying({ [`GET ${root}`]: { ...serviceRoot, Vendor: 'Mirefield' } })
+  const system = reach(address)
+  expect((await system.inventory()).volumes[0]?.limits).toBeNull()
+  const limits = { requestsPerSecond: 10, bytesPerSecond: null }
+  const asking = (await system.of('volumes')).limit(`${root}/Storage/1/Volumes/1`, '6'.padEnd(32, '0'), limits)
+  await expect(asking).rejects.toMatchObject({ code: 'system.not-offered' })
+  expect(heard.filter(each => each.method === 'PATCH')).toEqual([])
+  for (const body of ['much', { RequestsPerSecond: -1, BytesPerSecond: null }, { RequestsPerSecond: 1e300 }]) {
+    const bad = await lying({ [at]: ceiling(body) })
+    const { volumes, skipped } = await reach(bad.address).inventory()
+    expect([volumes, skipped.length]).toEqual([[], 1])
+  }
+})
+
 test('links stand where objects may stand, and drives at their storage', async () => {
   const { address } = await lying({
     [`GET ${root}/Storage/1`]: { ...storage, Drives: [link('Storage/1/Drives/9')] },

@@ -32,7 +32,9 @@ export {
 } from './files/shareGrants'
 export { smbEditsWords, smbTurnings, type SmbEdit, type SmbRights, type SmbTurning } from './files/smbTurning'
 export { signedIn, type Known } from './people/signedIn'
+export { suppose, type Supposition } from './people/suppose'
 export { rings, wayTo } from './people/membership'
+export { reviewLines, sinceReview, withoutLines, type ReviewedLine, type ReviewLine } from './files/review'
 export { isMode, ruleTroubles, wholeMode, type RuleTrouble } from './files/shareChecks'
 export {
   mayObject,

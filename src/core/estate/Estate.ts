@@ -62,11 +62,27 @@ export interface Estate {
   readonly exceptions: readonly SignedException[]
   /** The latest of each maker. */
   readonly catalogues: readonly Catalogue[]
+  /** Of pools that the plan asks for: what was asked of them in the hour of the last week in which they answered slowest. */
+  readonly poolDemands: readonly PoolDemand[]
   /** Actual ÷ base seconds of earlier runs of the kind being planned, latest last. */
   readonly pastMisses: readonly number[]
   /** Objects that a running change holds, by id, with that change's title. */
   readonly claims: ReadonlyMap<string, string>
   readonly settings: EstateSettings
+}
+
+/** What each volume of a pool asked of its drives in one hour, as it was measured. */
+export interface PoolDemand {
+  readonly poolId: string
+  /** When the hour began. */
+  readonly at: string
+  readonly demands: readonly {
+    readonly id: string
+    /** Of its hosts, and how many each of them makes at one of the pool's drives. */
+    readonly requestsPerSecond: number
+    readonly stationRequestsEach: number
+    readonly bytesPerSecond: number
+  }[]
 }
 
 /** What the administrators have set for the whole estate. */
@@ -109,6 +125,7 @@ export const emptyEstate: Estate = {
   nameAnswers: [],
   exceptions: [],
   catalogues: [],
+  poolDemands: [],
   pastMisses: [],
   claims: new Map(),
   settings: { volumeNaming: '{group}-{purpose}-{nn}', holdingDays: 7, nameServer: '', addresses: '' },

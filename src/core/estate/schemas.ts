@@ -1,4 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts'
+import { poolSchemeSchema } from './schemeSchemas'
 
 /** Bytes travel as decimal text, since a JSON number loses bits above 2^53; in the model they are `bigint`. */
 export const bytesSchema = { type: 'string', format: 'bytes', pattern: '^(0|[1-9][0-9]{0,24})$' } as const
@@ -13,59 +14,6 @@ export const nullableInstant = { type: ['string', 'null'], format: 'date-time' }
 export const locator = { type: 'string', minLength: 1, maxLength: 2048 } as const
 export const revision = { type: 'integer', minimum: 1 } as const
 export const count = { type: 'integer', minimum: 0 } as const
-
-export const raidSchemeSchema = {
-  oneOf: [
-    {
-      type: 'object',
-      required: ['kind', 'parityDrives'],
-      additionalProperties: false,
-      properties: { kind: { const: 'parity' }, parityDrives: { type: 'integer', minimum: 0, maximum: 3 } },
-    },
-    {
-      type: 'object',
-      required: ['kind', 'copies'],
-      additionalProperties: false,
-      properties: { kind: { const: 'mirror' }, copies: { type: 'integer', minimum: 2, maximum: 4 } },
-    },
-  ],
-} as const
-
-/** How a cluster protects its data: copies or an erasure code, each piece in a failure domain of its own. */
-export const spreadSchemeSchema = {
-  oneOf: [
-    {
-      type: 'object',
-      required: ['kind', 'copies'],
-      additionalProperties: false,
-      properties: { kind: { const: 'copies' }, copies: { type: 'integer', minimum: 2, maximum: 4 } },
-    },
-    {
-      type: 'object',
-      required: ['kind', 'dataPieces', 'parityPieces'],
-      additionalProperties: false,
-      properties: {
-        kind: { const: 'erasure' },
-        dataPieces: { type: 'integer', minimum: 2, maximum: 16 },
-        parityPieces: { type: 'integer', minimum: 1, maximum: 4 },
-      },
-    },
-  ],
-} as const
-
-export const failureDomainSchema = { enum: ['node', 'enclosure', 'rack'] } as const
-
-/** A layout that the system states in words which nobody here knows: nothing is claimed of what it survives. */
-const unknownSchemeSchema = {
-  type: 'object',
-  required: ['kind', 'stated'],
-  additionalProperties: false,
-  properties: { kind: { const: 'unknown' }, stated: { type: 'string', maxLength: 200 } },
-} as const
-
-const poolSchemeSchema = {
-  oneOf: [...raidSchemeSchema.oneOf, ...spreadSchemeSchema.oneOf, unknownSchemeSchema],
-} as const
 
 export const object = <const P extends Readonly<Record<string, unknown>>>(properties: P) =>
   ({
@@ -232,6 +180,13 @@ export const volumeSchema = object({
   application: nullableText,
   /** It is copied from and never written. */
   isImage: { type: 'boolean' },
+  /** What its system lets it be asked for; null where the system takes no limits, and each null where it has none. */
+  limits: {
+    oneOf: [
+      { type: 'null' },
+      object({ requestsPerSecond: { type: ['integer', 'null'] }, bytesPerSecond: { type: ['number', 'null'] } }),
+    ],
+  },
   revision,
 })
 
@@ -247,6 +202,8 @@ export const hostSchema = object({
   initiators: { type: 'array', items: { type: 'string', maxLength: 255 } },
   /** By which it is known on the network. */
   addresses: { type: 'array', items: { type: 'string', maxLength: 64 } },
+  /** What is asked of it by CHAP where it logs in: that it proves itself, or that its systems do too. */
+  signIn: { enum: ['nothing', 'one-way', 'mutual'] },
   revision,
 })
 
@@ -285,10 +242,6 @@ export const probeSchema = object({
 })
 
 export type Bytes = { deserialize: [{ pattern: { type: 'string'; format: 'bytes' }; output: bigint }] }
-export type RaidSchemeText = FromSchema<typeof raidSchemeSchema>
-export type PoolScheme = FromSchema<typeof poolSchemeSchema>
-export type SpreadSchemeText = FromSchema<typeof spreadSchemeSchema>
-export type FailureDomainKind = FromSchema<typeof failureDomainSchema>
 export type Site = Readonly<FromSchema<typeof siteSchema>>
 export type System = Readonly<FromSchema<typeof systemSchema>>
 export type Controller = Readonly<FromSchema<typeof controllerSchema>>
@@ -297,6 +250,7 @@ export type Drive = Readonly<FromSchema<typeof driveSchema, Bytes>>
 export type Port = Readonly<FromSchema<typeof portSchema>>
 export type Pool = Readonly<FromSchema<typeof poolSchema, Bytes>>
 export type Volume = Readonly<FromSchema<typeof volumeSchema, Bytes>>
+export type VolumeLimits = NonNullable<Volume['limits']>
 export type HostGroup = Readonly<FromSchema<typeof hostGroupSchema>>
 export type Host = Readonly<FromSchema<typeof hostSchema>>
 export type Mapping = Readonly<FromSchema<typeof mappingSchema>>

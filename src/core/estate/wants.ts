@@ -2,7 +2,7 @@ import type { FieldOf, KindName } from './kinds'
 
 /** Objects of a kind that a plan wants to look at: those whose field has one of some values, or begins so. */
 export interface Want {
-  readonly kind: KindName | 'probes'
+  readonly kind: KindName | 'probes' | 'poolDemands'
   readonly field: string
   readonly values: readonly string[]
   readonly isBeginning?: true
@@ -53,3 +53,10 @@ export const within = (systemId: string | undefined): EstateNeeds =>
   (['controllers', 'enclosures', 'nodes', 'switches', 'switchPorts', 'nodePorts', 'drives', 'ports'] as const).map(
     kind => those(kind, 'systemId', systemId),
   )
+
+/** What was asked of a pool in the worst hour of its last week. */
+export const demandsOn = (poolId: string | undefined): Want => ({
+  kind: 'poolDemands',
+  field: 'poolId',
+  values: given([poolId]),
+})

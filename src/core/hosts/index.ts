@@ -1,4 +1,5 @@
 export { linuxCommands, type LinuxCommands } from './linuxCommands'
+export { chapSecretTrouble } from './chapSecret'
 export { initiatorName, type InitiatorName } from './initiatorName'
 export { readHostLines, type HostLineAsked, type ReadHostLines } from './hostLines'
 export { mountCommands, smbCommands, type MountedShare } from './mountCommands'

@@ -91,6 +91,63 @@ export const forgetHostIntent = {
   intentSchema: forgetHostSchema,
 } as const satisfies IntentKind
 
+const setHostSignInSchema = {
+  type: 'object',
+  required: ['hostId', 'signIn', 'secretId', 'systemSecretId'],
+  additionalProperties: false,
+  properties: {
+    hostId: idOrBlankSchema,
+    signIn: { enum: ['nothing', 'one-way', 'mutual'] },
+    /** By which the host proves itself; blank where it need not. */
+    secretId: idOrBlankSchema,
+    /** By which systems prove themselves to it. */
+    systemSecretId: idOrBlankSchema,
+  },
+} as const
+export type SetHostSignInIntent = IntentOf<typeof setHostSignInSchema>
+
+export const setHostSignInIntent = {
+  kind: 'set-host-sign-in',
+  title: 'Set how a host proves itself',
+  verb: 'Set it',
+  place: '/provision/hosts?sel={hostId}',
+  offer: { words: 'Prove by CHAP', when: {}, isRare: true },
+  start: { signIn: 'one-way', secretId: '', systemSecretId: '' },
+  form: {
+    lead: 'By CHAP over iSCSI, at every system that lets it log in. Who is logged in stays so.',
+    fields: [
+      {
+        field: 'signIn',
+        label: 'Where it logs in',
+        as: 'side by side',
+        options: [
+          { value: 'one-way', words: 'the host proves itself' },
+          { value: 'mutual', words: 'both do' },
+          { value: 'nothing', words: 'nobody' },
+        ],
+      },
+      {
+        field: 'secretId',
+        label: 'Secret of the host',
+        hint: '12 to 16 characters. Kept sealed, and never shown again.',
+        as: 'secret',
+        purpose: 'chap',
+        onlyWhile: { field: 'signIn', is: ['one-way', 'mutual'] },
+      },
+      {
+        field: 'systemSecretId',
+        label: 'Secret of its systems',
+        hint: 'Another one.',
+        as: 'secret',
+        purpose: 'chap',
+        onlyWhile: { field: 'signIn', is: 'mutual' },
+        isBeside: true,
+      },
+    ],
+  },
+  intentSchema: setHostSignInSchema,
+} as const satisfies IntentKind
+
 const prepareVolumeSchema = {
   type: 'object',
   required: ['volumeId', 'hostId', 'fileSystem', 'path', 'isRestarted'],
@@ -142,5 +199,6 @@ export const hostIntents: readonly IntentKind[] = [
   registerHostIntent,
   registerHostsIntent,
   forgetHostIntent,
+  setHostSignInIntent,
   prepareVolumeIntent,
 ]

@@ -1,4 +1,5 @@
-import { idOrBlankSchema } from '../estate'
+import { idOrBlankSchema, type VolumeLimits } from '../estate'
+import { exactBytes } from '../units'
 import type { IntentKind, IntentOf } from './IntentKind'
 import { labelIntents } from './labels'
 import { mappingIntents } from './mappings'
@@ -93,6 +94,48 @@ export const moveVolumeIntent = {
   intentSchema: moveVolumeSchema,
 } as const satisfies IntentKind
 
+const limitVolumeSchema = {
+  type: 'object',
+  required: ['volumeId', 'mostRequests', 'mostThroughput'],
+  additionalProperties: false,
+  properties: {
+    volumeId: idOrBlankSchema,
+    /** A second; none for no limit. */
+    mostRequests: { type: ['number', 'null'], minimum: 0, maximum: 1e9 },
+    /** With its unit, a second; blank for no limit. */
+    mostThroughput: { type: 'string', maxLength: 80 },
+  },
+} as const
+export type LimitVolumeIntent = IntentOf<typeof limitVolumeSchema>
+
+export const limitVolumeIntent = {
+  kind: 'limit-volume',
+  title: 'Limit what a volume may be asked for',
+  verb: 'Limit it',
+  place: '/provision?sel={volumeId}',
+  offer: { words: 'Limit', when: { state: 'in use', takesLimits: true }, isRare: true },
+  form: {
+    lead: 'Its hosts wait where they ask for more; the others of its pool are answered sooner.',
+    fields: [
+      { field: 'mostRequests', label: 'Requests a second', hint: 'None for no limit.', as: 'number or none' },
+      {
+        field: 'mostThroughput',
+        label: 'Throughput a second',
+        hint: 'With its unit: 200 MiB. Nothing for no limit.',
+        as: 'size',
+        isBeside: true,
+      },
+    ],
+  },
+  intentSchema: limitVolumeSchema,
+} as const satisfies IntentKind
+
+/** Limits that stand, as a draft about them begins. */
+export const limitWords = (limits: VolumeLimits | null): Omit<LimitVolumeIntent, 'volumeId'> => ({
+  mostRequests: limits?.requestsPerSecond ?? null,
+  mostThroughput: limits?.bytesPerSecond == null ? '' : exactBytes(BigInt(Math.round(limits.bytesPerSecond))),
+})
+
 const removeVolumeSchema = {
   type: 'object',
   required: ['volumeId', 'confirmedName'],
@@ -173,6 +216,7 @@ export const volumeIntents: readonly IntentKind[] = [
   expandVolumeIntent,
   renameVolumeIntent,
   moveVolumeIntent,
+  limitVolumeIntent,
   ...labelIntents,
   removeVolumeIntent,
   bringBackVolumeIntent,

@@ -14,3 +14,4 @@ export {
 export { nameTrouble } from './nameTrouble'
 export { pathMatrix, storagePort, type PathCell } from './pathMatrix'
 export { whyBarred, wrongNetwork } from './reachable'
+export { modifyScript } from './ldif'

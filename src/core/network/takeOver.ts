@@ -1,4 +1,5 @@
 import { plainAddress } from './addresses'
+import { modifyScript } from './ldif'
 
 /** A name that clients know, and what is to answer to it. */
 export interface TakenName {
@@ -64,26 +65,12 @@ export function takeOverScripts({ oldName, addresses, newName, account }: TakenN
 }
 
 const ticketScript = (account: string, what: 'add' | 'delete', name: string) =>
-  [
-    'version: 1',
-    '',
-    line('dn', account),
-    'changetype: modify',
-    `${what}: servicePrincipalName`,
-    ...['cifs', 'nfs', 'host'].map(service => line('servicePrincipalName', `${service}/${name}`)),
-    '-',
-    '',
-  ].join('\n')
-
-/** What may stand as it is. Source: RFC 2849, SAFE-STRING. */
-const isSafe =
-  /^[\u0001-\u0009\u000b\u000c\u000e-\u001f\u0021-\u0039\u003b\u003d-\u007f][\u0001-\u0009\u000b\u000c\u000e-\u007f]*$/
-
-/** An attribute with its value, in base64 where it could be taken for something else. */
-const line = (name: string, value: string) =>
-  isSafe.test(value) && !value.endsWith(' ')
-    ? `${name}: ${value}`
-    : `${name}:: ${btoa(String.fromCharCode(...new TextEncoder().encode(value)))}`
+  modifyScript(
+    account,
+    what,
+    'servicePrincipalName',
+    ['cifs', 'nfs', 'host'].map(service => `${service}/${name}`),
+  )
 
 /** Where something of the old server lies now. */
 export interface MovedPath {

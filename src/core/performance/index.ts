@@ -1,4 +1,5 @@
 export { poolLoudness, type Demand, type Loudness, type PoolLoudness } from './loudness'
+export { letThrough, underLimits, type Limited, type RateLimits, type SizedDemand } from './limiting'
 export { missCurve, sampledMissCurve, type MissCurve } from './missRatio'
 export { dataDrives, driveStation, writeCostOf } from './poolStation'
 export { kneeOf, stationLoad, type Station, type StationLoad } from './station'

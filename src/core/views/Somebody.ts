@@ -6,6 +6,12 @@ export interface Somebody {
   readonly groups: readonly Principal[]
 }
 
+/** A group that somebody would be in, or would leave. */
+export interface Supposed {
+  readonly what: 'in' | 'not in'
+  readonly group: Principal
+}
+
 /** A person's or a group's page. */
 export interface PersonPage extends Somebody {
   readonly directoryName: string
@@ -21,4 +27,6 @@ export interface PersonPage extends Somebody {
     readonly addresses: readonly string[]
   }[]
   readonly hosts: readonly { readonly name: string; readonly address: string }[]
+  /** What is supposed of somebody; the groups above that group are among the others. Null where nothing is. */
+  readonly supposed: Supposed | null
 }

@@ -14,6 +14,14 @@ export interface MappingSeen {
   readonly lun: number
 }
 
+/** By what a host proves itself where it logs in, and by what its systems do. */
+export interface SignInSecrets {
+  readonly secret: string
+  /** Null where systems need not prove themselves. */
+  readonly systemSecret: string | null
+}
+export type SignInAsked = 'nothing' | 'one-way' | 'mutual'
+
 /** Which volumes are shown to which groups of initiators. */
 export interface Mappings {
   /** Shows a volume to a group, which then has at least these initiators; what exists already is used. */
@@ -32,6 +40,10 @@ export interface Mappings {
   readonly remove: (mappingLocator: string, expected: MappingExpected) => Promise<void>
   /** Names of the initiators that a group has now; none where there is no such group. */
   readonly initiatorsOf: (groupName: string) => Promise<readonly string[]>
+  /** What is asked of an initiator by CHAP where it logs in; undefined for one that the system does not know, or of which it tells nothing. */
+  readonly signInOf: (initiator: string) => Promise<SignInAsked | undefined>
+  /** Asks an initiator to prove itself from its next login on; null asks for nothing. @throws {NotOffered} where the system has no words for it */
+  readonly setSignIn: (initiator: string, secrets: SignInSecrets | null) => Promise<void>
   /** The names by which hosts log in. */
   readonly targets: () => Promise<readonly string[]>
 }

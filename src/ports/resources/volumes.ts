@@ -1,3 +1,4 @@
+import type { VolumeLimits } from '@/core/estate'
 import type { Made } from '../Made'
 
 export interface VolumeWanted {
@@ -15,6 +16,8 @@ export interface VolumeSeen {
   readonly isReady: boolean
   /** From which it comes now; one that is on its way comes from its old one. */
   readonly poolLocator: string
+  /** Null where the system takes none. */
+  readonly limits: VolumeLimits | null
   /** The task that works on it, while or after it runs. */
   readonly task: string | null
 }
@@ -33,6 +36,11 @@ export interface Volumes {
    * @throws {OtherObject} where another volume stands there than the one that is expected
    */
   readonly move: (locator: string, expectedNaa: string, poolLocator: string, ratePercent: number) => Promise<Made>
+  /**
+   * What it may be asked for; each null lifts that limit.
+   * @throws {OtherObject | NotOffered} where another volume stands there than the one that is expected, or the system takes no limits
+   */
+  readonly limit: (locator: string, expectedNaa: string, limits: VolumeLimits) => Promise<void>
   /** @throws {OtherObject} where another volume stands there than the one that is expected */
   readonly rename: (locator: string, expectedNaa: string, name: string) => Promise<void>
   /** @throws {OtherObject} where another volume stands there than the one that is expected */

@@ -6,11 +6,14 @@ import {
   type EstateNeeds,
   type KindName,
   type ObjectTypes,
+  type PoolDemand,
   type Want,
 } from '@/core/estate'
 import { isUuid } from '@/core/input'
 import { Op, type WhereOptions } from 'sequelize'
 import { rows, type Scope } from '../database'
+import { estateNow } from '../inventory'
+import { worstDemand } from '../metrics'
 import { objects } from '../objects'
 import { settings } from '../settings'
 import { probeById } from './probes'
@@ -53,10 +56,21 @@ export async function loadEstate(
     mappings,
     probes: probe === undefined ? [] : [probe],
     ...(await rowRecords(scope)),
+    poolDemands: await demandsWanted(scope, needs),
     pastMisses: await pastMisses(scope, kind),
     settings: await settings(scope),
     claims: await claims(scope, ownChangeId),
   }
+}
+
+/** What was asked of the pools whose demands a plan wants to look at. */
+async function demandsWanted(scope: Scope, needs: EstateNeeds): Promise<PoolDemand[]> {
+  const found: PoolDemand[] = []
+  for (const id of needs.filter(want => want.kind === 'poolDemands').flatMap(({ values }) => values.filter(isUuid))) {
+    const demand = await worstDemand(scope, id, await estateNow(scope))
+    if (demand !== undefined) found.push(demand)
+  }
+  return found
 }
 
 /** To whom volumes and snapshots are shown. */

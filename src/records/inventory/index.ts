@@ -20,6 +20,7 @@ export { agreedBefore, estateClock, estateNow, followsSystems, keepClock } from 
 export { controllersByTarget, disksNamed, hostsToLookAt, keepHostPaths, type HostPath } from './hostPaths'
 export { dropClass, keepClass, keepPool, setApplication, setClass, setImage } from './classes'
 export { noteSnapshots } from './snapshots'
+export { hostSignIn, setHostSignIn } from './signIns'
 export { snapshotsPast, volumesDue, volumesUnder } from './schedules'
 export { forgetMissing, gone, missingOf } from './missing'
 export { noteWorker, withdrawWorker, workerSilentSeconds } from './workers'

@@ -1,3 +1,4 @@
+export { demandsIn, hourlyMeans, worstDemand, type MeanRow } from './demands'
 export { areForecastsDue, forecastsOf, keepForecasts, keepPast } from './forecasts'
 export { incomingBytes, writeSamples, type SeriesSample } from './incoming'
 export { packIncoming, type Packed } from './pack'

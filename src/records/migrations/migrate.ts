@@ -25,6 +25,9 @@ import { sql as files } from './0020-files.sql'
 import { sql as limits } from './0021-limits.sql'
 import { sql as directories } from './0022-directories.sql'
 import { sql as fileScans } from './0023-file-scans.sql'
+import { sql as volumeLimits } from './0024-volume-limits.sql'
+import { sql as signIn } from './0025-sign-in.sql'
+import { sql as reviews } from './0026-reviews.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -50,6 +53,9 @@ const steps = [
   { name: '0021-limits', sql: limits },
   { name: '0022-directories', sql: directories },
   { name: '0023-file-scans', sql: fileScans },
+  { name: '0024-volume-limits', sql: volumeLimits },
+  { name: '0025-sign-in', sql: signIn },
+  { name: '0026-reviews', sql: reviews },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

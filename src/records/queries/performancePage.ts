@@ -1,7 +1,8 @@
-import { dataDrives, driveStation, poolLoudness, writeCostOf, type Demand } from '@/core/performance'
+import { driveStation, poolLoudness } from '@/core/performance'
 import type { Pool } from '@/core/estate'
 import type { SlowLine, SlowList, SpanMean, VolumeLoad } from '@/core/views'
 import { row, rows, type Scope } from '../database'
+import { demandsIn, hourlyMeans, type MeanRow } from '../metrics'
 import { objects } from '../objects'
 
 const hour = 3_600_000
@@ -55,36 +56,6 @@ export async function missedLatency(scope: Scope) {
   if (found === undefined) return undefined
   const { count, ...worst } = found
   return { count, worst }
-}
-
-interface MeanRow {
-  readonly object_id: string
-  readonly metric: string
-  readonly at: Date
-  readonly mean: number
-}
-
-/** Means of every hour since an instant, from what packs say of themselves and what has come since. */
-async function hourlyMeans(
-  scope: Scope,
-  objectIds: readonly string[],
-  metrics: readonly string[],
-  from: Date,
-  until: Date,
-): Promise<MeanRow[]> {
-  return rows<MeanRow>(
-    scope,
-    `select object_id, metric, at, sum(total) / sum(samples) as mean from (
-       select object_id, metric, starts_at as at, total, samples
-       from metric_series as series join metric_packs on series_id = series.id
-       where object_id = any($1::uuid[]) and metric = any($2::text[]) and starts_at >= $3 and starts_at < $4
-       union all
-       select object_id, metric, date_trunc('hour', at) as at, value, 1
-       from metric_series as series join (select * from metric_incoming_0 union all select * from metric_incoming_1) as come on series_id = series.id
-       where object_id = any($1::uuid[]) and metric = any($2::text[]) and at >= $3 and at < $4
-     ) as parts group by object_id, metric, at order by at`,
-    [objectIds, metrics, from.toISOString(), until.toISOString()],
-  )
 }
 
 /** One volume with its last week, its pool's, and who makes the pool slow. @param at the hour that is looked into; the worst of the week where it is not said */
@@ -143,33 +114,8 @@ async function strataOf(scope: Scope, volumeId: string, now: Date): Promise<(num
   return sums.map(hours => hours.map(({ sum, count }) => (count === 0 ? null : sum / count)))
 }
 
-/** Of a large pool so many of its busiest volumes are looked at; the others together ask for next to nothing. */
-const mostDemands = 500
-
-/** What each volume of a pool asked of its drives in one hour. */
+/** Who was loud in a pool in one hour. */
 async function loudIn(scope: Scope, pool: Pool, at: Date): Promise<Pick<VolumeLoad, 'loud' | 'lookedAt'>> {
-  const begin = new Date(Math.floor(at.getTime() / hour) * hour)
-  const volumes = await rows<{ readonly id: string; readonly name: string }>(
-    scope,
-    `select volumes.id, name from volumes join metric_series on object_id = volumes.id and metric = 'requests'
-     where pool_id = $1 order by recent_mean desc nulls last, volumes.id limit ${mostDemands}`,
-    [pool.id],
-  )
-  const means = await hourlyMeans(
-    scope,
-    volumes.map(({ id }) => id),
-    ['requests', 'writes'],
-    begin,
-    new Date(begin.getTime() + hour),
-  )
-  const of = (id: string, metric: string) =>
-    means.find(each => each.object_id === id && each.metric === metric)?.mean ?? 0
-  const demands = volumes.map(({ id }): Demand => {
-    const [requests, writes] = [of(id, 'requests'), of(id, 'writes')]
-    // A read is taken to ask one drive: how many the cache answers is not told by systems.
-    const each = requests === 0 ? 0 : (requests - writes + writes * writeCostOf(pool)) / requests
-    return { id, requestsPerSecond: requests, stationRequestsEach: each / dataDrives(pool) }
-  })
-  const names = Object.fromEntries(volumes.map(({ id, name }) => [id, name]))
+  const { begin, demands, names } = await demandsIn(scope, pool, at)
   return { loud: { ...poolLoudness(driveStation(pool), demands), names }, lookedAt: begin.getTime() }
 }

@@ -1,5 +1,5 @@
 import type { Principal } from '@/core/estate'
-import type { PersonPage, Somebody } from '@/core/views'
+import type { PersonPage, Somebody, Supposed } from '@/core/views'
 import { literal } from 'sequelize'
 import { rows, type Scope } from '../database'
 import { object, objectCount, objects } from '../objects'
@@ -28,11 +28,30 @@ export async function somebody(scope: Scope, id: string): Promise<Somebody | und
   return { person, groups }
 }
 
-/** All that says what somebody may do. */
-export async function personPage(scope: Scope, id: string): Promise<PersonPage | undefined> {
+/** A group with those above it, for who would be in it; undefined where it is of another directory, or none. */
+async function supposedOf(
+  scope: Scope,
+  person: Principal,
+  what: Supposed['what'],
+  groupId: string,
+): Promise<{ readonly supposed: Supposed; readonly groups: readonly Principal[] } | undefined> {
+  const found = await somebody(scope, groupId)
+  if (found === undefined || person.sort !== 'person') return undefined
+  const { person: group, groups } = found
+  const isOne = group.sort === 'group' && group.directoryId === person.directoryId
+  return isOne ? { supposed: { what, group }, groups: [group, ...groups] } : undefined
+}
+
+/** All that says what somebody may do. @param suppose a group that they would be in, or not */
+export async function personPage(
+  scope: Scope,
+  id: string,
+  suppose?: { readonly what: Supposed['what']; readonly groupId: string },
+): Promise<PersonPage | undefined> {
   const found = await somebody(scope, id)
   if (found === undefined) return undefined
   const { person } = found
+  const otherwise = suppose === undefined ? undefined : await supposedOf(scope, person, suppose.what, suppose.groupId)
   const directory = await object(scope, 'directories', person.directoryId)
   const within = literal(
     `directory_id = '${person.directoryId}' and gone_since is null and member_of @> ${scope.database.escape(JSON.stringify([person.durableId]))}::jsonb`,
@@ -44,7 +63,9 @@ export async function personPage(scope: Scope, id: string): Promise<PersonPage |
   const services = await objects(scope, 'fileServices')
   const { hosts } = await hostsOnNetwork(scope)
   return {
-    ...found,
+    person,
+    groups: [...new Map([...found.groups, ...(otherwise?.groups ?? [])].map(each => [each.id, each])).values()],
+    supposed: otherwise?.supposed ?? null,
     directoryName: directory?.name ?? '',
     members: members.map(({ id: own, name, account, sort, isDisabled }) => ({
       id: own,

@@ -4,7 +4,7 @@ import { SecretUnreadable } from './errors'
 import { seal, unseal } from './seal'
 
 /** What a secret is for: it is opened for nothing else. */
-export const secretPurposes = ['agent', 'route', 'directory', 'joining'] as const
+export const secretPurposes = ['agent', 'route', 'directory', 'joining', 'chap'] as const
 export type SecretPurpose = (typeof secretPurposes)[number]
 
 /** Keeps a secret sealed, so that a draft can name it without holding it. What no change has used in a day goes. @returns its id */
@@ -15,6 +15,12 @@ export async function keepSecret(
 ): Promise<string> {
   const id = uuid()
   await run(scope, `delete from kept_secrets where used_at is null and made_at < now() - interval '1 day'`)
+  // What a host proved itself by before it was given another: for a day it can still be set again.
+  await run(
+    scope,
+    `delete from kept_secrets where purpose = 'chap' and used_at < now() - interval '1 day'
+       and not exists (select from hosts where kept_secrets.id in (sign_in_secret_id, system_secret_id))`,
+  )
   await run(scope, 'insert into kept_secrets (id, sealed, purpose, made_by) values ($1, $2, $3, $4)', [
     id,
     seal(key, secret.text, `${secret.purpose} ${id}`),

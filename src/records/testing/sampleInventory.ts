@@ -70,6 +70,7 @@ export const sampleInventory = (more: Partial<Inventory> = {}): Inventory => ({
     isThin: true,
     writtenBytes: 1n,
     lostBytes: 0n,
+    limits: null,
     cloneOfLocator: null,
     consistencyGroupLocator: null,
   })),

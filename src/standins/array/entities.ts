@@ -92,10 +92,18 @@ export interface VolumeEntity {
   readonly cloneOf?: string
   /** The pool to which it is moving; hosts read and write it in its own until it has arrived. */
   readonly movingTo?: string | undefined
+  /** What it may be asked for a second; absent where it has no limit. */
+  readonly ceiling?: Ceiling
   /** How its workload fills it; absent where nobody but hosts of the fleet write. */
   readonly course?: UsageCourse
   /** What its workload asks of it; absent where nobody but hosts of the fleet ask. */
   readonly load?: LoadCourse
+}
+
+/** What a volume may be asked for a second; null where there is no limit. */
+export interface Ceiling {
+  readonly requestsPerSecond: number | null
+  readonly bytesPerSecond: number | null
 }
 
 /** How a workload asks with time. */
@@ -184,6 +192,8 @@ export interface ConsistencyEntity {
 export interface EndpointEntity {
   readonly id: string
   readonly initiator: string
+  /** By what it must prove itself where it logs in, and by what the array then does; absent where nothing is asked. */
+  readonly signIn?: { readonly secret: string; readonly ownSecret: string | null }
 }
 
 export interface GroupEntity {

@@ -1,5 +1,5 @@
 import type { ConnectionEntity, EndpointEntity, GroupEntity, VolumeEntity } from './entities'
-import { conflict } from './Refused'
+import { badValue, conflict } from './Refused'
 import type { SimulatedArray } from './SimulatedArray'
 
 export function addEndpoint(array: SimulatedArray, initiator: string): EndpointEntity {
@@ -8,6 +8,39 @@ export function addEndpoint(array: SimulatedArray, initiator: string): EndpointE
   const endpoint = { id: array.nextId('endpoints', initiator), initiator }
   array.store.commit([array.entry('endpoints', endpoint)])
   return endpoint
+}
+
+/** Asks an initiator to prove itself from its next login on; null asks for nothing. */
+export function setSignIn(
+  array: SimulatedArray,
+  id: string,
+  signIn: NonNullable<EndpointEntity['signIn']> | null,
+): void {
+  const { initiator } = array.one('endpoints', id)
+  for (const secret of [signIn?.secret, signIn?.ownSecret])
+    if (typeof secret === 'string' && (secret.length < 12 || secret.length > 16))
+      throw badValue('The sign-in was not set.', 'A secret has 12 to 16 characters.', 'Choose another one.')
+  array.store.commit([array.entry('endpoints', { id, initiator, ...(signIn === null ? {} : { signIn }) })])
+}
+
+/**
+ * Judges a login by what an initiator shows.
+ * @param shown by what it proves itself, and by what it wants the array to; null where it shows nothing
+ * @returns why it comes to nothing; undefined where it is let in
+ */
+export function loginTrouble(
+  array: SimulatedArray,
+  initiator: string,
+  shown: { readonly secret: string; readonly systemSecret: string | null } | null,
+): string | undefined {
+  const asked = array.all('endpoints').find(each => each.initiator === initiator)?.signIn
+  if (asked === undefined) return undefined
+  if (shown === null) return 'The target asks for a sign-in by CHAP.'
+  if (array.faults.strikes(array.model.name, 'secret-ignored') === undefined && shown.secret !== asked.secret)
+    return 'The target refused the secret.'
+  return shown.systemSecret !== null && shown.systemSecret !== asked.ownSecret
+    ? 'The target could not prove itself.'
+    : undefined
 }
 
 export function addGroup(

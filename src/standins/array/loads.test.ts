@@ -1,5 +1,6 @@
 import { testFleet } from '../testing/serviceOf'
-import { requestsAt, servedAt, shownCounters } from './loads'
+import { blockVolumes, type VolumeEntity } from '.'
+import { fastest, requestsAt, servedAt, shownCounters } from './loads'
 
 const hour = 3_600_000
 const monday = Date.UTC(2026, 4, 4)
@@ -49,6 +50,18 @@ test('one that asks for much makes the others of its pool wait, and not those of
     const fast =
       latency('bittern-fast-01', 'ticket-desk-01', peak) / latency('bittern-fast-01', 'ticket-desk-01', usual)
     expect(Math.abs(fast - 1)).toBeLessThan(0.05)
+    const homes = bittern.one('volumes', 'staff-homes-01')
+    const derived = bittern.all('volumes').filter(each => each.poolId === 'bittern-bulk-01')
+    const asks = ({ load, name }: VolumeEntity) => (load === undefined ? 0 : requestsAt({ ...load, seed: name }, peak))
+    const others = derived.filter(({ name }) => name !== 'staff-homes-01')
+    const loudest = others.reduce((most, each) => (asks(each) > asks(most) ? each : most))
+    const waited = latency('bittern-bulk-01', 'staff-homes-01', peak)
+    blockVolumes.limitVolume(bittern, loudest.id, { requestsPerSecond: 50, bytesPerSecond: null })
+    expect(latency('bittern-bulk-01', 'staff-homes-01', peak)).toBeLessThan(waited / 2)
+    expect(latency('bittern-bulk-01', loudest.name, peak)).toBeGreaterThan(waited)
+    expect(fastest(bittern, bittern.one('volumes', loudest.id), 4096)).toBeLessThanOrEqual(50)
+    expect(fastest(bittern, homes, 4096)).toBeGreaterThan(50)
+    blockVolumes.limitVolume(bittern, loudest.id, { requestsPerSecond: null, bytesPerSecond: null })
     const counted = bittern.one('loadCounters', 'now')
     expect(bittern.all('loadsByHour').length).toBeGreaterThanOrEqual(15 * 24 - 1)
     const latest = bittern.all('loadsByHour').sort((a, b) => b.at - a.at)[0]

@@ -13,6 +13,8 @@ const keptHours = 15 * 24
 const serviceSeconds = { HDD: 0.0062, SSD: 0.000_18 } as const
 const cacheReadSeconds = 0.000_25
 const cacheWriteSeconds = 0.000_4
+/** Of one request's bytes on their way to a host. */
+const bytesPerSecond = 1.2e9
 /** Hosts wait for their answers before they ask again: drives are never asked for more than this part of what they can. */
 const mostBusy = 0.93
 /** From here on writes have to wait until what was written before has reached the drives. */
@@ -52,6 +54,30 @@ interface Served {
   readonly writeSeconds: number
 }
 
+/** What a ceiling lets through of requests of a size (a second). */
+const ceilingOf = ({ ceiling }: VolumeEntity, bytesEach: number): number =>
+  Math.min(ceiling?.requestsPerSecond ?? Infinity, (ceiling?.bytesPerSecond ?? Infinity) / Math.max(1, bytesEach))
+
+/** How many requests a host has under way at once. */
+const depth = 32
+
+/**
+ * Requests a second that a host gets of a volume when it reads as fast as it can, beside what its workload asks for: both share what a
+ * ceiling lets through.
+ */
+export function fastest(array: SimulatedArray, volume: VolumeEntity, bytesEach: number): number {
+  const pool = array.one('pools', volume.poolId)
+  const volumes = array.all('volumes').filter(({ poolId, load }) => poolId === pool.id && load !== undefined)
+  const served = servedAt(array, pool, volumes, array.clock.now())
+  const own = served[volumes.findIndex(({ id }) => id === volume.id)]
+  const transfer = bytesEach / bytesPerSecond
+  const free = depth / ((own?.readSeconds ?? cacheReadSeconds) + transfer)
+  if (array.faults.strikes(array.model.name, 'limit-ignored') !== undefined) return free
+  const most = ceilingOf(volume, bytesEach)
+  const beside = own?.requestsPerSecond ?? 0
+  return free + beside <= most ? free : (most * free) / (free + beside)
+}
+
 /** How the volumes of a pool are served at an instant: what each asks makes all of them wait. */
 export function servedAt(
   array: SimulatedArray,
@@ -62,7 +88,9 @@ export function servedAt(
   const drives = pool.groups.flat()
   const media = array.maybe('drives', drives[0] ?? '')?.media ?? 'HDD'
   const each = writeCost(layoutOf(pool))
-  const asked = volumes.map(({ load, name }) => (load === undefined ? 0 : requestsAt({ ...load, seed: name }, at)))
+  const wished = volumes.map(({ load, name }) => (load === undefined ? 0 : requestsAt({ ...load, seed: name }, at)))
+  // What a ceiling does not let through waits at its own host, before it reaches any drive.
+  const asked = volumes.map((each, index) => Math.min(wished[index] ?? 0, ceilingOf(each, each.load?.bytesEach ?? 0)))
   const atDrives = volumes.reduce((sum, { load }, index) => {
     if (load === undefined) return sum
     return sum + (asked[index] ?? 0) * (load.readShare * (1 - load.cacheHit) + (1 - load.readShare) * each)
@@ -74,11 +102,15 @@ export function servedAt(
   const found = stationLoad(station, (atDrives / drives.length) * throttle)
   const response = found.stable ? found.meanResponseSeconds : station.serviceSeconds
   const waiting = Math.max(0, (found.utilization - writesWaitFrom) / (1 - writesWaitFrom)) * response * each
-  return volumes.map(({ load }, index) => ({
-    requestsPerSecond: (asked[index] ?? 0) * throttle,
-    readSeconds: (load?.cacheHit ?? 1) * cacheReadSeconds + (1 - (load?.cacheHit ?? 1)) * response,
-    writeSeconds: cacheWriteSeconds + waiting,
-  }))
+  return volumes.map(({ load }, index) => {
+    // As many requests as before are under way, and fewer are answered: each waits so much longer (Little's law).
+    const held = (asked[index] ?? 0) === 0 ? 1 : (wished[index] ?? 0) / (asked[index] ?? 1)
+    return {
+      requestsPerSecond: (asked[index] ?? 0) * throttle,
+      readSeconds: held * ((load?.cacheHit ?? 1) * cacheReadSeconds + (1 - (load?.cacheHit ?? 1)) * response),
+      writeSeconds: held * (cacheWriteSeconds + waiting),
+    }
+  })
 }
 
 function layoutOf({ raidType, groups }: PoolEntity): WriteLayout {

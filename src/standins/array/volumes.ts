@@ -1,4 +1,4 @@
-import type { PoolEntity, TaskEntity, VolumeEntity } from './entities'
+import type { Ceiling, PoolEntity, TaskEntity, VolumeEntity } from './entities'
 import { withoutVolume } from './consistencyGroups'
 import { poolWrittenBytes } from './poolSpace'
 import { lanesOf } from './pools'
@@ -95,6 +95,10 @@ export function renameVolume(array: SimulatedArray, id: string, name: string): v
   if (array.all('volumes').some(volume => volume.name === name && volume.id !== id))
     throw conflict('The volume was not renamed.', `A volume named ${name} exists.`, 'Choose another name.')
   array.store.commit([array.entry('volumes', { ...array.one('volumes', id), name })])
+}
+
+export function limitVolume(array: SimulatedArray, id: string, ceiling: Ceiling): void {
+  array.store.commit([array.entry('volumes', { ...array.one('volumes', id), ceiling })])
 }
 
 export function describeVolume(array: SimulatedArray, id: string, description: string): void {

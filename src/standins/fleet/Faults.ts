@@ -9,6 +9,8 @@ export const faultKinds = [
   'wrong-types',
   'expired-token',
   'task-fails',
+  'limit-ignored',
+  'secret-ignored',
   'controller-down',
   'drive-fails',
   'drive-pulled',

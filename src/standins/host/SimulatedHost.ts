@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { hostAccess, type SimulatedArray, type VolumeEntity } from '../array'
+import { blockLoads, hostAccess, type SimulatedArray, type VolumeEntity } from '../array'
 import { seededHex, type Store } from '../fleet'
 import type { DiskBytes, FileServers } from '../files'
 import { HostMounts, type Mount } from './HostMounts'
@@ -22,12 +22,20 @@ interface Device {
   readonly path: string
 }
 
+/** Secrets of a sign-in by CHAP. */
+export interface ShownSecrets {
+  readonly secret: string
+  readonly systemSecret: string | null
+}
+
 interface HostState {
   readonly logins: readonly string[]
   readonly devices: readonly Device[]
   readonly mounts?: readonly Mount[]
   readonly shares?: readonly ShareMount[]
   readonly boots?: number
+  /** By what it proves itself where it logs in, and by what its systems must; absent for nothing. */
+  readonly signIn?: ShownSecrets | undefined
   /** What whoever asks its agent must show; everybody may ask while there is none. */
   readonly credential?: string
   /** When it is up again, in wall milliseconds. */
@@ -141,7 +149,27 @@ export class SimulatedHost {
     if (array.faults.strikes(array.model.name, 'not-answering') !== undefined)
       throw refuse(504, 'The host did not log in.', 'The target does not answer.', 'Try again.')
     if (this.state.logins.includes(target)) return
+    const trouble = this.#loginTrouble(array, this.state.signIn ?? null)
+    if (trouble !== undefined)
+      throw refuse(403, 'The host did not log in.', trouble, 'Give the host and the target the same secret.')
     this.#save({ ...this.state, logins: [...this.state.logins, target] })
+  }
+
+  /** By what it proves itself from its next login on. */
+  setSignIn(secrets: ShownSecrets | null): void {
+    this.#save({ ...this.state, signIn: secrets ?? undefined })
+  }
+
+  /** What a login with some secrets would come to; it alters nothing. @returns why it is not let in */
+  tryLogin(target: string, secrets: ShownSecrets | null): string | undefined {
+    const array = this.arrays.find(each => each.model.ports.some(port => port.target === target))
+    return array === undefined ? `No target answers to ${target}.` : this.#loginTrouble(array, secrets)
+  }
+
+  #loginTrouble(array: SimulatedArray, secrets: ShownSecrets | null): string | undefined {
+    return this.model.initiators
+      .map(each => hostAccess.loginTrouble(array, each, secrets))
+      .find(each => each !== undefined)
   }
 
   rescan(): readonly Device[] {
@@ -173,6 +201,13 @@ export class SimulatedHost {
   read(naa: string, offset: bigint, length: number): string {
     const { array, volume } = this.#open(naa, offset, length)
     return sha256(array.blocks.read(volume.id, offset, length))
+  }
+
+  /** Reads as fast as it can. @returns how many requests it gets in a second, and how fast its time goes */
+  readFast(naa: string, bytesEach: number): { readonly requestsPerSecond: number; readonly rate: number } {
+    const { array, volume } = this.#open(naa, 0n, bytesEach)
+    array.blocks.read(volume.id, 0n, bytesEach)
+    return { requestsPerSecond: blockLoads.fastest(array, volume, bytesEach), rate: array.clock.rate }
   }
 
   discard(naa: string, offset: bigint, length: number): void {

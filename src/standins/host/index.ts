@@ -1,9 +1,10 @@
+import { setTimeout as pause } from 'node:timers/promises'
 import Fastify, { type FastifyInstance } from 'fastify'
 import Ajv from 'ajv/dist/2020.js'
 import { InputOutputRefused } from '../row'
 import { HostRefused, refuse } from './HostRefused'
 import { shareRoutes } from './shareRoutes'
-import type { SimulatedHost } from './SimulatedHost'
+import type { ShownSecrets, SimulatedHost } from './SimulatedHost'
 
 export { SimulatedHost, type HostModel } from './SimulatedHost'
 
@@ -17,6 +18,35 @@ const range = {
   },
 } as const
 const isRange = new Ajv().compile<{ offsetBytes: string; lengthBytes: number; seed?: string }>(range)
+
+const isFast = new Ajv().compile<{ seconds: number; bytesEach: number }>({
+  type: 'object',
+  required: ['seconds', 'bytesEach'],
+  properties: {
+    seconds: { type: 'number', minimum: 1, maximum: 30 },
+    bytesEach: { type: 'integer', minimum: 512, maximum: 16_777_216 },
+  },
+})
+
+const isSignIn = new Ajv().compile<{ target?: string; secrets: ShownSecrets | null }>({
+  type: 'object',
+  required: ['secrets'],
+  properties: {
+    target: { type: 'string', maxLength: 255 },
+    secrets: {
+      type: ['object', 'null'],
+      required: ['secret', 'systemSecret'],
+      properties: {
+        secret: { type: 'string', maxLength: 64 },
+        systemSecret: { type: ['string', 'null'], maxLength: 64 },
+      },
+    },
+  },
+})
+function secretsIn(body: unknown) {
+  if (isSignIn(body)) return body
+  throw refuse(400, 'Nothing was done.', 'The secrets are not understood.', 'Ask as the interface says.')
+}
 
 /** The agent that runs on a host: logs in, rescans, writes, reads and checksums. Its interface is described in the folder above. */
 export function hostAgent(host: SimulatedHost): FastifyInstance {
@@ -58,6 +88,15 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     host.login(String((body as { target?: unknown } | null)?.target))
     return { logins: host.state.logins }
   })
+  server.post('/agent/sign-in', ({ body }) => {
+    host.setSignIn(secretsIn(body).secrets)
+    return {}
+  })
+  server.post('/agent/logins/try', ({ body }) => {
+    const { target = '', secrets } = secretsIn(body)
+    const why = host.tryLogin(target, secrets)
+    return why === undefined ? { isLetIn: true } : { isLetIn: false, why }
+  })
   server.post('/agent/rescan', () => ({ devices: host.rescan().map(each => host.withWays(each)) }))
   server.get('/agent/devices', () => ({ devices: host.state.devices.map(each => host.withWays(each)) }))
   server.post<{ Params: { naa: string } }>('/agent/devices/:naa/write', ({ params, body }) => {
@@ -72,6 +111,14 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     const { offset, length } = bytes(body)
     host.discard(params.naa, offset, length)
     return {}
+  })
+  server.post<{ Params: { naa: string } }>('/agent/devices/:naa/read-fast', async ({ params, body }) => {
+    if (!isFast(body))
+      throw refuse(400, 'Nothing was read.', 'The request is not understood.', 'Ask for 1 to 30 seconds.')
+    const { requestsPerSecond, rate } = host.readFast(params.naa, body.bytesEach)
+    // Its time goes by the fleet's clock; one that stands still is not waited for.
+    await pause(rate === 0 ? 0 : (body.seconds * 1000) / rate)
+    return { requests: Math.floor(requestsPerSecond * body.seconds), seconds: body.seconds }
   })
   fileRoutes(server, host)
   shareRoutes(server, host)

@@ -2,12 +2,18 @@ import Link from 'next/link'
 import { wayTo } from '@/core/access'
 import type { PersonPage } from '@/core/views'
 import { Margin } from '../frame'
+import { Supposed, SupposeIn } from './Suppose'
 
 /** Who somebody is, and every group with the way by which they are in it. */
-export function GroupsAbove({ page: { person, groups, directoryName } }: { readonly page: PersonPage }) {
+export function GroupsAbove({ page }: { readonly page: PersonPage }) {
+  const { person, groups, directoryName, supposed } = page
   const known = new Map(groups.map(each => [each.durableId, each]))
   const lines = groups
-    .map(group => ({ group, way: (wayTo(person, group.durableId, known) ?? []).slice(0, -1) }))
+    .flatMap(group => {
+      const way = wayTo(person, group.durableId, known)
+      // Groups above one that is only supposed are none of theirs.
+      return way === undefined ? [] : [{ group, way: way.slice(0, -1) }]
+    })
     .sort((a, b) => a.way.length - b.way.length || a.group.name.localeCompare(b.group.name))
   return (
     <Margin>
@@ -39,11 +45,18 @@ export function GroupsAbove({ page: { person, groups, directoryName } }: { reado
             {group.name}
           </Link>
           <span className="mono text-second">{group.number ?? 'no gid'}</span>
-          {way.length > 0 && (
+          {way.length > 0 ? (
             <span className="col-span-2 text-sm text-second">through {way.map(({ name }) => name).join(', ')}</span>
+          ) : (
+            person.sort === 'person' && (
+              <Link className="textlink col-span-2 text-sm" href={`/grant/people/${person.id}?out=${group.id}`}>
+                as if not in it
+              </Link>
+            )
           )}
         </div>
       ))}
+      {person.sort === 'person' && (supposed === null ? <SupposeIn person={person} /> : <Supposed page={page} />)}
     </Margin>
   )
 }

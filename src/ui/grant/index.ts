@@ -1,3 +1,7 @@
 export { GroupsAbove } from './GroupsAbove'
-export { PersonSentence, PersonShares } from './PersonShares'
+export { PersonSentence } from './PersonSentence'
+export { PersonShares } from './PersonShares'
 export { WhoCanMatrix } from './WhoCanMatrix'
+export { ReviewMargin } from './ReviewMargin'
+export { ReviewSheet } from './ReviewSheet'
+export { ReviewSentence, ReviewTable } from './ReviewTable'

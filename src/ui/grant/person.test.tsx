@@ -8,10 +8,10 @@ import { GroupsAbove, PersonSentence, PersonShares } from '.'
 const page = (more: Partial<PersonPage> = {}): PersonPage => ({
   person: samplePrincipal(),
   groups: [
-    sampleGroup({ memberOf: ['staff'] }),
+    sampleGroup({ memberOf: ['staff'], dn: 'cn=studio,dc=example' }),
     sampleGroup({ id: sampleId(93), durableId: 'staff', name: 'staff', number: null }),
   ],
-  ...{ directoryName: 'museum', members: [], memberCount: 0, shareCount: 3 },
+  ...{ directoryName: 'museum', members: [], memberCount: 0, shareCount: 3, supposed: null },
   shares: [
     sampleShare({
       name: 'photos',
@@ -76,4 +76,39 @@ test('who is gone, locked or without a number is told so', () => {
   const person = samplePrincipal({ isDisabled: true, number: null, goneSince: '2026-10-01T00:00:00.000Z' })
   const { container } = shown(<PersonSentence page={page({ person })} />)
   expect(wordsOf(container)).toMatch(/cannot sign in.*not had it since 2026-10-01.*has no uid/)
+})
+
+const would = (supposed: PersonPage['supposed']) => {
+  const { container } = shown(
+    <>
+      <PersonSentence page={page({ supposed })} />
+      <PersonShares page={page({ supposed })} />
+      <GroupsAbove page={page({ supposed })} />
+    </>,
+  )
+  return wordsOf(container)
+}
+
+test('what somebody would lose without a group is told share by share, with the script that makes it so', () => {
+  const words = would({ what: 'not in', group: sampleGroup({ dn: 'cn=studio,dc=example' }) })
+  expect(words).toContain('One share of 3 would be otherwise. As if Alva Brenn were no longer in studio')
+  expect(words).toContain('photos may change → refused')
+  expect(words).toContain('dn: cn=studio,dc=example')
+  expect(words).toMatch(/delete: member member: uid=a.brenn,dc=example/)
+})
+
+test('a group that gives nothing more changes nothing, and is not among those that somebody is in', () => {
+  const other = sampleGroup({ id: sampleId(95), durableId: 'other', name: 'others', number: 900 })
+  const words = would({ what: 'in', group: other })
+  expect(words).toContain('Nothing would be otherwise. As if Alva Brenn were in others')
+  expect(words).toContain('add: member')
+  expect(words).not.toContain('others900')
+})
+
+test('a group by whose gid a mode lets more in gives that over NFS', () => {
+  const scanners = sampleGroup({ id: sampleId(95), durableId: 'scanners', name: 'scanners', number: 300 })
+  const words = wordsOf(
+    shown(<PersonShares page={page({ supposed: { what: 'in', group: scanners }, groups: [scanners] })} />).container,
+  )
+  expect(words).toMatch(/scans– refused → may change then nothing: every gate/)
 })

@@ -13,13 +13,15 @@ interface PersonChoiceProps {
   readonly chosen: string
   /** Whether groups can be chosen too. */
   readonly hasGroups?: boolean
+  /** Only these; both where it is left out and groups can be chosen. */
+  readonly sort?: Principal['sort']
   readonly onChoose: (somebody: Principal | undefined) => void
 }
 
 const shownHits = 6
 
 /** Somebody of a directory, found by typing a part of the name or the account. */
-export function PersonChoice({ label, hint, error, chosen, hasGroups = false, onChoose }: PersonChoiceProps) {
+export function PersonChoice({ label, hint, error, chosen, hasGroups = false, sort, onChoose }: PersonChoiceProps) {
   const [typed, setTyped] = useState('')
   const { data: hits } = useQuery({
     queryKey: ['people', typed.trim()],
@@ -31,7 +33,9 @@ export function PersonChoice({ label, hint, error, chosen, hasGroups = false, on
       return answer.ok ? answer.value.items : []
     },
   })
-  const found = (hits ?? []).filter(each => each.goneSince === null && (hasGroups || each.sort === 'person'))
+  const found = (hits ?? []).filter(
+    each => each.goneSince === null && (sort === undefined ? hasGroups || each.sort === 'person' : each.sort === sort),
+  )
   const choose = (somebody: Principal | undefined) => {
     setTyped('')
     onChoose(somebody)

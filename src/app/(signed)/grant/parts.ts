@@ -1,4 +1,8 @@
 import { kindParts } from '../kindParts'
 
 /** The parts of Grant. */
-export const grantParts = [{ href: '/grant', words: 'Who can' }, ...kindParts('/grant/')]
+export const grantParts = [
+  { href: '/grant', words: 'Who can' },
+  { href: '/grant/reviews', words: 'Reviews' },
+  ...kindParts('/grant/'),
+]

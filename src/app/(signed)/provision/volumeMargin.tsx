@@ -7,7 +7,7 @@ import { draftsBelow, keptDraft } from '@/app/server/keptDraft'
 import { byId, type Snapshot } from '@/core/estate'
 import { isUuid } from '@/core/input'
 import { changeStates } from '@/core/plan'
-import { blankIntent, draftAddress, intents, isDrawn } from '@/core/intents'
+import { blankIntent, draftAddress, intents, isDrawn, limitWords } from '@/core/intents'
 import { countWords } from '@/core/units'
 import type { VolumePage } from '@/core/views'
 import { hostGroups, pools, systems, volumeList, volumePage } from '@/records/queries'
@@ -98,6 +98,7 @@ function offeredFor({ volume, mappings }: VolumePage) {
     ...volume,
     isMapped: mappings.length > 0,
     isClone: volume.cloneOfId !== null,
+    takesLimits: volume.limits !== null,
   }
   return aboutVolumes.flatMap(each =>
     each.offer !== undefined && Object.entries(each.offer.when).every(([field, is]) => state[field] === is)
@@ -150,6 +151,7 @@ async function volumeDraft(
           ...(kind === 'prepare-volume' ? { fileSystem: 'xfs' } : {}),
           // Leaves most of the drives to hosts.
           ...(kind === 'move-volume' ? { ratePercent: 30, ...(pool === undefined ? {} : { poolId: pool }) } : {}),
+          ...(kind === 'limit-volume' ? limitWords(volume.limits) : {}),
           // There is nothing to choose where only one sees it.
           ...(isOfSeeing !== undefined && seeing.length === 1 ? { [isOfSeeing.field]: seeing[0]?.id } : {}),
         }}

@@ -7,7 +7,7 @@ import { tried, triedFrom, type TriedShare } from './shareTrials'
 
 const host: AskedHost = {
   ...{ id: sampleId(80), hostGroupId: sampleId(81), name: 'scan-1', agentAddress: 'http://a', operatingSystem: null },
-  ...{ initiators: [], addresses: ['10.0.1.7'], revision: 1 },
+  ...{ initiators: [], addresses: ['10.0.1.7'], signIn: 'nothing', revision: 1 },
 }
 const share = (access: 'rw' | 'ro' | 'none'): TriedShare => ({
   ...{ name: 'scans', server: 'files.example', path: '/scans', protocols: ['NFSv4_2'], grants: [] },

@@ -1,5 +1,13 @@
-import type { Drive, Snapshot } from '@/core/estate'
-import type { BankWanted, ClusterPoolWanted, ShareLimitsWanted, ShareRightsWanted, ShareSeen } from '@/ports'
+import type { Drive, Snapshot, VolumeLimits } from '@/core/estate'
+import type {
+  BankWanted,
+  ClusterPoolWanted,
+  ShareLimitsWanted,
+  ShareRightsWanted,
+  ShareSeen,
+  SignInAsked,
+  SignInSecrets,
+} from '@/ports'
 
 /** How a pool spreads its pieces over banks. */
 export interface SpreadStated {
@@ -12,7 +20,7 @@ export interface SpreadStated {
 }
 
 /** Resources of which makers state more than the standard, and which cannot be used where that is not what it should be. */
-export type OwnPart = 'drive' | 'computer' | 'interface' | 'switchPort' | 'volume' | 'share' | 'storage'
+export type OwnPart = 'endpoint' | 'drive' | 'computer' | 'interface' | 'switchPort' | 'volume' | 'share' | 'storage'
 
 /**
  * What one maker states and takes beyond the standard, in Wendrel's terms. Each reading gets the maker's own part of a resource
@@ -30,6 +38,12 @@ export interface Maker {
   }
   readonly vlans?: (own: unknown) => readonly number[]
   readonly lostBytes?: (own: unknown) => bigint
+  /** What a volume may be asked for; undefined where its system takes no limits. */
+  readonly volumeLimits?: (own: unknown) => VolumeLimits | undefined
+  readonly volumeLimitsPart?: (limits: VolumeLimits) => object
+  /** What is asked of an initiator where it logs in; undefined where that is not told. */
+  readonly signIn?: (own: unknown) => SignInAsked | undefined
+  readonly signInPart?: (secrets: SignInSecrets | null) => object
   /** Undefined for a pool that is spread over nothing. */
   readonly spread?: (own: unknown) => SpreadStated | undefined
   /** Undefined for a task that moves no pieces. */

@@ -1,4 +1,5 @@
-import type { ShareLimitsWanted, ShareRightsWanted } from '@/ports'
+import type { VolumeLimits } from '@/core/estate'
+import type { ShareLimitsWanted, ShareRightsWanted, SignInAsked, SignInSecrets } from '@/ports'
 import type { Maker, OwnPart, OwnRequests, SpreadStated } from './Maker'
 import { ferrow } from './ferrow'
 import { mirefield } from './mirefield'
@@ -51,6 +52,18 @@ export const ofMaker = {
     read(body, (maker, own) => maker.interface?.(own)) ?? { carriesStorage: false, traffic: [], isReserved: false },
   vlans: (body: Owned) => read(body, (maker, own) => maker.vlans?.(own)) ?? [],
   lostBytes: (body: Owned) => read(body, (maker, own) => maker.lostBytes?.(own)) ?? 0n,
+  volumeLimits: (body: Owned) => read(body, (maker, own) => maker.volumeLimits?.(own)) ?? null,
+  /** What a request to limit a volume is; undefined where the maker takes none. */
+  volumeLimitsBody: (maker: string, limits: VolumeLimits): object | undefined => {
+    const part = named(maker)?.volumeLimitsPart?.(limits)
+    return part === undefined ? undefined : ownBody(maker, part)
+  },
+  signIn: (body: Owned): SignInAsked | undefined => read(body, (maker, own) => maker.signIn?.(own)),
+  /** What a request about an initiator's sign-in is; undefined where the maker has no words for it. */
+  signInBody: (maker: string, secrets: SignInSecrets | null): object | undefined => {
+    const part = named(maker)?.signInPart?.(secrets)
+    return part === undefined ? undefined : ownBody(maker, part)
+  },
   spread: (body: Owned): SpreadStated | undefined => read(body, (maker, own) => maker.spread?.(own)),
   heldUntil: (body: Owned) => read(body, (maker, own) => maker.heldUntil?.(own)) ?? null,
   /** What a request to move adds; nothing where the maker takes no rate. */

@@ -1,6 +1,7 @@
 import type { BankWanted } from '@/ports'
 import { bytes, compile, optionalText, reference, references, text } from '../schema'
 import { fileParts } from './fileParts'
+import { endpointPart, signIns } from './signIns'
 import type { Maker } from './Maker'
 
 const bank = {
@@ -73,6 +74,7 @@ const parts = {
   interface: interfacePart,
   switchPort: switchPortPart,
   volume: volumePart,
+  endpoint: endpointPart,
   ...fileParts.parts,
 }
 
@@ -88,6 +90,7 @@ const percent = (ratio: number) => Math.round(ratio * 100)
 /** Arrays and rows of nodes of the maker Mirefield. */
 export const mirefield: Maker = {
   ...fileParts,
+  ...signIns,
   parts,
   drive(own) {
     const { IsBoot = false, WritesPerDay = null, LeftOver = null } = isDrivePart(own) ? own : {}

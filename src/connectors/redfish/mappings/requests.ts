@@ -6,6 +6,7 @@ import { keyMark } from '../keyMark'
 import { reference, type Offer } from '../Reach'
 import { unlessGone } from '../unlessGone'
 import { nameOf, newEndpoint } from './endpoint'
+import { setSignIn, signInOf } from './signIn'
 import { isConnection, isEndpoint, isEndpointGroup, isFabric } from './schema'
 
 interface HostAccess {
@@ -33,13 +34,16 @@ async function hostAccess(connection: Connection, fabrics: string | undefined): 
 }
 
 /** Which volumes are shown to which groups of initiators. Source: Swordfish, Fabric and Connection. */
-export const mappings: Offer<'mappings'> = ({ connection, map: { fabrics } }): Mappings => ({
+export const mappings: Offer<'mappings'> = ({ connection, map: { fabrics, identity } }): Mappings => ({
   make: (volume, group, initiators, key, isReadOnly = false) =>
     mapVolume(connection, fabrics, volume, group, initiators, key, isReadOnly),
   of: volume => mappingsOf(connection, fabrics, volume),
   isMadeBy: async (locator, key) => (await connection.readIfThere(locator, isConnection))?.Description === keyMark(key),
   remove: (locator, expected) => unmapVolume(connection, fabrics, locator, expected),
   initiatorsOf: group => groupInitiators(connection, fabrics, group),
+  signInOf: async initiator => signInOf(connection, (await hostAccess(connection, fabrics)).endpoints, initiator),
+  setSignIn: async (initiator, secrets) =>
+    setSignIn(connection, identity.maker, (await hostAccess(connection, fabrics)).endpoints, initiator, secrets),
   targets: () => targets(connection, fabrics),
 })
 

@@ -1,3 +1,4 @@
+import { ownPartsOf } from '../makers'
 import { compile, head, names, optionalText, reference, references, text } from '../schema'
 
 /** The parts of a fabric (DMTF DSP8010, SNIA Swordfish) by which volumes are shown to hosts. */
@@ -13,6 +14,7 @@ export const isEndpoint = compile({
   properties: {
     ...head,
     Identifiers: names,
+    Oem: ownPartsOf('endpoint'),
     ConnectedEntities: {
       type: 'array',
       items: { type: 'object', properties: { EntityRole: { type: ['string', 'null'] } } },

@@ -30,6 +30,7 @@ export function foundVolume(volume: RedfishVolume): Inventory['volumes'][number]
     writtenBytes:
       volume.Capacity?.Data?.ConsumedBytes === undefined ? sizeBytes : BigInt(volume.Capacity.Data.ConsumedBytes),
     lostBytes: ofMaker.lostBytes(volume),
+    limits: ofMaker.volumeLimits(volume),
     consistencyGroupLocator: volume.Links?.ConsistencyGroups?.[0]?.['@odata.id'] ?? null,
     cloneOfLocator: copyOf(volume, 'Clone')?.Replica?.['@odata.id'] ?? null,
   }

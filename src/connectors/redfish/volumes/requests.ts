@@ -1,4 +1,4 @@
-import type { Made, Volumes } from '@/ports'
+import { NotOffered, type Made, type Volumes } from '@/ports'
 import type { Connection } from '../Connection'
 import { OtherObject } from '../errors'
 import { keyMark } from '../keyMark'
@@ -49,6 +49,7 @@ export const volumes: Offer<'volumes'> = ({ connection, map }): Volumes => ({
       sizeBytes: BigInt(volume.CapacityBytes),
       isReady: (volume.Status?.State ?? 'Enabled') === 'Enabled',
       poolLocator: poolOf(volume),
+      limits: ofMaker.volumeLimits(volume),
       task: await taskMaking(connection, map.tasks, locator),
     }
   },
@@ -65,6 +66,13 @@ export const volumes: Offer<'volumes'> = ({ connection, map }): Volumes => ({
     }
     const answer = await connection.change('PATCH', locator, body, etag)
     return { locator, task: answer.status === 202 ? taskIn(answer) : null }
+  },
+  async limit(locator, expectedNaa, limits) {
+    const body = ofMaker.volumeLimitsBody(map.identity.maker, limits)
+    if (body === undefined)
+      throw new NotOffered(connection.endpoint.address, 'volumes', 'Its maker has no words for limits on volumes.')
+    const etag = await expected(connection, locator, expectedNaa)
+    await connection.change('PATCH', locator, body, etag)
   },
   async rename(locator, expectedNaa, name) {
     const etag = await expected(connection, locator, expectedNaa)

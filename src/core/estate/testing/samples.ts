@@ -110,6 +110,7 @@ export const sampleVolume = (more: Partial<Volume> = {}): Volume => ({
   holdingUntil: null,
   application: null,
   isImage: false,
+  limits: null,
   cloneOfId: null,
   consistencyGroupId: null,
   classId: null,

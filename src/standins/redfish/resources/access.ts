@@ -1,4 +1,11 @@
-import { hostAccess, type ConnectionEntity, type GroupEntity, type SimulatedArray } from '../../array'
+import {
+  badValue,
+  hostAccess,
+  type ConnectionEntity,
+  type EndpointEntity,
+  type GroupEntity,
+  type SimulatedArray,
+} from '../../array'
 import { idIn, link, resource, status, type Body } from '../body'
 import { accepts, placesOf, type Place } from '../Place'
 import { longText, reference, references, text } from '../reader'
@@ -27,6 +34,35 @@ const newEndpoint = {
         required: ['DurableName'],
         properties: { DurableName: { type: 'string', pattern: anyName.source } },
       },
+    },
+  },
+} as const
+/** What is asked of an initiator, as makers here have words for it. */
+const signIn = {
+  type: 'object',
+  additionalProperties: false,
+  properties: {
+    SignIn: {
+      type: 'object',
+      required: ['AuthenticationMethod'],
+      additionalProperties: false,
+      properties: {
+        AuthenticationMethod: { enum: ['None', 'CHAP', 'MutualCHAP'] },
+        InitiatorCHAPPassword: text,
+        TargetPassword: text,
+      },
+    },
+  },
+} as const
+const changedEndpoint = {
+  type: 'object',
+  required: ['Oem'],
+  additionalProperties: false,
+  properties: {
+    Oem: {
+      type: 'object',
+      additionalProperties: false,
+      properties: { TallisThorne: signIn, Ferrow: signIn, Mirefield: signIn },
     },
   },
 } as const
@@ -66,6 +102,8 @@ interface Endpoint {
   readonly durableName: string
   /** Where it listens; undefined for an initiator. */
   readonly address: string | undefined
+  /** What is asked of it where it logs in; undefined for a target. */
+  readonly asked: 'None' | 'CHAP' | 'MutualCHAP' | undefined
 }
 const types = {
   endpoint: 'Endpoint.v1_8_1.Endpoint',
@@ -75,11 +113,17 @@ const types = {
 
 /** Initiators and targets, groups of initiators, and which volume is shown to which group. Source: Swordfish, Fabric. */
 export function accessPlaces(array: SimulatedArray): Place[] {
-  const initiator = (id: string, durableName: string): Endpoint => ({
+  const initiator = ({ id, initiator: durableName, signIn }: EndpointEntity): Endpoint => ({
     id,
     name: durableName,
     durableName,
     address: undefined,
+    asked: signIn === undefined ? 'None' : signIn.ownSecret === null ? 'CHAP' : 'MutualCHAP',
+  })
+  const own = array.model.maker.replace(/[^A-Za-z0-9]/g, '') as 'TallisThorne' | 'Ferrow' | 'Mirefield'
+  const bodyOf = (each: Endpoint): Body => ({
+    ...endpointBody(each),
+    ...(each.asked === undefined ? {} : { Oem: { [own]: { SignIn: { AuthenticationMethod: each.asked } } } }),
   })
   const endpoints = (): Endpoint[] => [
     ...array.model.ports.map(({ id, target, address }) => ({
@@ -87,8 +131,9 @@ export function accessPlaces(array: SimulatedArray): Place[] {
       name: `Target on port ${id}`,
       durableName: target,
       address,
+      asked: undefined,
     })),
-    ...array.all('endpoints').map(each => initiator(each.id, each.initiator)),
+    ...array.all('endpoints').map(initiator),
   ]
   return [
     ...placesOf<Endpoint>({
@@ -98,12 +143,23 @@ export function accessPlaces(array: SimulatedArray): Place[] {
       members: endpoints,
       idOf: each => each.id,
       nameOf: each => each.name,
-      body: endpointBody,
+      body: bodyOf,
       create: accepts(newEndpoint, wanted => {
-        const made = hostAccess.addEndpoint(array, wanted.Identifiers[0]?.DurableName ?? '')
-        const each = initiator(made.id, made.initiator)
+        const each = initiator(hostAccess.addEndpoint(array, wanted.Identifiers[0]?.DurableName ?? ''))
         const path = `Fabrics/SAN/Endpoints/${each.id}`
-        return { made: resource(path, types.endpoint, each.id, each.name, endpointBody(each)) }
+        return { made: resource(path, types.endpoint, each.id, each.name, bodyOf(each)) }
+      }),
+      change: accepts(changedEndpoint, ({ Oem }, each: Endpoint) => {
+        const wanted = Oem[own]?.SignIn
+        if (wanted === undefined || each.asked === undefined)
+          throw badValue('The endpoint was not changed.', 'Only the sign-in of an initiator can be.', 'Name that.')
+        const { AuthenticationMethod: method, InitiatorCHAPPassword: secret = '', TargetPassword = '' } = wanted
+        hostAccess.setSignIn(
+          array,
+          each.id,
+          method === 'None' ? null : { secret, ownSecret: method === 'MutualCHAP' ? TargetPassword : null },
+        )
+        return undefined
       }),
     }),
     ...groupPlaces(array),

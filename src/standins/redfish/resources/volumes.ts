@@ -49,6 +49,14 @@ const moveRate = {
   type: 'object',
   properties: { MoveRatePercent: { type: 'number', minimum: 1, maximum: 100 } },
 } as const
+const rate = { type: ['integer', 'null'], minimum: 1 } as const
+/** What a volume may be asked for, as two makers have words for it. */
+const ceiling = {
+  type: 'object',
+  required: ['RequestsPerSecond', 'BytesPerSecond'],
+  additionalProperties: false,
+  properties: { RequestsPerSecond: rate, BytesPerSecond: rate },
+} as const
 const changedVolume = {
   type: 'object',
   minProperties: 1,
@@ -59,7 +67,13 @@ const changedVolume = {
     Description: longText,
     /** A volume is moved by naming the pool that it shall come from. */
     CapacitySources: sources,
-    Oem: { type: 'object', properties: { TallisThorne: moveRate } },
+    Oem: {
+      type: 'object',
+      properties: {
+        TallisThorne: { type: 'object', properties: { ...moveRate.properties, Ceiling: ceiling } },
+        Ferrow: { type: 'object', properties: { Ceiling: ceiling } },
+      },
+    },
   },
 } as const
 const newReplica = {
@@ -110,6 +124,12 @@ export function volumePlaces(array: SimulatedArray, nodes?: RowService): Place[]
       const { id } = volumeOnly(each)
       const poolId = idIn(wanted.CapacitySources?.[0]?.ProvidingPools.Members[0])
       if (poolId !== '') return { task: moved(array, id, poolId, wanted.Oem) }
+      const limits = ownPart(array, wanted.Oem)?.Ceiling
+      if (limits !== undefined)
+        blockVolumes.limitVolume(array, id, {
+          requestsPerSecond: limits.RequestsPerSecond,
+          bytesPerSecond: limits.BytesPerSecond,
+        })
       if (wanted.DisplayName !== undefined) blockVolumes.renameVolume(array, id, wanted.DisplayName)
       if (wanted.Description !== undefined) blockVolumes.describeVolume(array, id, wanted.Description)
       const task =
@@ -201,10 +221,25 @@ function volumeBody(array: SimulatedArray, each: VolumeEntity, nodes: RowService
             },
           ],
         }),
-    ...(nodes === undefined ? {} : { Oem: { Mirefield: { LostBytes: Number(nodes.view.lostBytes(each)) } } }),
+    ...ownVolumePart(array, each, nodes),
     Status: { State: each.isReady ? 'Enabled' : 'Starting', Health: 'OK' },
   }
 }
+
+/** What its maker says of it beyond the standard: what a row has lost, what other arrays let it be asked for. */
+function ownVolumePart(array: SimulatedArray, each: VolumeEntity, nodes: RowService | undefined): Body {
+  if (nodes !== undefined) return { Oem: { Mirefield: { LostBytes: Number(nodes.view.lostBytes(each)) } } }
+  const { requestsPerSecond = null, bytesPerSecond = null } = each.ceiling ?? {}
+  const part = { Ceiling: { RequestsPerSecond: requestsPerSecond, BytesPerSecond: bytesPerSecond } }
+  return { Oem: { [ownName(array)]: part } }
+}
+
+const ownName = (array: SimulatedArray) => (array.model.maker === 'Ferrow' ? 'Ferrow' : 'TallisThorne')
+/** The part of a request that is for this maker; what is for another is passed over, as systems do. */
+const ownPart = <T extends { readonly TallisThorne?: unknown; readonly Ferrow?: unknown }>(
+  array: SimulatedArray,
+  own: T | undefined,
+): T['Ferrow'] | undefined => own?.[ownName(array)] as T['Ferrow'] | undefined
 
 /** The groups that it is in. Source: Swordfish, Volume, Links. */
 function groupLinks(array: SimulatedArray, { id }: VolumeEntity): Body {

@@ -1,5 +1,5 @@
 import Link from 'next/link'
-import type { Mapping, Volume } from '@/core/estate'
+import { limitsInWords, type Mapping, type Volume } from '@/core/estate'
 import { linuxCommands } from '@/core/hosts'
 import { countAtStart, formatBytes } from '@/core/units'
 import type { VolumePage } from '@/core/views'
@@ -118,6 +118,12 @@ const Space = ({ volume }: { readonly volume: Volume }) => (
             <Bytes bytes={volume.writtenBytes} />
           </td>
         </tr>
+        {volume.limits !== null && (volume.limits.requestsPerSecond ?? volume.limits.bytesPerSecond) !== null && (
+          <tr>
+            <td className="text-second">At most, a second</td>
+            <td className="number">{limitsInWords(volume.limits)}</td>
+          </tr>
+        )}
         <tr>
           <td className="text-second">WWN</td>
           <td className="number">

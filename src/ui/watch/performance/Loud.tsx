@@ -1,9 +1,12 @@
 import Link from 'next/link'
+import { draftAddress, limitVolumeIntent } from '@/core/intents'
 import type { VolumeLoad } from '@/core/views'
 import { hourWords } from '../../parts/hourWords'
 import { latencyWords } from './loadWords'
 
 const shown = 6
+/** What asks for less than that is not what makes others wait. */
+const limitFrom = 0.2
 const percent = (ratio: number) => `${(ratio * 100).toFixed(0)}%`
 
 /** Who makes a pool slow in one hour: each volume's share of what its drives are asked for, and what it would be without it. */
@@ -41,10 +44,17 @@ export function Loud({ load: { loud, lookedAt, line } }: { readonly load: Volume
                 background: id === line.id ? 'var(--action)' : 'var(--d4)',
               }}
             />
-            <div className="text-xs text-second">
-              {othersGainSeconds !== null
-                ? `Without it every other request to the drives takes ${latencyWords(Math.max(0, othersGainSeconds))} less.`
-                : `Without it they would be ${percent(utilizationWithout)} busy.`}
+            <div className="flex justify-between gap-3 text-xs text-second">
+              <span>
+                {othersGainSeconds !== null
+                  ? `Without it every other request to the drives takes ${latencyWords(Math.max(0, othersGainSeconds))} less.`
+                  : `Without it they would be ${percent(utilizationWithout)} busy.`}
+              </span>
+              {share >= limitFrom && (
+                <Link className="textlink shrink-0" href={draftAddress(limitVolumeIntent, { volumeId: id }) ?? ''}>
+                  limit it
+                </Link>
+              )}
             </div>
           </li>
         ))}

@@ -72,6 +72,9 @@ test('who is loud is told with what would be without it', () => {
   const { unmount } = shown(<Loud load={load()} />)
   expect(screen.getByText(/108% busy: they were asked for more than they serve/)).toBeTruthy()
   expect(screen.getByText('Without it they would be 44% busy.')).toBeTruthy()
+  expect(screen.getAllByRole('link', { name: 'limit it' })[0]?.getAttribute('href')).toBe(
+    `/provision?sel=${sampleId(2)}&draft=limit-volume`,
+  )
   expect(screen.getByRole('link', { name: 'derived' }).getAttribute('href')).toBe(
     `/watch/performance?sel=${sampleId(2)}&at=${monday + 11 * hour}`,
   )

@@ -5,6 +5,7 @@ import { kindOperations, type KindOperationId } from './kinds'
 import { metricOperations } from './metrics'
 import type { Operation } from './Operation'
 import { peopleOperations } from './people'
+import { reviewOperations } from './reviews'
 import { roundOperations } from './rounds'
 import { secretOperations } from './secrets'
 import { systemsOperations } from './systems'
@@ -17,6 +18,7 @@ const table = {
   ...changesOperations,
   ...accessOperations,
   ...viewOperations,
+  ...reviewOperations,
   ...roundOperations,
   ...metricOperations,
   ...secretOperations,

@@ -9,6 +9,7 @@ import { events } from './events'
 import { kindHandlers } from './kinds'
 import { metricHandlers } from './metrics'
 import { peopleHandlers } from './people'
+import { reviewHandlers } from './reviews'
 import { roundHandlers } from './rounds'
 import { secretHandlers } from './secrets'
 import { settingHandlers } from './settings'
@@ -27,6 +28,7 @@ export const handlers: Handlers = {
   ...systemHandlers,
   ...peopleHandlers,
   ...viewHandlers,
+  ...reviewHandlers,
   ...roundHandlers,
   ...metricHandlers,
   ...secretHandlers,

@@ -1,0 +1,1 @@
+export { keepReview, reviewList, reviewPage, reviewsOf } from './reviews'

@@ -1,0 +1,95 @@
+'use client'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { sinceReview, withoutLines } from '@/core/access'
+import type { CodedRefusal } from '@/core/errors'
+import { alteringIntent, draftAddress, setShareRightsIntent } from '@/core/intents'
+import { countAtStart } from '@/core/units'
+import type { Review, ReviewPage } from '@/core/views'
+import { ask } from '../api'
+import { Margin } from '../frame'
+import { Ago } from '../parts/Ago'
+import { Refusal } from '../parts/Refusal'
+import { State } from '../parts/State'
+
+interface PageProps {
+  readonly page: ReviewPage
+}
+
+/** What was decided before, and what of it has not come about. */
+export function ReviewMargin({ page }: PageProps) {
+  const [latest, ...earlier] = page.reviews
+  if (latest === undefined)
+    return (
+      <Margin>
+        <h2>Never looked at</h2>
+        <p className="mt-0 text-second">Nobody has decided yet which rights of {page.share.name} stay.</p>
+      </Margin>
+    )
+  const { added, gone, stillThere } = sinceReview(page.lines, latest.lines)
+  return (
+    <Margin foot={stillThere.length > 0 && <TakeAway page={page} keys={stillThere.map(({ key }) => key)} />}>
+      <h2>Latest review</h2>
+      <Kept review={latest} />
+      <Lines title="Should go, and is still there" lines={stillThere} gravity="soon" />
+      <Lines title="Given since" lines={added} gravity="soon" />
+      <Lines title="Taken away since" lines={gone} gravity="note" />
+      {stillThere.length + added.length + gone.length === 0 && <State gravity="fine">All is as it was decided.</State>}
+      {earlier.length > 0 && <h3>Earlier</h3>}
+      {earlier.map(review => (
+        <Kept key={review.id} review={review} />
+      ))}
+    </Margin>
+  )
+}
+
+function Kept({ review: { at, madeBy, note, lines } }: { readonly review: Review }) {
+  const goes = lines.filter(({ verdict }) => verdict === 'goes').length
+  return (
+    <div className="border-b border-rule-fine py-[5px]">
+      <Ago at={at} /> by {madeBy}:{' '}
+      {goes === 0 ? 'all stays' : `${countAtStart(goes, 'right', 'rights')} of ${lines.length} to go`}
+      {note !== '' && <div className="text-second">“{note}”</div>}
+    </div>
+  )
+}
+
+const Lines = ({
+  title,
+  lines,
+  gravity,
+}: {
+  readonly title: string
+  readonly lines: readonly { readonly key: string; readonly words: string }[]
+  readonly gravity: 'soon' | 'note'
+}) =>
+  lines.length === 0 ? null : (
+    <>
+      <h3>{title}</h3>
+      {lines.map(({ key, words }) => (
+        <div key={key} className="py-[2px]">
+          <State gravity={gravity}>{words}</State>
+        </div>
+      ))}
+    </>
+  )
+
+/** What should go becomes a draft, which is checked, carried out and tried as any other. */
+function TakeAway({ page: { share }, keys }: PageProps & { readonly keys: readonly string[] }) {
+  const router = useRouter()
+  const [refusal, setRefusal] = useState<CodedRefusal>()
+  const draft = async () => {
+    const intent = alteringIntent(setShareRightsIntent, { ...share, ...withoutLines(share, new Set(keys)) })
+    const answer = await ask<{ readonly id: string }>('POST', '/changes', { kind: setShareRightsIntent.kind, intent })
+    if (!answer.ok) return setRefusal(answer.refusal)
+    router.push(draftAddress(setShareRightsIntent, intent, answer.value.id) ?? '/changes')
+  }
+  return (
+    <>
+      {refusal !== undefined && <Refusal refusal={refusal} />}
+      <button type="button" className="button" onClick={() => void draft()}>
+        Draft it away
+      </button>
+    </>
+  )
+}

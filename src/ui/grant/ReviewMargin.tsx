@@ -1,7 +1,8 @@
 'use client'
+import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { sinceReview, withoutLines } from '@/core/access'
+import { modeLetters, sinceReview, withoutLines } from '@/core/access'
 import type { CodedRefusal } from '@/core/errors'
 import { alteringIntent, draftAddress, setShareRightsIntent } from '@/core/intents'
 import { countAtStart } from '@/core/units'
@@ -11,6 +12,8 @@ import { Margin } from '../frame'
 import { Ago } from '../parts/Ago'
 import { Refusal } from '../parts/Refusal'
 import { State } from '../parts/State'
+
+const classes = ['owner', 'group', 'other'] as const
 
 interface PageProps {
   readonly page: ReviewPage
@@ -24,6 +27,7 @@ export function ReviewMargin({ page }: PageProps) {
       <Margin>
         <h2>Never looked at</h2>
         <p className="mt-0 text-second">Nobody has decided yet which rights of {page.share.name} stay.</p>
+        <Beneath page={page} />
       </Margin>
     )
   const { added, gone, stillThere } = sinceReview(page.lines, latest.lines)
@@ -35,6 +39,7 @@ export function ReviewMargin({ page }: PageProps) {
       <Lines title="Given since" lines={added} gravity="soon" />
       <Lines title="Taken away since" lines={gone} gravity="note" />
       {stillThere.length + added.length + gone.length === 0 && <State gravity="fine">All is as it was decided.</State>}
+      <Beneath page={page} />
       {earlier.length > 0 && <h3>Earlier</h3>}
       {earlier.map(review => (
         <Kept key={review.id} review={review} />
@@ -43,7 +48,35 @@ export function ReviewMargin({ page }: PageProps) {
   )
 }
 
-function Kept({ review: { at, madeBy, note, lines } }: { readonly review: Review }) {
+/** What files let besides, which no review of a share decides. */
+const Beneath = ({ page: { share } }: PageProps) => (
+  <>
+    <h3>What files let besides</h3>
+    <table className="plain">
+      <tbody>
+        <tr>
+          <td className="text-second">Root of the share</td>
+          <td className="mono">
+            {share.mode} {classes.map(of => modeLetters(share.mode, of)).join(' ')}
+          </td>
+        </tr>
+        <tr>
+          <td className="text-second">Of uid, gid</td>
+          <td className="mono">
+            {share.ownerUid}, {share.ownerGid}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p>
+      <Link className="textlink" href={`/provision/shares/${share.id}`}>
+        Its rules, and who can
+      </Link>
+    </p>
+  </>
+)
+
+export function Kept({ review: { at, madeBy, note, lines } }: { readonly review: Review }) {
   const goes = lines.filter(({ verdict }) => verdict === 'goes').length
   return (
     <div className="border-b border-rule-fine py-[5px]">

@@ -50,9 +50,9 @@ export function ReviewSheet({ page: { share, lines, behind } }: { readonly page:
       <table className="plain rows">
         <thead>
           <tr>
-            <th>Right</th>
+            <th className="w-[36%]">Right</th>
             <th>Who is behind it</th>
-            <th className="w-[150px]">It</th>
+            <th className="w-[150px]">Stays or goes</th>
           </tr>
         </thead>
         <tbody>

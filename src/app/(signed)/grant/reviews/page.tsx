@@ -1,7 +1,7 @@
 import { reader } from '@/app/server/guard'
 import { reviewList } from '@/records/reviews'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
-import { ReviewSentence, ReviewTable } from '@/ui/grant'
+import { LatestReviews, ReviewSentence, ReviewTable } from '@/ui/grant'
 import { grantParts } from '../parts'
 
 export const metadata = { title: 'Reviews of rights' }
@@ -14,11 +14,8 @@ export default async function Page() {
     <Frame
       margin={
         <Margin>
-          <h2>Why look again</h2>
-          <p className="mt-0 text-second">
-            Rights are given for a reason, and reasons pass. What is decided here is kept with who decided it and when;
-            what is to go becomes a draft, and what is given afterwards is told.
-          </p>
+          <h2>Latest reviews</h2>
+          <LatestReviews list={list} />
         </Margin>
       }
     >

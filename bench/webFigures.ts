@@ -1,18 +1,15 @@
 import autocannon from 'autocannon'
-import { spawn, type ChildProcess } from 'node:child_process'
-import { randomBytes } from 'node:crypto'
 import { setTimeout as pause } from 'node:timers/promises'
-import type { Sequelize } from 'sequelize'
-import { firstCode } from '@/records/access'
-import { buildWhenStale, programs } from '../commands/build'
-import { projectFolder } from '../commands/paths'
+import { buildWhenStale } from '../commands/build'
 import { freePort } from '../commands/ports'
 import { untilAnswers } from '../commands/processes'
 import { estateOf, large } from './largeEstate'
-import { residentMegabytes } from './workerFigures'
+import { draftFigure } from './draftFigures'
+import { residentMegabytes } from './processFigures'
+import { readerFigure } from './readers'
+import { signedIn, startWeb, type Headers } from './webProcess'
 import { inWords, timed, timesOf, type Figure } from './measure'
 
-const administrator = { name: 'bench', password: 'ninety-lanterns-by-the-quay' }
 const pages = {
   Today: '/',
   Build: '/build',
@@ -24,9 +21,6 @@ const pages = {
 } as const
 const loadSeconds = 6
 const connections = 20
-const readers = 200
-const readSeconds = 30
-const everySeconds = 10
 
 /** The web process upon the large estate: pages, their rates beside what the same server answers without content, and its memory. */
 export async function webFigures(url: string): Promise<Figure[]> {
@@ -40,7 +34,7 @@ export async function webFigures(url: string): Promise<Figure[]> {
     const headers = { cookie: await signedIn(address, database) }
     const opened = await pageFigures(address, headers)
     const loaded = await loadFigures(address, headers)
-    const read = await readerFigure(address, headers)
+    const read = await readerFigure(address, headers, Object.values(pages))
     await pause(60_000)
     const megabytes = residentMegabytes(web.pid)
     return [
@@ -53,44 +47,13 @@ export async function webFigures(url: string): Promise<Figure[]> {
         wanted: 'under 250 MB',
         holds: megabytes < 250,
       },
+      await draftFigure(address, headers, database),
     ]
   } finally {
     web.kill('SIGKILL')
     await database.close()
   }
 }
-
-const startWeb = (url: string, port: number): ChildProcess =>
-  spawn(process.execPath, [programs.web], {
-    cwd: projectFolder,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      NEXT_TELEMETRY_DISABLED: '1',
-      DATABASE_URL: url,
-      WENDREL_KEY: randomBytes(32).toString('base64'),
-      WENDREL_PORT: `${port}`,
-    },
-  })
-
-async function signedIn(address: string, database: Sequelize): Promise<string> {
-  const post = (path: string, body: object) =>
-    fetch(`${address}/api/v1${path}`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(body),
-    })
-  await post('/first-administrator', { code: await firstCode({ database }), ...administrator })
-  const answer = await post('/session', administrator)
-  if (answer.status !== 204) throw new Error(`Nobody was signed in: ${answer.status} ${await answer.text()}`)
-  return answer.headers
-    .getSetCookie()
-    .map(each => each.split(';')[0])
-    .join('; ')
-}
-
-type Headers = Readonly<Record<string, string>>
 
 /** How long each page takes at the server, and what it sends. */
 async function pageFigures(address: string, headers: Headers): Promise<Figure[]> {
@@ -146,55 +109,4 @@ async function loadFigures(address: string, headers: Headers): Promise<Figure[]>
     beside(`Today at ${connections} connections`, today, emptyPage, 'an empty page'),
     beside(`The list of volumes by the API at ${connections} connections`, list, bare, 'a bare answer'),
   ]
-}
-
-/** Many readers with an open event stream, each opening a page every ten seconds. */
-async function readerFigure(address: string, headers: Headers): Promise<Figure> {
-  const ending = new AbortController()
-  const taken: number[] = []
-  let errors = 0
-  const one = async (index: number) => {
-    const token = await tokenOf(address, headers, Math.floor(index / 20))
-    const own = { Authorization: `Bearer ${token}` }
-    const events = await fetch(`${address}/api/v1/events`, { headers: own, signal: ending.signal })
-    void events.body?.pipeTo(new WritableStream()).catch(() => undefined)
-    await pause((index / readers) * everySeconds * 1000)
-    const paths = Object.values(pages)
-    for (let turn = 0; turn < readSeconds / everySeconds; turn += 1) {
-      const at = performance.now()
-      const answer = await fetch(`${address}${paths[(index + turn) % paths.length]}`, { headers })
-      await answer.arrayBuffer()
-      const milliseconds = performance.now() - at
-      taken.push(milliseconds)
-      if (answer.status !== 200) errors += 1
-      await pause(Math.max(0, everySeconds * 1000 - milliseconds))
-    }
-  }
-  await Promise.all(Array.from({ length: readers }, (_, index) => one(index)))
-  ending.abort()
-  taken.sort((a, b) => a - b)
-  const p95 = taken[Math.floor(taken.length * 0.95)] ?? Infinity
-  return {
-    what: `${readers} readers with an open event stream, a page each every ${everySeconds} seconds`,
-    measured: `95% within ${p95.toFixed(0)} ms, ${errors} errors`,
-    wanted: '95% under 300 ms, no error',
-    holds: p95 < 300 && errors === 0,
-  }
-}
-
-const tokens = new Map<number, Promise<string>>()
-
-/** One token of a few: nobody may hold more than some streams at once. */
-async function tokenOf(address: string, headers: Headers, number: number): Promise<string> {
-  const made =
-    tokens.get(number) ??
-    fetch(`${address}/api/v1/tokens`, {
-      method: 'POST',
-      headers: { ...headers, 'Content-Type': 'application/json' },
-      body: JSON.stringify({ name: `reader-${number}` }),
-    })
-      .then(answer => answer.json() as Promise<{ token: string }>)
-      .then(({ token }) => token)
-  tokens.set(number, made)
-  return made
 }

@@ -1,6 +1,5 @@
-import { spawn } from 'node:child_process'
+import { spawn, type ChildProcess } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import type { Sequelize } from 'sequelize'
@@ -12,6 +11,9 @@ import { freePort } from '../commands/ports'
 import { ensureDatabase } from '../commands/postgres'
 import { untilAnswers } from '../commands/processes'
 import type { Figure } from './measure'
+import { cpuSeconds, residentMegabytes } from './processFigures'
+import { readerFigure } from './readers'
+import { signedIn, startWeb } from './webProcess'
 
 const volumes = 100_000
 const watchedSeconds = 120
@@ -31,11 +33,14 @@ export async function workerFigures(url: string): Promise<Figure[]> {
     { cwd: projectFolder, stdio: ['ignore', 'ignore', 'inherit'] },
   )
   const key = randomBytes(32)
-  const worker = spawn(process.execPath, [programs.worker], {
-    cwd: projectFolder,
-    stdio: 'ignore',
-    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: own, WENDREL_KEY: key.toString('base64') },
-  })
+  const startWorker = () =>
+    spawn(process.execPath, [programs.worker], {
+      cwd: projectFolder,
+      stdio: 'ignore',
+      env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: own, WENDREL_KEY: key.toString('base64') },
+    })
+  const worker = startWorker()
+  const others: ChildProcess[] = []
   try {
     if (!(await untilAnswers(`http://127.0.0.1:${port}/redfish/v1`, 60_000)))
       throw new Error('The large system does not answer.')
@@ -71,12 +76,34 @@ export async function workerFigures(url: string): Promise<Figure[]> {
         wanted: 'under 100 kB a minute',
         holds: wal < 100_000,
       },
+      await readersBeside(own, database, key, process => others.push(process), startWorker),
     ]
   } finally {
-    worker.kill('SIGKILL')
+    for (const each of [worker, ...others]) each.kill('SIGKILL')
     service.kill('SIGKILL')
     await database.close()
   }
+}
+
+/** Two hundred readers of a system that two workers look after meanwhile. */
+async function readersBeside(
+  url: string,
+  database: Sequelize,
+  key: Buffer,
+  keep: (process: ChildProcess) => void,
+  startWorker: () => ChildProcess,
+): Promise<Figure> {
+  const port = await freePort()
+  keep(startWorker())
+  keep(startWeb(url, port, key))
+  const address = `http://127.0.0.1:${port}`
+  if (!(await untilAnswers(`${address}/api/v1/openapi.json`, 60_000))) throw new Error('The pages do not answer.')
+  const headers = { cookie: await signedIn(address, database) }
+  const [rows] = await database.query('select id from systems')
+  const system = `/build/systems/${(rows[0] as { id: string }).id}`
+  const paths = ['/', '/build', system, '/build/pools', '/provision', '/changes']
+  for (const path of paths) await (await fetch(`${address}${path}`, { headers })).arrayBuffer()
+  return readerFigure(address, headers, paths, ', beside two workers')
 }
 
 async function register(database: Sequelize, key: Buffer, address: string): Promise<void> {
@@ -102,18 +129,4 @@ async function untilQuiet(database: Sequelize): Promise<void> {
     await pause(10_000)
     quiet = (await walBytes(database)) - before < 20_000 ? quiet + 10 : 0
   }
-}
-
-/** Source: proc(5), VmRSS in kB. */
-export function residentMegabytes(pid: number | undefined): number {
-  const [, kilobytes = 'NaN'] = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8')) ?? []
-  return Math.round(Number(kilobytes) / 1000)
-}
-
-/** Source: proc(5), utime and stime, in hundredths of a second. */
-function cpuSeconds(pid: number | undefined): number {
-  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8')
-    .replace(/^.*\) /, '')
-    .split(' ')
-  return (Number(fields[11]) + Number(fields[12])) / 100
 }

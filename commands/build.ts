@@ -25,7 +25,8 @@ function sourceDigest(): string {
   const settings = ['package.json', 'package-lock.json', 'next.config.ts', 'tsconfig.json', 'postcss.config.mjs'].map(
     name => join(projectFolder, name),
   )
-  for (const file of [...filesBelow(join(projectFolder, 'src')).sort(), ...settings]) {
+  const sources = ['src', 'commands'].flatMap(folder => filesBelow(join(projectFolder, folder)).sort())
+  for (const file of [...sources, ...settings]) {
     if (/\.test\.tsx?$/.test(file) || !existsSync(file)) continue
     hash.update(file.slice(projectFolder.length)).update(readFileSync(file))
   }
@@ -49,6 +50,7 @@ export async function buildWhenStale(say: (line: string) => void): Promise<void>
 function bundlePrograms() {
   return bundle({
     entryPoints: {
+      begin: join(projectFolder, 'commands/begin.ts'),
       web: join(projectFolder, 'src/web/main.ts'),
       worker: join(projectFolder, 'src/worker/main.ts'),
       standins: join(projectFolder, 'src/standins/main.ts'),

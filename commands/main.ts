@@ -15,9 +15,8 @@ DATABASE_URL uses any PostgreSQL; WENDREL_DATA another data folder; PORT another
 
 async function act(word: string | undefined, rest: readonly string[]): Promise<number> {
   switch (word) {
-    case 'demo':
-    case 'start':
-      await (await import('./start')).start(word === 'demo')
+    case 'build':
+      await (await import('./build')).buildWhenStale(line => process.stdout.write(`  ${line}\n`))
       return 0
     case 'stop':
       await (await import('./stop')).stop(dataFolder())

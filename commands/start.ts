@@ -7,7 +7,7 @@ import { keyAt } from '@/records/secrets'
 import type { FleetPorts } from '@/standins'
 import { hostModels } from '@/standins/demo/models'
 import { serviceAccount, type Account } from './account'
-import { buildWhenStale, programs } from './build'
+import { programs } from './build'
 import { CommandRefused } from './CommandRefused'
 import { loadDemo } from './loadDemo'
 import { dataFolder, projectFolder } from './paths'
@@ -50,50 +50,32 @@ async function endAll(folder: string, started: readonly { stop: () => Promise<vo
   leaveFolder(folder)
 }
 
-async function begin(folder: string, isDemo: boolean, started: { stop: () => Promise<void> | void }[]): Promise<void> {
-  const given = process.env['DATABASE_URL']
-  let postgres: PrivatePostgres | undefined
-  if (given === undefined) {
-    say('starting PostgreSQL')
-    postgres = await startPostgres(folder)
-    started.push(keepUp(folder, postgres))
-  }
-  const key = keyAt(join(folder, 'key'))
-  const url = await databaseUrl(folder, given, postgres).catch((cause: unknown) => {
-    throw new CommandRefused(
-      `The database cannot be reached: ${cause instanceof Error ? cause.message : String(cause)}`,
-      given === undefined ? `See ${join(folder, 'postgres.log')}.` : 'Check DATABASE_URL.',
-    )
-  })
-  const database = openDatabase(url, 4)
-  await migrate(database, url)
-  await buildWhenStale(say)
+interface Started {
+  stop: () => Promise<void> | void
+}
+type Keep = (
+  name: 'web' | 'worker' | 'standins',
+  environment: Readonly<Record<string, string>>,
+  runAs?: Account | undefined,
+) => void
+const production = { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }
 
+async function begin(folder: string, isDemo: boolean, started: Started[]): Promise<void> {
   const logs = join(folder, 'logs')
   await endLeftOver(logs, ['web', 'worker', 'standins'])
+  const keep: Keep = (name, environment, account) => {
+    const args = ['--enable-source-maps', programs[name]]
+    started.push(new KeptProcess({ name, arguments: args, environment, folder: projectFolder, account }, logs, say))
+  }
+  // It needs no database, and takes its time.
+  const ports = isDemo ? await beginFleet(folder, keep) : undefined
+  const url = await beginDatabase(folder, started)
+  const database = openDatabase(url, 4)
+  await migrate(database, url)
   const account = serviceAccount(programs.worker, say)
-  const production = { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }
+  const key = keyAt(join(folder, 'key'))
   // The key goes by the environment: its file is for its owner alone, who is not the one under whom they run.
   const withRecords = { ...production, DATABASE_URL: url, WENDREL_KEY: key.toString('base64') }
-  const keep = (
-    name: 'web' | 'worker' | 'standins',
-    environment: Readonly<Record<string, string>>,
-    runAs: Account | undefined,
-  ) => {
-    const args = ['--enable-source-maps', programs[name]]
-    started.push(
-      new KeptProcess({ name, arguments: args, environment, folder: projectFolder, account: runAs }, logs, say),
-    )
-  }
-  const ports = isDemo ? await fleetPorts(folder) : undefined
-  if (ports !== undefined) {
-    const fleet = {
-      FLEET_FOLDER: join(folder, 'fleet'),
-      FLEET_PORTS: join(folder, 'fleet-ports.json'),
-      FLEET_RATE: process.env['FLEET_RATE'] ?? '60',
-    }
-    keep('standins', { ...production, ...fleet }, undefined)
-  }
   const webPort = await keptPort(
     folder,
     'web.port',
@@ -102,13 +84,13 @@ async function begin(folder: string, isDemo: boolean, started: { stop: () => Pro
   )
   const listen = process.env['WENDREL_LISTEN'] ?? '127.0.0.1'
   const address = `http://${listen === '0.0.0.0' || listen === '::' ? '127.0.0.1' : listen}:${webPort}`
-  // What is told leads back to the pages: behind a proxy they stand elsewhere.
-  keep('worker', { ...withRecords, WENDREL_ADDRESS: process.env['WENDREL_ADDRESS'] ?? address }, account)
   keep('web', { ...withRecords, WENDREL_PORT: `${webPort}`, WENDREL_LISTEN: listen }, account)
   if (ports !== undefined && !(await untilAnswers(`http://127.0.0.1:${ports.control}/fleet`, patienceMilliseconds)))
     throw new CommandRefused('The simulated fleet does not answer.', `See ${join(logs, 'standins.log')}.`)
   if (!(await untilAnswers(`${address}/api/v1/openapi.json`, patienceMilliseconds)))
     throw new CommandRefused('The pages do not answer.', `See ${join(logs, 'web.log')}.`)
+  // Behind the pages, which somebody waits for. What is told leads back to them: behind a proxy they stand elsewhere.
+  keep('worker', { ...withRecords, WENDREL_ADDRESS: process.env['WENDREL_ADDRESS'] ?? address }, account)
   // The first to come should not wait for what is loaded on first use.
   await Promise.all(
     ['/', '/sign-in', '/api/v1/plans', '/api/v1/changes'].map(path =>
@@ -120,6 +102,34 @@ async function begin(folder: string, isDemo: boolean, started: { stop: () => Pro
   await database.close()
   note(folder, address)
   announce(address, code, ports)
+}
+
+async function beginFleet(folder: string, keep: Keep): Promise<FleetPorts> {
+  const ports = await fleetPorts(folder)
+  keep('standins', {
+    ...production,
+    FLEET_FOLDER: join(folder, 'fleet'),
+    FLEET_PORTS: join(folder, 'fleet-ports.json'),
+    FLEET_RATE: process.env['FLEET_RATE'] ?? '60',
+  })
+  return ports
+}
+
+/** Starts PostgreSQL, unless another server was given. @returns the address of our database */
+async function beginDatabase(folder: string, started: Started[]): Promise<string> {
+  const given = process.env['DATABASE_URL']
+  let postgres: PrivatePostgres | undefined
+  if (given === undefined) {
+    say('starting PostgreSQL')
+    postgres = await startPostgres(folder)
+    started.push(keepUp(folder, postgres))
+  }
+  return databaseUrl(folder, given, postgres).catch((cause: unknown) => {
+    throw new CommandRefused(
+      `The database cannot be reached: ${cause instanceof Error ? cause.message : String(cause)}`,
+      given === undefined ? `See ${join(folder, 'postgres.log')}.` : 'Check DATABASE_URL.',
+    )
+  })
 }
 
 /** The address of our database: of the server that was given, or under a role of our own in the private cluster. */

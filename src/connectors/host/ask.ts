@@ -1,10 +1,14 @@
 import type { ValidateFunction } from 'ajv'
 import Ajv from 'ajv/dist/2020.js'
+import { later } from '@/core/input'
 import { exchange, UnreadableAnswer } from '../http'
 import { HostRefused } from './errors'
 
+const ajv = new Ajv()
+const compile = <T>(schema: object) => later(() => ajv.compile<T>(schema))
+
 const text = { type: 'string', maxLength: 4096 }
-const isRefusal = new Ajv().compile<{ what: string; why: string; remedy: string }>({
+const isRefusal = compile<{ what: string; why: string; remedy: string }>({
   type: 'object',
   required: ['what', 'why', 'remedy'],
   properties: { what: text, why: text, remedy: text },

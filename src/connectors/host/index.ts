@@ -1,12 +1,14 @@
 import Ajv from 'ajv/dist/2020.js'
+import { later } from '@/core/input'
 import { fileSystems, type FileSystem, type Host } from '@/ports'
 import { ask, type Asked } from './ask'
 import { HostRefused } from './errors'
 import { shareRequests } from './shares'
 
 const ajv = new Ajv()
+const compile = <T>(schema: object) => later(() => ajv.compile<T>(schema))
 const text = { type: 'string', maxLength: 4096 }
-const isIdentity = ajv.compile<{ name: string; operatingSystem: string; initiators: string[]; addresses?: string[] }>({
+const isIdentity = compile<{ name: string; operatingSystem: string; initiators: string[]; addresses?: string[] }>({
   type: 'object',
   required: ['name', 'operatingSystem', 'initiators'],
   properties: {
@@ -16,7 +18,7 @@ const isIdentity = ajv.compile<{ name: string; operatingSystem: string; initiato
     addresses: { type: 'array', maxItems: 64, items: { type: 'string', maxLength: 64 } },
   },
 })
-const isDevices = ajv.compile<{
+const isDevices = compile<{
   devices: {
     naa: string
     sizeBytes: string
@@ -52,12 +54,12 @@ const isDevices = ajv.compile<{
     },
   },
 })
-const isSum = ajv.compile<{ sha256: string }>({
+const isSum = compile<{ sha256: string }>({
   type: 'object',
   required: ['sha256'],
   properties: { sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' } },
 })
-const isFileSystems = ajv.compile<{
+const isFileSystems = compile<{
   fileSystems: {
     naa: string
     fileSystem: FileSystem
@@ -90,23 +92,23 @@ const isFileSystems = ajv.compile<{
     },
   },
 })
-const isSize = ajv.compile<{ sizeBytes: string }>({
+const isSize = compile<{ sizeBytes: string }>({
   type: 'object',
   required: ['sizeBytes'],
   properties: { sizeBytes: { type: 'string', pattern: '^[0-9]{1,25}$' } },
 })
-const isFast = ajv.compile<{ requests: number; seconds: number }>({
+const isFast = compile<{ requests: number; seconds: number }>({
   type: 'object',
   required: ['requests', 'seconds'],
   properties: { requests: { type: 'integer', minimum: 0 }, seconds: { type: 'number', exclusiveMinimum: 0 } },
 })
-const isTried = ajv.compile<{ isLetIn: boolean; why?: string }>({
+const isTried = compile<{ isLetIn: boolean; why?: string }>({
   type: 'object',
   required: ['isLetIn'],
   properties: { isLetIn: { type: 'boolean' }, why: text },
 })
-const isBoot = ajv.compile<{ bootId: string }>({ type: 'object', required: ['bootId'], properties: { bootId: text } })
-const isAnything = ajv.compile<object>({ type: 'object' })
+const isBoot = compile<{ bootId: string }>({ type: 'object', required: ['bootId'], properties: { bootId: text } })
+const isAnything = compile<object>({ type: 'object' })
 export { ask, HostRefused }
 
 const notThere = 404

@@ -1,16 +1,18 @@
 import Ajv from 'ajv/dist/2020.js'
+import { later } from '@/core/input'
 import type { Attempt, Connected, HostShares, ListedPage } from '@/ports'
 import { HostRefused } from './errors'
 import type { Asked } from './ask'
 
 const ajv = new Ajv()
+const compile = <T>(schema: object) => later(() => ajv.compile<T>(schema))
 const text = { type: 'string', maxLength: 4096 }
-const isSum = ajv.compile<{ sha256: string }>({
+const isSum = compile<{ sha256: string }>({
   type: 'object',
   required: ['sha256'],
   properties: { sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' } },
 })
-const isConnected = ajv.compile<Connected>({
+const isConnected = compile<Connected>({
   type: 'object',
   required: ['address', 'isOpen', 'milliseconds'],
   properties: {
@@ -20,7 +22,7 @@ const isConnected = ajv.compile<Connected>({
     lookupMilliseconds: { type: 'number', minimum: 0 },
   },
 })
-const isMounted = ajv.compile<{ shares: { server: string; share: string; path: string; isMounted: boolean }[] }>({
+const isMounted = compile<{ shares: { server: string; share: string; path: string; isMounted: boolean }[] }>({
   type: 'object',
   required: ['shares'],
   properties: {
@@ -36,7 +38,7 @@ const isMounted = ajv.compile<{ shares: { server: string; share: string; path: s
   },
 })
 const whole = { type: 'integer', minimum: 0, maximum: 4_294_967_295 }
-const isListed = ajv.compile<ListedPage>({
+const isListed = compile<ListedPage>({
   type: 'object',
   required: ['files', 'isLast'],
   properties: {
@@ -59,7 +61,7 @@ const isListed = ajv.compile<ListedPage>({
     },
   },
 })
-const isAnything = ajv.compile<object>({ type: 'object' })
+const isAnything = compile<object>({ type: 'object' })
 
 /** What a host answers where a server let it do nothing: no fault of the host, and often just what is wanted. */
 const refusedStatus = 403

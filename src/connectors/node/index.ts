@@ -1,9 +1,11 @@
 import Ajv from 'ajv/dist/2020.js'
+import { later } from '@/core/input'
 import type { NodeAgent } from '@/ports'
 import { ask } from '../host'
 
 const ajv = new Ajv()
-const isProbed = ajv.compile<{ answers: { address: string; passedMtu: number | null }[] }>({
+const compile = <T>(schema: object) => later(() => ajv.compile<T>(schema))
+const isProbed = compile<{ answers: { address: string; passedMtu: number | null }[] }>({
   type: 'object',
   required: ['answers'],
   properties: {
@@ -17,7 +19,7 @@ const isProbed = ajv.compile<{ answers: { address: string; passedMtu: number | n
     },
   },
 })
-const isRead = ajv.compile<{ nonZeroBytes: number }>({
+const isRead = compile<{ nonZeroBytes: number }>({
   type: 'object',
   required: ['nonZeroBytes'],
   properties: { nonZeroBytes: { type: 'integer', minimum: 0 } },

@@ -1,6 +1,7 @@
 import type { ValidateFunction } from 'ajv'
 import Ajv from 'ajv/dist/2020.js'
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
+import { later } from '@/core/input'
 
 /**
  * The parts of Redfish (DMTF DSP8010) and Swordfish (SNIA) resources that Wendrel reads. Nothing else is required of a system.
@@ -9,7 +10,7 @@ import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
 const ajv = new Ajv({ allErrors: false })
 type Shape<S> = S extends JSONSchema ? FromSchema<S> : never
 export const compile = <const S extends object>(schema: S) =>
-  ajv.compile(schema) as unknown as ValidateFunction<Shape<S>>
+  later(() => ajv.compile(schema) as unknown as ValidateFunction<Shape<S>>)
 export const text = { type: 'string', maxLength: 4096 } as const
 export const bytes = { type: 'integer', minimum: 0, maximum: Number.MAX_SAFE_INTEGER } as const
 export const id = { type: 'string', minLength: 1, maxLength: 2048 } as const

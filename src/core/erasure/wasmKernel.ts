@@ -1,4 +1,26 @@
+import {
+  below,
+  bytesOfModule,
+  constant,
+  every,
+  functionBody,
+  get,
+  i32,
+  load,
+  range,
+  repeat,
+  set,
+  step,
+  store,
+  v128,
+  vector,
+} from '../wasm'
 import { times } from './field'
+
+const swizzle = vector(0x0e)
+const and = vector(0x4e)
+const xor = vector(0x51)
+const shiftRight = vector(0x6d)
 
 /** Bytes of each piece that are worked on at once: what eleven pieces of a stripe take together stays in the nearest cache. */
 export const blockBytes = 2048
@@ -60,39 +82,6 @@ export function kernel(): Kernel | undefined {
   }
 }
 
-// The module is written here instruction by instruction: some hundred bytes, which no build step has to make.
-// Source: WebAssembly Core Specification 2.0, 5 (binary format), and its vector instructions.
-
-const unsigned = (value: number): number[] =>
-  value < 0x80 ? [value] : [(value & 0x7f) | 0x80, ...unsigned(value >>> 7)]
-function signed(value: number): number[] {
-  const low = value & 0x7f
-  const rest = value >> 7
-  const isLast = (rest === 0 && (low & 0x40) === 0) || (rest === -1 && (low & 0x40) !== 0)
-  return isLast ? [low] : [low | 0x80, ...signed(rest)]
-}
-const text = (word: string) => [word.length, ...[...word].map(each => each.charCodeAt(0))]
-const section = (id: number, body: readonly number[]) => [id, ...unsigned(body.length), ...body]
-const list = (items: readonly (readonly number[])[]) => [...unsigned(items.length), ...items.flat()]
-
-const i32 = 0x7f
-const v128 = 0x7b
-const get = (local: number) => [0x20, ...unsigned(local)]
-const set = (local: number) => [0x21, ...unsigned(local)]
-const constant = (value: number) => [0x41, ...signed(value)]
-const add = [0x6a]
-const vector = (code: number) => [0xfd, ...unsigned(code)]
-const load = (offset: number) => [...vector(0x00), 4, ...unsigned(offset)]
-const store = (offset: number) => [...vector(0x0b), 4, ...unsigned(offset)]
-const swizzle = vector(0x0e)
-const and = vector(0x4e)
-const xor = vector(0x51)
-const shiftRight = vector(0x6d)
-const every = (byte: number) => [...vector(0x0c), ...Array.from({ length: 16 }, () => byte)]
-const step = (local: number, by: number) => [...get(local), ...constant(by), ...add, ...set(local)]
-/** Repeats while a condition, left by the body, is not 0. */
-const repeat = (body: readonly number[]) => [0x03, 0x40, ...body, 0x0d, 0x00, 0x0b]
-
 /** Parameters, then locals, by number. */
 const local = { inputs: 0, bytes: 1, at: 2, left: 3, table: 4, input: 5, low: 6, high: 6 + columns }
 const sumOf = (row: number, column: number) => 6 + 2 * columns + row * columns + column
@@ -112,8 +101,6 @@ const addProduct = (row: number, column: number) => [
   ...xor,
   ...set(sumOf(row, column)),
 ]
-
-const range = (count: number) => Array.from({ length: count }, (_, index) => index)
 
 /** The two halves of each byte of a column of an input. */
 const split = (column: number) => [
@@ -150,25 +137,20 @@ function kernelBody(rows: number): number[] {
         ...store(outputAt(row) + columnBytes * column),
       ]),
       ...step(local.at, columnBytes * columns),
-      ...[...get(local.at), ...get(local.bytes), 0x49],
+      ...[...get(local.at), ...get(local.bytes), ...below],
     ]),
-    0x0b,
   ]
-  const locals = list([
-    [...unsigned(4), i32],
-    [...unsigned(2 * columns + rows * columns), v128],
-  ])
-  return [...unsigned(locals.length + code.length), ...locals, ...code]
+  return functionBody(
+    [
+      [4, i32],
+      [2 * columns + rows * columns, v128],
+    ],
+    code,
+  )
 }
 
-function moduleBytes(): Uint8Array<ArrayBuffer> {
-  const all = range(rowsAtOnce)
-  return Uint8Array.from([
-    ...[0x00, 0x61, 0x73, 0x6d, 1, 0, 0, 0],
-    ...section(1, list([[0x60, 2, i32, i32, 0]])),
-    ...section(3, list(all.map(() => [0]))),
-    ...section(5, list([[0, ...unsigned(pages)]])),
-    ...section(7, list([[...text('memory'), 2, 0], ...all.map(row => [...text(`rows${row + 1}`), 0, row])])),
-    ...section(10, list(all.map(row => kernelBody(row + 1)))),
-  ])
-}
+const moduleBytes = () =>
+  bytesOfModule(
+    pages,
+    range(rowsAtOnce).map(row => ({ name: `rows${row + 1}`, parameters: 2, body: kernelBody(row + 1) })),
+  )

@@ -44,6 +44,32 @@ test('placing is deterministic, and placing all is placing each', () => {
     expect([...all.subarray(stripe * 3, stripe * 3 + 3)]).toEqual(placer(domains, 3).place(stripe))
 })
 
+test('many stripes, which are drawn four drives at once, stand where each by itself does', () => {
+  fc.assert(
+    fc.property(estates, ({ chunks, width }) => {
+      const domains = chunks.map((each, index) => domain(`d${index}`, ...each, 7))
+      const { place, placeAll } = placer(domains, Math.min(width, domains.length))
+      const stripes = 300
+      const all = placeAll(stripes)
+      const each = Array.from({ length: stripes }, (_, stripe) => place(stripe))
+      expect([...all]).toEqual(each.flat())
+    }),
+    { numRuns: 40 },
+  )
+})
+
+test('where nothing can run but what is written out, stripes stand at the same places', () => {
+  const domains = equal(6, 5)
+  const wanted = placer(domains, 3).placeAll(400)
+  const had = Object.getOwnPropertyDescriptor(globalThis, 'WebAssembly')
+  Object.defineProperty(globalThis, 'WebAssembly', { value: undefined, configurable: true })
+  try {
+    expect(placer(domains, 3).placeAll(400)).toEqual(wanted)
+  } finally {
+    if (had !== undefined) Object.defineProperty(globalThis, 'WebAssembly', had)
+  }
+})
+
 test.each([
   ['alike', equal(8, 6), 4],
   ['one of half the size', [...equal(7, 6), domain('small', 1000, 1000, 1000)], 4],

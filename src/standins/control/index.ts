@@ -1,10 +1,14 @@
 import Fastify, { type FastifyInstance } from 'fastify'
 import Ajv from 'ajv/dist/2020.js'
+import { later } from '@/core/input'
 import { failDrive, type SimulatedArray } from '../array'
 import { fillShare, type Ways } from '../files'
 import type { NameServer } from '../names/NameServer'
 import type { ClusterPools, SimulatedRow } from '../row'
 import { faultKinds, type FaultKind, type FleetClock, type Faults } from '../fleet'
+
+const ajv = new Ajv()
+const compile = <T>(schema: object) => later(() => ajv.compile<T>(schema))
 
 const faultSchema = {
   type: 'object',
@@ -43,7 +47,7 @@ interface WantedFault {
   readonly address?: string
   readonly times?: number
 }
-const isFault = new Ajv().compile<WantedFault>(faultSchema)
+const isFault = compile<WantedFault>(faultSchema)
 
 interface Controlled {
   readonly clock: FleetClock

@@ -1,10 +1,14 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import Fastify, { type FastifyInstance } from 'fastify'
 import Ajv from 'ajv/dist/2020.js'
+import { later } from '@/core/input'
 import { InputOutputRefused } from '../row'
 import { HostRefused, refuse } from './HostRefused'
 import { shareRoutes } from './shareRoutes'
 import type { ShownSecrets, SimulatedHost } from './SimulatedHost'
+
+const ajv = new Ajv()
+const compile = <T>(schema: object) => later(() => ajv.compile<T>(schema))
 
 export { SimulatedHost, type HostModel } from './SimulatedHost'
 
@@ -17,9 +21,9 @@ const range = {
     seed: { type: 'string', minLength: 1, maxLength: 200 },
   },
 } as const
-const isRange = new Ajv().compile<{ offsetBytes: string; lengthBytes: number; seed?: string }>(range)
+const isRange = compile<{ offsetBytes: string; lengthBytes: number; seed?: string }>(range)
 
-const isFast = new Ajv().compile<{ seconds: number; bytesEach: number }>({
+const isFast = compile<{ seconds: number; bytesEach: number }>({
   type: 'object',
   required: ['seconds', 'bytesEach'],
   properties: {
@@ -28,7 +32,7 @@ const isFast = new Ajv().compile<{ seconds: number; bytesEach: number }>({
   },
 })
 
-const isSignIn = new Ajv().compile<{ target?: string; secrets: ShownSecrets | null }>({
+const isSignIn = compile<{ target?: string; secrets: ShownSecrets | null }>({
   type: 'object',
   required: ['secrets'],
   properties: {
@@ -165,7 +169,7 @@ function fileRoutes(server: FastifyInstance, host: SimulatedHost): void {
 }
 
 const path = { type: 'string', pattern: '^/[A-Za-z0-9._/-]{1,200}$' } as const
-const isAsked = new Ajv().compile<{
+const isAsked = compile<{
   naa?: string
   path?: string
   to?: string

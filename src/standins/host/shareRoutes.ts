@@ -1,8 +1,12 @@
 import Ajv from 'ajv/dist/2020.js'
+import { later } from '@/core/input'
 import type { FastifyInstance } from 'fastify'
 import type { Who } from '../files'
 import { HostRefused } from './HostRefused'
 import type { SimulatedHost } from './SimulatedHost'
+
+const ajv = new Ajv()
+const compile = <T>(schema: object) => later(() => ajv.compile<T>(schema))
 
 /** Names of files hold whatever their makers have put there. */
 const path = { type: 'string', pattern: '^/[^\\u0000]{1,4096}$' } as const
@@ -35,7 +39,7 @@ interface Asked {
   readonly after?: string
   readonly limit?: number
 }
-const isAsked = new Ajv().compile<Asked>({
+const isAsked = compile<Asked>({
   type: 'object',
   properties: {
     server: { type: 'string', minLength: 1, maxLength: 253 },

@@ -1,4 +1,5 @@
 import Ajv from 'ajv/dist/2020.js'
+import { later } from '@/core/input'
 import { Refused } from '../array'
 
 /** Parts of bodies that the service accepts. */
@@ -17,7 +18,7 @@ const messages: Readonly<Record<string, string>> = {
 
 /** Reads a body; anything else than its schema says is refused with the path of the fault. Source: DMTF Base message registry. */
 export function reader<T>(schema: object): (body: unknown) => T {
-  const isValid = ajv.compile<T>(schema)
+  const isValid = later(() => ajv.compile<T>(schema))
   return body => {
     if (isValid(body)) return body
     const first = isValid.errors?.[0]

@@ -1,12 +1,14 @@
 import { createHash } from 'node:crypto'
 import Fastify, { type FastifyInstance } from 'fastify'
 import Ajv from 'ajv/dist/2020.js'
+import { later } from '@/core/input'
 import { setTimeout as pause } from 'node:timers/promises'
 import type { RawDrives } from './RawDrives'
 import type { SimulatedRow } from './SimulatedRow'
 
 const ajv = new Ajv()
-const isProbe = ajv.compile<{ addresses: string[]; mtu: number }>({
+const compile = <T>(schema: object) => later(() => ajv.compile<T>(schema))
+const isProbe = compile<{ addresses: string[]; mtu: number }>({
   type: 'object',
   required: ['addresses', 'mtu'],
   properties: {
@@ -14,7 +16,7 @@ const isProbe = ajv.compile<{ addresses: string[]; mtu: number }>({
     mtu: { type: 'integer', minimum: 576, maximum: 65_535 },
   },
 })
-const isRange = ajv.compile<{ offsetBytes: string; lengthBytes: number }>({
+const isRange = compile<{ offsetBytes: string; lengthBytes: number }>({
   type: 'object',
   required: ['offsetBytes', 'lengthBytes'],
   properties: {

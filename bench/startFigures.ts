@@ -37,7 +37,7 @@ export async function startFigures(folder: string): Promise<Figure[]> {
 /** @returns how long it took until the last line of its greeting (seconds) */
 async function started(folder: string, data: string, port: number): Promise<number> {
   const at = performance.now()
-  const environment = { ...process.env, WENDREL_DATA: data, PORT: `${port}` }
+  const environment: NodeJS.ProcessEnv = { ...process.env, WENDREL_DATA: data, PORT: `${port}` }
   // Its own database, whatever this one was given.
   delete environment['DATABASE_URL']
   const demo = spawn(join(folder, 'wendrel'), ['demo'], {

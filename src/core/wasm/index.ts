@@ -21,7 +21,7 @@ export const v128 = 0x7b
 export const get = (local: number) => [0x20, ...unsigned(local)]
 export const set = (local: number) => [0x21, ...unsigned(local)]
 export const constant = (value: number) => [0x41, ...signed(value)]
-export const add = [0x6a]
+const add = [0x6a]
 /** Whether the first of two is less than the second, both without a sign. */
 export const below = [0x49]
 export const loadNumber = (offset: number) => [0x28, 2, ...unsigned(offset)]

@@ -47,3 +47,4 @@ export {
   type ListedFile,
 } from './segments'
 export { comparePaths } from './pathOrder'
+export { quotaTree, type QuotaNode } from './quotaTree'

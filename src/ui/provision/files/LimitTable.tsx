@@ -9,16 +9,22 @@ import { State } from '../../parts/State'
 const shownOfEach = 6
 const [width, height] = [220, 16]
 
-/** Quotas with what has been written of each, the fullest first; and kinds of files that are refused or told of. */
+/** Quotas of users, groups and directories yet to be made, with what has been written of each; and kinds of files that are refused or told of. */
 export function LimitTable({ share }: { readonly share: Share }) {
   const quotas = readQuotas(share.quotas)
+  // Directories with something in them stand in their tree.
+  const isOfPeople = ({ of }: Quota, index: number) =>
+    of === 'user' || of === 'group' || (of === 'each directory' && !share.quotaUsage.some(each => each.index === index))
+  const ofPeople = quotas.some(isOfPeople)
   return (
     <>
-      <h3>
-        Quotas <span>each bar to its own limit · hatched: left to write · dashed: soft</span>
-      </h3>
+      {(quotas.length === 0 || ofPeople) && (
+        <h3>
+          Quotas <span>{ofPeople && 'each bar to its own limit · hatched: left to write · dashed: soft'}</span>
+        </h3>
+      )}
       {quotas.length === 0 && <p className="mt-0 text-second">None: whoever may write may fill it.</p>}
-      {quotas.length > 0 && (
+      {ofPeople && (
         <table className="plain rows">
           <thead>
             <tr>
@@ -32,6 +38,7 @@ export function LimitTable({ share }: { readonly share: Share }) {
           </thead>
           <tbody>
             {quotas.flatMap((quota, index) => {
+              if (!isOfPeople(quota, index)) return []
               const used = share.quotaUsage.filter(each => each.index === index)
               const rows = used.length === 0 ? [undefined] : used.slice(0, shownOfEach)
               return rows.map(each => {

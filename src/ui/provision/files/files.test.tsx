@@ -87,21 +87,24 @@ test('what would turn the answer becomes a draft of the share, and one of a grou
   expect(pushed.at(-1)).toContain('draft=set-share-rights&change=c7')
 })
 
-test('limits are shown with what has been written of each, the fullest first, and since when the soft one is passed', () => {
+test('limits of people are shown with what has been written of each; those of directories stand in their tree', () => {
   const share = sampleShare({
     quotas: [
       { path: '/people', of: 'each directory', id: null, softBytes: '100', hardBytes: '200', graceDays: 7 },
       { path: '/', of: 'user', id: 7, softBytes: null, hardBytes: '50', graceDays: 0 },
     ],
-    quotaUsage: [{ index: 0, key: '/people/ines', usedBytes: '150', overSoftSince: '2026-01-01T00:00:00.000Z' }],
+    quotaUsage: [
+      { index: 0, key: '/people/ines', usedBytes: '150', overSoftSince: null },
+      { index: 1, key: 'user 7', usedBytes: '20', overSoftSince: '2026-01-01T00:00:00.000Z' },
+    ],
     fileRules: [{ pattern: '*.mp3', content: 'audio', verdict: 'deny' }],
   })
   const { container } = shown(<LimitTable share={share} />)
   const words = wordsOf(container)
-  expect(words).toMatch(/\/people\/ines.*150 B100 B200 B/)
-  expect(words).toContain('user 7 in /')
+  expect(words).toMatch(/user 720 B–50 B.*ago/)
+  expect(words).not.toContain('/people/ines')
   expect(words).toContain('*.mp3is audio by its first bytes')
-  expect(quotaOf(share)(7, 7)).toEqual({ leftBytes: 50n, words: '50 B left by quota 2' })
+  expect(quotaOf(share)(7, 7)).toEqual({ leftBytes: 30n, words: '30 B left by quota 2' })
   expect(quotaOf(share)(8, 7)).toBeUndefined()
   expect(wordsOf(shown(<LimitTable share={sampleShare()} />).container)).toContain('whoever may write may fill it')
 })

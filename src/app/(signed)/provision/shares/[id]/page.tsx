@@ -7,11 +7,12 @@ import { mountCommands, smbCommands } from '@/core/hosts'
 import { isUuid } from '@/core/input'
 import { countAtStart, countWords } from '@/core/units'
 import type { SharePage } from '@/core/views'
+import { estateNow } from '@/records/inventory'
 import { sharePage } from '@/records/queries'
 import { ChangeLines, HostCommands } from '@/ui/changes'
 import { Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Bytes } from '@/ui/parts/Bytes'
-import { GrantsTable, LimitTable, RootAfterRules, RulesTable, WhoCan } from '@/ui/provision/files'
+import { GrantsTable, LimitTable, QuotaTree, RootAfterRules, RulesTable, WhoCan } from '@/ui/provision/files'
 import { provisionParts } from '../../parts'
 
 export const metadata = { title: 'Share' }
@@ -23,6 +24,7 @@ export default async function Page({ params }: { readonly params: Promise<{ read
   const page = isUuid(id) ? await sharePage(scope, id) : undefined
   if (page === undefined) notFound()
   const { share, service, changes, hosts } = page
+  const now = (await estateNow(scope)).getTime()
   return (
     <Frame margin={<WhoCan page={plain(page)} />}>
       <Title words={share.name}>
@@ -61,6 +63,7 @@ export default async function Page({ params }: { readonly params: Promise<{ read
       {speaks(share, 'NFS') && (
         <RootAfterRules rules={share.rules} root={{ uid: share.ownerUid, gid: share.ownerGid, mode: share.mode }} />
       )}
+      <QuotaTree share={share} now={now} />
       <LimitTable share={share} />
       <HostCommands commands={speaks(share, 'NFS') ? commandsFor(page) : smbCommandsFor(page)} />
       {changes.length > 0 && (

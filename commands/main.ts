@@ -7,6 +7,7 @@ const help = `./wendrel <word>
   stop         end what runs on the data folder
   reset        empty the data folder (asks; --yes)
   test [PART]  every check and every test, or a part; test kills kills every process in every kind of change
+  build        what was not built yet from just these sources; demo and start do it by themselves
   bench        the benchmarks; results in docs/benchmarks.md
   vectors DIR [SUBJECT …]  put the worked cases of a folder to core, all or some
   fleet …      the simulated fleet's clock and faults: fleet rate 600, fleet fault heron slow, fleet clear

@@ -153,6 +153,38 @@ test('people come from a directory, a share is theirs by a grant, and who cannot
   await isAccessible(page)
 })
 
+test('rights of a share are reviewed one by one, what goes is drafted away, and a group that would give it back is seen first', async ({
+  page,
+}) => {
+  test.setTimeout(120_000)
+  await signIn(page)
+  await page.goto(`${address()}/grant/reviews`)
+  await expect(page.getByRole('row', { name: /studio/ })).toContainText('nobody has decided')
+  await isAccessible(page)
+  await page.getByRole('main').getByRole('link', { name: 'studio', exact: true }).click()
+  await page.getByRole('group', { name: /^photo-studio may/ }).getByRole('radio', { name: 'stays' }).click()
+  await expect(page.getByRole('button', { name: 'Keep the review' })).toBeDisabled()
+  await page.getByRole('group', { name: /^Gita Ashby may/ }).getByRole('radio', { name: 'goes' }).click()
+  await isAccessible(page)
+  await page.getByRole('button', { name: 'Keep the review' }).click()
+  await margin(page).getByRole('button', { name: 'Draft it away' }).click()
+  await page.waitForURL(/draft=set-share-rights/)
+  await carryOut(page)
+  await page.goto(`${address()}/grant/reviews`)
+  await expect(page.getByRole('row', { name: /studio/ })).toContainText('as it was decided')
+
+  await page.goto(`${address()}/grant/people?filter=ashby`)
+  await page.getByRole('main').getByRole('link', { name: 'Gita Ashby' }).click()
+  await margin(page).getByRole('link', { name: 'Open it' }).click()
+  await margin(page).getByLabel('Group').fill('photo-st')
+  await margin(page)
+    .getByRole('button', { name: /photo-studio/ })
+    .click()
+  await expect(page.getByRole('row', { name: /studio/ })).toContainText('→')
+  await expect(margin(page).getByText(/^dn: cn=photo-studio/)).toBeVisible()
+  await isAccessible(page)
+})
+
 test('a host walks through the files of a share, and each layer opens to its files', async ({ page }) => {
   test.setTimeout(180_000)
   await signIn(page)

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { address, isAccessible, signIn } from './steps'
+import { address, carryOut, isAccessible, margin, signIn } from './steps'
 
 test('the pool that fills soon is found in the morning, read day by day, and a way out leads to a draft', async ({
   page,
@@ -69,4 +69,14 @@ test('who is loud on Monday mornings is named, with what it costs the others, an
   const { items, total } = (await slowest.json()) as { items: { p95Seconds: number }[]; total: number }
   expect(items).toHaveLength(3)
   expect(total).toBeGreaterThanOrEqual(9)
+
+  await loud.first().getByRole('link', { name: 'limit it' }).click()
+  await margin(page).getByLabel('Requests a second').fill('300')
+  await expect(page.locator('[data-check="own-hosts"]')).toBeVisible()
+  await expect(margin(page).getByText('The drives of its pool are busy')).toBeVisible()
+  await isAccessible(page)
+  await carryOut(page)
+  await expect(page.getByText('The system states the limit for the volume of this WWN')).toBeVisible()
+  await page.getByRole('button', { name: 'Draft the reverse' }).click()
+  await carryOut(page)
 })

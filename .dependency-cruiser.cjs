@@ -44,8 +44,8 @@ module.exports = {
     {
       name: 'rooms-by-their-index',
       severity: 'error',
-      comment: 'Test support is for tests.',
-      from: { pathNot: '(\\.test\\.tsx?$|/testing/)' },
+      comment: 'Test support is for tests, and for what is measured.',
+      from: { pathNot: '(\\.test\\.tsx?$|/testing/|^bench/)' },
       to: { path: '^src/records/testing' },
     },
   ],

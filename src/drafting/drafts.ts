@@ -3,7 +3,7 @@ import { kindNamed, readIntent } from '@/changes'
 import { isUuid } from '@/core/input'
 import { inTransaction, type Scope } from '@/records'
 import { audit, isNotedLately } from '@/records/audit'
-import { changeById, discardDraft, insertDraft, reviseDraft } from '@/records/changes'
+import { changeById, changeWith, discardDraft, draftHead, insertDraft, reviseDraft } from '@/records/changes'
 import type { Sequelize } from 'sequelize'
 import type { Author } from './Author'
 import { EditedElsewhere, NoDraft, NoSuchChange, NotNow } from './errors'
@@ -43,7 +43,8 @@ export async function alterDraft(
   author: Author,
 ): Promise<ChangeRecord> {
   return inTransaction(database, async scope => {
-    const change = await existing(scope, id, true)
+    const change = isUuid(id) ? await draftHead(scope, id) : undefined
+    if (change === undefined) throw new NoSuchChange(id)
     if (change.state !== 'draft' && change.state !== 'checked') throw new NoDraft(change.title, change.state)
     if (change.edit !== edit) throw new EditedElsewhere(change.title, change.editedBy)
     const read = readIntent(change.kind, intent)
@@ -51,7 +52,9 @@ export async function alterDraft(
     await reviseDraft(scope, id, { kind: change.kind, intent: read, plan, by: { name: author.name, edit } })
     const note = noteOf(author, 'change.altered', id, { kind: change.kind, title: plan.title })
     if (!(await isNotedLately(scope, note, noteSeconds))) await audit(scope, note)
-    return existing(scope, id)
+    const altered = await changeWith(scope, id, { intent: read, plan })
+    if (altered === undefined) throw new NoSuchChange(id)
+    return altered
   })
 }
 

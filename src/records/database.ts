@@ -59,8 +59,14 @@ export function inTransaction<T>(database: Sequelize, work: (scope: Required<Sco
 }
 
 /** JSON in which bytes stand as decimal text. */
-export const toJson = (value: unknown) =>
-  JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? `${each}` : each))
+export function toJson(value: unknown): string {
+  try {
+    // Most of it has no bytes any more, and is written out in a third of the time without looking at each value.
+    return JSON.stringify(value)
+  } catch {
+    return JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? `${each}` : each))
+  }
+}
 
 /** SQLSTATE classes of a connection that is lost or not to be had. Source: PostgreSQL 15, appendix A. */
 const awayStates = /^(08|57P)/

@@ -68,16 +68,18 @@ const isOurs = (name: string) =>
   name === 'x-real-ip' ||
   name.startsWith('content-security-policy')
 
-const compress = compression({
-  filter: (_, response) =>
-    /^(text\/(?!event-stream)|application\/(json|javascript|x-ndjson)|image\/svg)/.test(
-      String(response.getHeader('Content-Type')),
-    ),
-})
+const filter: compression.CompressionFilter = (_, response) =>
+  /^(text\/(?!event-stream)|application\/(json|javascript|x-ndjson)|image\/svg)/.test(
+    String(response.getHeader('Content-Type')),
+  )
+const compress = compression({ filter })
+/** Answers of the interface are made for one reader and read once: packing them well would take longer than sending them. */
+const compressQuickly = compression({ filter, level: 1 })
 
 /** What is written into the answer from now on goes out as small as who asked can read it; streams of events go out at once. */
 const compressed = (request: IncomingMessage, response: ServerResponse): void => {
-  compress(request as never, response as never, () => undefined)
+  const pack = request.url?.startsWith('/api/') === true ? compressQuickly : compress
+  pack(request as never, response as never, () => undefined)
 }
 
 type Refusal = readonly [status: number, code: string, why: string]

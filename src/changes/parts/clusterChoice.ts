@@ -14,14 +14,33 @@ export interface ClusterChoice {
   readonly capacity: readonly Drive[]
 }
 
+/** Drives by the node in which they stand; those that stand in none are left out. */
+export function byNode(drives: readonly Drive[]): ReadonlyMap<string, readonly Drive[]> {
+  const found = new Map<string, Drive[]>()
+  for (const drive of drives) {
+    if (drive.nodeId === null) continue
+    const own = found.get(drive.nodeId)
+    if (own === undefined) found.set(drive.nodeId, [drive])
+    else own.push(drive)
+  }
+  return found
+}
+
+/** By the estate that they were asked of: a plan asks twice. */
+const suggestedBefore = new WeakMap<Estate, Map<string, ReadonlyMap<string, SuggestedRole>>>()
+
 /** The role that is suggested for every drive of these nodes that could be chosen. */
 export function suggestedRoles(estate: Estate, systemId: string): ReadonlyMap<string, SuggestedRole> {
-  const byNode = new Map<string, Drive[]>()
-  for (const drive of estate.drives) {
-    if (drive.systemId !== systemId || drive.nodeId === null || drive.isBoot) continue
-    byNode.set(drive.nodeId, [...(byNode.get(drive.nodeId) ?? []), drive])
-  }
-  return new Map([...byNode.values()].flatMap(own => own.map(drive => [drive.id, suggestedRole(drive, own)] as const)))
+  const before = suggestedBefore.get(estate) ?? new Map<string, ReadonlyMap<string, SuggestedRole>>()
+  suggestedBefore.set(estate, before)
+  const known = before.get(systemId)
+  if (known !== undefined) return known
+  const nodes = byNode(estate.drives.filter(drive => drive.systemId === systemId && !drive.isBoot))
+  const found = new Map(
+    [...nodes.values()].flatMap(own => own.map(drive => [drive.id, suggestedRole(drive, own)] as const)),
+  )
+  before.set(systemId, found)
+  return found
 }
 
 /** What has been chosen, put into banks node by node. @param firstNumbers where numbering goes on in nodes that have banks already */
@@ -38,13 +57,12 @@ export function clusterChoice(
   const roleOf = new Map(
     drives.map(drive => [drive.id, roles[drive.id] ?? suggested.get(drive.id)?.role ?? 'capacity']),
   )
-  const nodes = estate.nodes.filter(node => drives.some(drive => drive.nodeId === node.id))
+  const drivesOf = byNode(drives)
+  const nodes = estate.nodes.filter(node => drivesOf.has(node.id))
   const laid = nodes.map(node =>
     layBanks(
       node,
-      drives
-        .filter(drive => drive.nodeId === node.id)
-        .map(drive => ({ ...drive, role: roleOf.get(drive.id) ?? 'capacity' })),
+      (drivesOf.get(node.id) ?? []).map(drive => ({ ...drive, role: roleOf.get(drive.id) ?? 'capacity' })),
       firstNumbers.get(node.id) ?? 1,
     ),
   )

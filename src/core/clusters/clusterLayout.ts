@@ -48,21 +48,63 @@ export function domainOf(node: Node, domain: LayoutWish['domain']): { readonly i
   return { id: node.id, name: node.name }
 }
 
-/** What a cluster of these drives holds, from raw to free; the rungs and what is left add up to raw. */
-export function clusterLayout({ nodes, cache, capacity }: ClusterParts, wish: LayoutWish): ClusterLayout {
+interface Domain {
+  readonly name: string
+  readonly nodeIds: ReadonlySet<string>
+  readonly rawBytes: bigint
+  /** Its drives, counted by their size. */
+  readonly drives: readonly { readonly bytes: bigint; readonly count: number }[]
+}
+
+interface Grouped {
+  readonly nodes: readonly Node[]
+  readonly domains: ReadonlyMap<string, Domain>
+}
+
+/** By the drives of which they are: many layouts of the same drives in the same nodes are compared, and their domains are the same in each. */
+const known = new WeakMap<readonly Drive[], Map<LayoutWish['domain'], Grouped>>()
+
+function domainsOf({ nodes, capacity }: ClusterParts, domain: LayoutWish['domain']): ReadonlyMap<string, Domain> {
+  const before = known.get(capacity) ?? new Map<LayoutWish['domain'], Grouped>()
+  known.set(capacity, before)
+  const found = before.get(domain)
+  if (found?.nodes === nodes) return found.domains
+  const domains = grouped(nodes, capacity, domain)
+  before.set(domain, { nodes, domains })
+  return domains
+}
+
+function grouped(
+  nodes: readonly Node[],
+  capacity: readonly Drive[],
+  domain: LayoutWish['domain'],
+): ReadonlyMap<string, Domain> {
   const nodeOf = new Map(nodes.map(node => [node.id, node]))
-  const domains = new Map<string, { name: string; nodeIds: Set<string>; drives: Drive[] }>()
+  const found = new Map<string, { name: string; nodeIds: Set<string>; drives: Drive[] }>()
   for (const drive of capacity) {
     const node = nodeOf.get(drive.nodeId ?? '')
     if (node === undefined) continue
-    const { id, name } = domainOf(node, wish.domain)
-    const own = domains.get(id) ?? { name, nodeIds: new Set(), drives: [] }
+    const { id, name } = domainOf(node, domain)
+    const own = found.get(id) ?? { name, nodeIds: new Set(), drives: [] }
     own.nodeIds.add(node.id)
     own.drives.push(drive)
-    domains.set(id, own)
+    found.set(id, own)
   }
+  return new Map(
+    [...found].map(([id, { name, nodeIds, drives }]) => {
+      const counts = counted(drives)
+      const rawBytes = counts.reduce((sum, { bytes, count }) => sum + bytes * BigInt(count), 0n)
+      return [id, { name, nodeIds, rawBytes, drives: counts }]
+    }),
+  )
+}
+
+/** What a cluster of these drives holds, from raw to free; the rungs and what is left add up to raw. */
+export function clusterLayout(parts: ClusterParts, wish: LayoutWish): ClusterLayout {
+  const { cache } = parts
+  const domains = domainsOf(parts, wish.domain)
   const layout = reachableLayout(
-    [...domains].map(([id, own]) => ({ id, drives: counted(own.drives) })),
+    [...domains].map(([id, { drives }]) => ({ id, drives })),
     asSpread(wish.scheme),
     chunkBytes,
     stripeSetCount,
@@ -81,7 +123,7 @@ export function clusterLayout({ nodes, cache, capacity }: ClusterParts, wish: La
     : 0n
   const left = usableBytes - metadataBytes - rebuildReserveBytes
   const snapshotReserveBytes = shareOf(left, wish.snapshotShareRatio)
-  const parts = {
+  const sums = {
     rawBytes,
     cacheBytes,
     redundancyBytes,
@@ -97,15 +139,15 @@ export function clusterLayout({ nodes, cache, capacity }: ClusterParts, wish: La
         id,
         name: own?.name ?? id,
         nodeIds: [...(own?.nodeIds ?? [])],
-        rawBytes: own?.drives.reduce((sum, drive) => sum + drive.capacityBytes, 0n) ?? 0n,
+        rawBytes: own?.rawBytes ?? 0n,
         strandedBytes: chunks * chunkBytes,
       }
     }),
     layout,
     usableBytes,
-    ...parts,
+    ...sums,
     freeBytes: left - snapshotReserveBytes,
-    ladder: capacityLadder({ ...parts, unevenBytes, spareBytes: 0n, writtenBytes: 0n }),
+    ladder: capacityLadder({ ...sums, unevenBytes, spareBytes: 0n, writtenBytes: 0n }),
   }
 }
 

@@ -14,12 +14,14 @@ export const storagePort = (ports: readonly NodePort[], nodeId: string) =>
 /** Every pair of the latest probe with what it means. Computed once for each pair; 64 nodes are 4,032. */
 export function pathMatrix(nodes: readonly Node[], wiring: Wiring, probe: PathProbe): PathCell[] {
   const portOf = new Map(nodes.map(node => [node.id, storagePort(wiring.ports, node.id)]))
+  // Of thousands of paths most pass, and all that do are told alike.
+  const passing = readPath(undefined, null, probe.wantedMtu, { passedMtu: probe.wantedMtu, why: null })
   return probe.answers.flatMap(({ fromNodeId, toNodeId, passedMtu, why }) => {
     const from = portOf.get(fromNodeId)
     const to = portOf.get(toNodeId)
     if (from === undefined || to === undefined) return []
-    const passes = passedMtu !== null && passedMtu >= probe.wantedMtu
-    const hops = passes ? undefined : pathBetween(wiring, from, to)
+    if (passedMtu !== null && passedMtu >= probe.wantedMtu) return [{ fromNodeId, toNodeId, ...passing }]
+    const hops = pathBetween(wiring, from, to)
     return [
       { fromNodeId, toNodeId, ...readPath(hops, from.storage?.vlan ?? null, probe.wantedMtu, { passedMtu, why }) },
     ]

@@ -2,6 +2,8 @@ export { changeLines, changesAbout } from './changeLines'
 export {
   changeById,
   changeCount,
+  changeWith,
+  draftHead,
   changeSummaries,
   evidenceOf,
   forecastOutcomes,

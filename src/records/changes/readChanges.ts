@@ -57,6 +57,31 @@ export async function changeById(scope: Scope, id: string, isLocked = false): Pr
   return found === null ? undefined : toChange(plain(found))
 }
 
+/** What is asked of a draft before it is altered: its plan may be long, and is not read for that. Nothing else may change it until the transaction ends. */
+export async function draftHead(
+  scope: Scope,
+  id: string,
+): Promise<Pick<ChangeRecord, 'kind' | 'state' | 'title' | 'edit' | 'editedBy'> | undefined> {
+  const found = await changeModel(scope.database).findByPk(id, {
+    attributes: ['kind', 'state', 'title', 'edit', 'editedBy'],
+    ...inside(scope),
+    lock: true,
+  })
+  return found === null ? undefined : plain(found)
+}
+
+const besideItsPlan = recorded.filter(each => each !== 'intent' && each !== 'plan')
+
+/** A change whose intent and plan have just been written, which are not read back. */
+export async function changeWith(
+  scope: Scope,
+  id: string,
+  written: Pick<ChangeRecord, 'intent' | 'plan'>,
+): Promise<ChangeRecord | undefined> {
+  const found = await changeModel(scope.database).findByPk(id, { attributes: [...besideItsPlan], ...inside(scope) })
+  return found === null ? undefined : toChange({ ...plain(found), ...written })
+}
+
 const leftDays = 7
 
 /** The latest draft of a kind that somebody has left within a week, about all of some objects. */

@@ -4,21 +4,29 @@ import { v7 as uuid } from 'uuid'
 import type { Plan } from '@/core/plan'
 import { toJson, type Scope } from '../database'
 import { inside } from '../model'
-import { asKept, changeModel } from './models'
+import { changeModel } from './models'
 
 /** What names a plan as it was shown: SHA-256 over what is wanted and all that was planned for it. */
 export const planDigest = (kind: string, intent: object, plan: Plan) =>
+  digestOf(toJson(kind), toJson(intent), toJson(plan))
+
+/** Over the JSON list of all three, each as it stands there. */
+const digestOf = (...parts: readonly string[]) =>
   createHash('sha256')
-    .update(toJson([kind, intent, plan]))
+    .update(`[${parts.join(',')}]`)
     .digest('hex')
 
 /** What is kept of an intent and its plan. */
-const planned = (kind: string, intent: object, plan: Plan) => ({
-  title: plan.title,
-  intent: asKept(intent) as Record<string, unknown>,
-  plan: asKept(plan),
-  planDigest: planDigest(kind, intent, plan),
-})
+function planned(kind: string, intent: object, plan: Plan) {
+  // Plain JSON both: bytes are decimal text in them.
+  const [intentText, planText] = [toJson(intent), toJson(plan)]
+  return {
+    title: plan.title,
+    intent: intent as Record<string, unknown>,
+    plan,
+    planDigest: digestOf(toJson(kind), intentText, planText),
+  }
+}
 
 /** Keeps a new draft; @returns its id */
 export async function insertDraft(

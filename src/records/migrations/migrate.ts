@@ -28,6 +28,7 @@ import { sql as fileScans } from './0023-file-scans.sql'
 import { sql as volumeLimits } from './0024-volume-limits.sql'
 import { sql as signIn } from './0025-sign-in.sql'
 import { sql as reviews } from './0026-reviews.sql'
+import { sql as plans } from './0027-plans.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -56,6 +57,7 @@ const steps = [
   { name: '0024-volume-limits', sql: volumeLimits },
   { name: '0025-sign-in', sql: signIn },
   { name: '0026-reviews', sql: reviews },
+  { name: '0027-plans', sql: plans },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -15,7 +15,7 @@ import { storagePort } from '@/core/network'
 import type { ClusterSketch } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
-import { suggestedRoles, type ClusterChoice } from '../../parts/clusterChoice'
+import { byNode, suggestedRoles, type ClusterChoice } from '../../parts/clusterChoice'
 
 const offered: readonly SpreadSchemeText[] = [
   { kind: 'copies', copies: 2 },
@@ -80,10 +80,9 @@ function rebuildAndDurability(
     remaining.length === 0
       ? rebuild
       : forecastBefore(biggest * BigInt(bankDrives), spreadRebuild(remaining, ports, wish.scheme, bankDrives), 0, [])
+  const drivesOf = byNode(capacity)
   const durability = clusterDurability(
-    laid.domains.map(
-      ({ nodeIds }) => capacity.filter(drive => drive.nodeId !== null && nodeIds.includes(drive.nodeId)).length,
-    ),
+    laid.domains.map(({ nodeIds }) => nodeIds.reduce((sum, id) => sum + (drivesOf.get(id)?.length ?? 0), 0)),
     wish.scheme,
     capacity.some(drive => drive.media === 'HDD') ? 'HDD' : 'SSD',
     biggest,
@@ -113,9 +112,10 @@ function alternativesTo(choice: ClusterChoice, wish: LayoutWish, domains: number
 
 /** What differs between the nodes: a value that is not the commonest of its kind is odd. */
 function nodeTable(estate: Estate, choice: ClusterChoice): ClusterSketch['nodes'] {
+  const drivesOf = byNode(choice.drives)
   const rows = choice.nodes.map(node => {
     const port = storagePort(estate.nodePorts, node.id)
-    const own = choice.drives.filter(drive => drive.nodeId === node.id)
+    const own = drivesOf.get(node.id) ?? []
     const of = (role: 'cache' | 'capacity') => own.filter(drive => choice.roleOf.get(drive.id) === role)
     const bytes = of('capacity').reduce((sum, drive) => sum + drive.capacityBytes, 0n)
     return {
@@ -134,13 +134,10 @@ function nodeTable(estate: Estate, choice: ClusterChoice): ClusterSketch['nodes'
       ] as const,
     }
   })
+  const usual = rows[0]?.cells.map((_, index) => commonest(rows.flatMap(each => each.cells[index]?.[1] ?? [])))
   return rows.map(row => ({
     ...row,
-    cells: row.cells.map(([what, value], index) => ({
-      what,
-      value,
-      isOdd: value !== commonest(rows.flatMap(each => each.cells[index]?.[1] ?? [])),
-    })),
+    cells: row.cells.map(([what, value], index) => ({ what, value, isOdd: value !== usual?.[index] })),
   }))
 }
 

@@ -113,6 +113,13 @@ async function used(estate: KilledEstate, victim: string, { poolId, otherId, hos
   const back = await estate.proven('bring-back-file', wish)
   expect(back.facts['snapshotId']).toBe(facts['snapshotId'])
   await estate.proven('expand-volume', { volumeId, size: '2 GiB' })
+  await estate.proven('limit-volume', { volumeId, mostRequests: 200, mostThroughput: '64 MiB' })
+  await estate.proven('limit-volume', { volumeId, mostRequests: null, mostThroughput: '' })
+  const secret = { purpose: 'chap', text: 'a-secret-of-16-c' }
+  const { id: secretId } = await estate.post<{ readonly id: string }>('/secrets', secret)
+  const signIn = { hostId: host?.id ?? '', systemSecretId: '' }
+  await estate.proven('set-host-sign-in', { ...signIn, signIn: 'one-way', secretId })
+  await estate.proven('set-host-sign-in', { ...signIn, signIn: 'nothing', secretId: '' })
   await estate.proven('move-volume', { volumeId, poolId: otherId, classId: '', ratePercent: 30 })
   for (const [index, name] of names.entries())
     await estate.proven('remove-volume', { volumeId: volumeIds[index], confirmedName: name })

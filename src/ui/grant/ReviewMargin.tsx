@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { modeLetters, sinceReview, withoutLines } from '@/core/access'
 import type { CodedRefusal } from '@/core/errors'
 import { alteringIntent, draftAddress, setShareRightsIntent } from '@/core/intents'
-import { countAtStart } from '@/core/units'
+import { countWords } from '@/core/units'
 import type { Review, ReviewPage } from '@/core/views'
 import { ask } from '../api'
 import { Margin } from '../frame'
@@ -81,7 +81,7 @@ export function Kept({ review: { at, madeBy, note, lines } }: { readonly review:
   return (
     <div className="border-b border-rule-fine py-[5px]">
       <Ago at={at} /> by {madeBy}:{' '}
-      {goes === 0 ? 'all stays' : `${countAtStart(goes, 'right', 'rights')} of ${lines.length} to go`}
+      {goes === 0 ? 'all stays' : `${countWords(goes, 'right', 'rights')} of ${lines.length} to go`}
       {note !== '' && <div className="text-second">“{note}”</div>}
     </div>
   )

@@ -1,7 +1,6 @@
 import { quotaTree, readQuotas, type QuotaNode } from '@/core/filetree'
 import type { Share } from '@/core/estate'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
-import { Ago } from '../../parts/Ago'
 import { Bytes } from '../../parts/Bytes'
 import { Hatch } from '../../parts/Hatch'
 import { State } from '../../parts/State'
@@ -107,20 +106,15 @@ function Line({ node, most, share, now }: QuotaTreeProps & { readonly node: Quot
 }
 
 /** That a soft limit is passed, and when it begins to bind. */
-function Grace({
-  node: { graceEndsAt, overSoftSince },
-  now,
-}: Pick<QuotaTreeProps, 'now'> & { readonly node: QuotaNode }) {
-  if (graceEndsAt === null || overSoftSince === null) return null
+function Grace({ node: { graceEndsAt }, now }: Pick<QuotaTreeProps, 'now'> & { readonly node: QuotaNode }) {
+  if (graceEndsAt === null) return null
   const days = Math.ceil((graceEndsAt - now) / dayMilliseconds)
   return (
     <div>
       {days <= 0 ? (
         <State gravity="now">its grace is over</State>
       ) : (
-        <State gravity="soon">
-          over soft <Ago at={overSoftSince} />, {countWords(days, 'day', 'days')} left
-        </State>
+        <State gravity="soon">over soft, {countWords(days, 'day', 'days')} left</State>
       )}
     </div>
   )

@@ -162,9 +162,15 @@ test('rights of a share are reviewed one by one, what goes is drafted away, and 
   await expect(page.getByRole('row', { name: /studio/ })).toContainText('nobody has decided')
   await isAccessible(page)
   await page.getByRole('main').getByRole('link', { name: 'studio', exact: true }).click()
-  await page.getByRole('group', { name: /^photo-studio may/ }).getByRole('radio', { name: 'stays' }).click()
+  await page
+    .getByRole('group', { name: /^photo-studio may/ })
+    .getByRole('radio', { name: 'stays' })
+    .click()
   await expect(page.getByRole('button', { name: 'Keep the review' })).toBeDisabled()
-  await page.getByRole('group', { name: /^Gita Ashby may/ }).getByRole('radio', { name: 'goes' }).click()
+  await page
+    .getByRole('group', { name: /^Gita Ashby may/ })
+    .getByRole('radio', { name: 'goes' })
+    .click()
   await isAccessible(page)
   await page.getByRole('button', { name: 'Keep the review' }).click()
   await margin(page).getByRole('button', { name: 'Draft it away' }).click()

@@ -16,7 +16,7 @@ export function openDatabase(url: string, connections = 10): Sequelize {
         /ECONNREFUSED/,
         /ECONNRESET/,
         /terminating connection/,
-        /the database system is (starting up|shutting down)/,
+        /the database system is (starting up|shutting down|not yet accepting connections)/,
       ],
       backoffBase: 400,
       backoffExponent: 1.6,

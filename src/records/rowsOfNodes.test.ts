@@ -261,7 +261,11 @@ test('of two probes the later one stands, also where the earlier arrives last', 
 test('of each question to the name server the last answer is known, with why there is none', async () => {
   const asked = { query: 'godwit-1.example', kind: 'forward' as const, at: '2026-03-01T10:00:00.000Z' }
   await keepNameAnswers(scope, [{ ...asked, answers: [], why: 'no such name' }])
-  await keepNameAnswers(scope, [{ ...asked, answers: ['10.1.1.1'], why: null, at: '2026-03-01T11:00:00.000Z' }])
+  // The same question twice at once, as two ports of one name ask it.
+  await keepNameAnswers(scope, [
+    { ...asked, answers: ['10.1.1.9'], why: null, at: '2026-03-01T10:30:00.000Z' },
+    { ...asked, answers: ['10.1.1.1'], why: null, at: '2026-03-01T11:00:00.000Z' },
+  ])
   expect((await rowNetwork(scope, systemId)).nameAnswers).toMatchObject([
     { query: 'godwit-1.example', answers: ['10.1.1.1'], why: null },
   ])

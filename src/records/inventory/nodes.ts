@@ -17,8 +17,9 @@ export const keepNameAnswers = (scope: Scope, answers: readonly NameAnswer[]) =>
   run(
     scope,
     `insert into name_answers (query, kind, answers, why, at)
-     select r.query, r.kind, r.answers, r.why, r.at from jsonb_to_recordset($1::jsonb)
+     select distinct on (r.query, r.kind) r.query, r.kind, r.answers, r.why, r.at from jsonb_to_recordset($1::jsonb)
        as r(query text, kind text, answers jsonb, why text, at timestamptz)
+     order by r.query, r.kind, r.at desc
      on conflict (query, kind) do update set answers = excluded.answers, why = excluded.why, at = excluded.at`,
     [toJson(answers)],
   )

@@ -1,9 +1,8 @@
-import { setTimeout as pause } from 'node:timers/promises'
 import { estateNow } from '@/records/inventory'
-import { setTimeout as later } from 'node:timers'
 import { noteWaitTold, wake, waitsAt, mark, type Wait } from '@/records/changes'
 import { collectParts, collectSystem } from '../collect/collectSystem'
 import type { World } from '../World'
+import { Bell } from './Bell'
 import { every } from './every'
 import { HostWays } from './HostWays'
 import { Loads } from './Loads'
@@ -22,9 +21,7 @@ const pollMilliseconds = 500
 const scheduleMilliseconds = 5000
 const meterMilliseconds = 5000
 const waysMilliseconds = 15_000
-const settleMilliseconds = 400
 const tellMilliseconds = 900
-const mostOrigins = 8
 
 /**
  * Looks after one system for as long as its lease holds: reads it at intervals, listens to what it tells, and asks after the tasks that
@@ -54,42 +51,6 @@ export async function lookAfterSystem(
   } finally {
     ending.abort()
     await Promise.all([polling, keeping, measuring, counting, asking])
-  }
-}
-
-/** Rings when a system says that something has changed; bursts are waited out, and what they name is gathered. */
-class Bell {
-  #ring = () => undefined as void
-  #origins = new Set<string>()
-  #isAll = false
-
-  rings = (origins: readonly string[]) => {
-    for (const origin of origins) this.#origins.add(origin)
-    if (origins.length === 0 || this.#origins.size > mostOrigins) this.#isAll = true
-    this.#ring()
-  }
-
-  /** Waits until it rings or the time is over. @returns what it rang for; everything where it did not say, or where it did not ring */
-  async wait(milliseconds: number, stop: AbortSignal): Promise<readonly string[] | 'everything'> {
-    if (this.#origins.size === 0 && !this.#isAll) {
-      await new Promise<void>(resolve => {
-        const end = () => {
-          clearTimeout(timer)
-          stop.removeEventListener('abort', end)
-          resolve()
-        }
-        const timer = later(end, milliseconds)
-        this.#ring = end
-        stop.addEventListener('abort', end, { once: true })
-      })
-    }
-    if (this.#origins.size === 0 || stop.aborted) return 'everything'
-    // Events come in bursts: wait until the burst is over, so that one reading serves it.
-    await pause(settleMilliseconds, undefined, { signal: stop }).catch(() => undefined)
-    const rang = this.#isAll ? ('everything' as const) : [...this.#origins]
-    this.#origins = new Set()
-    this.#isAll = false
-    return rang
   }
 }
 

@@ -163,12 +163,12 @@ test('rights of a share are reviewed one by one, what goes is drafted away, and 
   await isAccessible(page)
   await page.getByRole('main').getByRole('link', { name: 'studio', exact: true }).click()
   await page
-    .getByRole('group', { name: /^photo-studio may/ })
+    .getByRole('radiogroup', { name: /^photo-studio may/ })
     .getByRole('radio', { name: 'stays' })
     .click()
   await expect(page.getByRole('button', { name: 'Keep the review' })).toBeDisabled()
   await page
-    .getByRole('group', { name: /^Gita Ashby may/ })
+    .getByRole('radiogroup', { name: /^Gita Ashby may/ })
     .getByRole('radio', { name: 'goes' })
     .click()
   await isAccessible(page)

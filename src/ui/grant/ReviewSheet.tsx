@@ -7,7 +7,7 @@ import { countWords } from '@/core/units'
 import type { Behind, ReviewPage } from '@/core/views'
 import { ask } from '../api'
 import { Choice } from '../parts/Choice'
-import { Field } from '../parts/Field'
+import { NoteField } from '../parts/NoteField'
 import { Refusal } from '../parts/Refusal'
 import { toast } from '../parts/toast'
 
@@ -83,18 +83,12 @@ export function ReviewSheet({ page: { share, lines, behind } }: { readonly page:
       </table>
       {lines.length > 0 && (
         <div className="mt-3 max-w-[620px]">
-          <Field label="Note" hint="For whoever looks at it next; it may be left empty.">
-            {labelled => (
-              <textarea
-                {...labelled}
-                className="field h-auto"
-                rows={2}
-                maxLength={1000}
-                value={note}
-                onChange={event => setNote(event.target.value)}
-              />
-            )}
-          </Field>
+          <NoteField
+            hint="For whoever looks at it next; it may be left empty."
+            rows={2}
+            value={note}
+            onChange={setNote}
+          />
           {refusal !== undefined && <Refusal refusal={refusal} />}
           <div className="flex items-center gap-3">
             <button type="submit" className="button" disabled={open > 0 || isBusy}>

@@ -15,6 +15,7 @@ import { idIn, link, resource, type Body } from '../body'
 import { accepts, placesOf, type Outcome, type Place } from '../Place'
 import { longText, references, text } from '../reader'
 import type { RowService } from '../RowService'
+import { ceiling, ownPart, ownVolumePart } from './ownVolumeParts'
 
 const sources = {
   type: 'array',
@@ -48,14 +49,6 @@ const newVolume = {
 const moveRate = {
   type: 'object',
   properties: { MoveRatePercent: { type: 'number', minimum: 1, maximum: 100 } },
-} as const
-const rate = { type: ['integer', 'null'], minimum: 1 } as const
-/** What a volume may be asked for, as two makers have words for it. */
-const ceiling = {
-  type: 'object',
-  required: ['RequestsPerSecond', 'BytesPerSecond'],
-  additionalProperties: false,
-  properties: { RequestsPerSecond: rate, BytesPerSecond: rate },
 } as const
 const changedVolume = {
   type: 'object',
@@ -225,21 +218,6 @@ function volumeBody(array: SimulatedArray, each: VolumeEntity, nodes: RowService
     Status: { State: each.isReady ? 'Enabled' : 'Starting', Health: 'OK' },
   }
 }
-
-/** What its maker says of it beyond the standard: what a row has lost, what other arrays let it be asked for. */
-function ownVolumePart(array: SimulatedArray, each: VolumeEntity, nodes: RowService | undefined): Body {
-  if (nodes !== undefined) return { Oem: { Mirefield: { LostBytes: Number(nodes.view.lostBytes(each)) } } }
-  const { requestsPerSecond = null, bytesPerSecond = null } = each.ceiling ?? {}
-  const part = { Ceiling: { RequestsPerSecond: requestsPerSecond, BytesPerSecond: bytesPerSecond } }
-  return { Oem: { [ownName(array)]: part } }
-}
-
-const ownName = (array: SimulatedArray) => (array.model.maker === 'Ferrow' ? 'Ferrow' : 'TallisThorne')
-/** The part of a request that is for this maker; what is for another is passed over, as systems do. */
-const ownPart = <T extends { readonly TallisThorne?: unknown; readonly Ferrow?: unknown }>(
-  array: SimulatedArray,
-  own: T | undefined,
-): T['Ferrow'] | undefined => own?.[ownName(array)] as T['Ferrow'] | undefined
 
 /** The groups that it is in. Source: Swordfish, Volume, Links. */
 function groupLinks(array: SimulatedArray, { id }: VolumeEntity): Body {

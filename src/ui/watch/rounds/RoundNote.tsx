@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation'
 import type { RefObject } from 'react'
 import { ask } from '../../api'
 import { Beside } from '../../parts/Beside'
-import { Field } from '../../parts/Field'
+import { NoteField } from '../../parts/NoteField'
 import { toast } from '../../parts/toast'
 import { useEntries } from '../../parts/useEntries'
 
@@ -27,18 +27,11 @@ export default function RoundNote({ anchor, close }: RoundNoteProps) {
   return (
     <Beside anchor={anchor} close={close} className="w-[320px] p-3">
       <form onSubmit={submit}>
-        <Field label="Note" hint="For whoever does the next round; it may be left empty.">
-          {labelled => (
-            <textarea
-              {...labelled}
-              className="field h-auto"
-              rows={3}
-              maxLength={1000}
-              value={note.value}
-              onChange={event => note.onChange(event.target.value)}
-            />
-          )}
-        </Field>
+        <NoteField
+          hint="For whoever does the next round; it may be left empty."
+          value={note.value}
+          onChange={note.onChange}
+        />
         {told}
         <button type="submit" className="button" disabled={isBusy}>
           Note it

@@ -215,6 +215,7 @@ async function fleetPorts(folder: string): Promise<FleetPorts> {
       ...Object.values(known.hosts),
       known.nodes,
       known.names,
+      known.outsideNames,
       known.directory,
       ...Object.values(known.desk),
     ]) {
@@ -239,6 +240,7 @@ async function fleetPorts(folder: string): Promise<FleetPorts> {
     hosts,
     nodes: await take(),
     names: await take(),
+    outsideNames: await take(),
     directory: await take(),
     desk: await deskPorts(take),
   }
@@ -257,11 +259,15 @@ async function completed(
     return port
   }
   const { godwit = await take() } = known.arrays
+  const hosts: Record<string, number> = {}
+  for (const { name } of hostModels) hosts[name] = known.hosts[name] ?? (await take())
   return {
     ...known,
+    hosts,
     arrays: { ...known.arrays, godwit },
     nodes: known.nodes ?? (await take()),
     names: known.names ?? (await take()),
+    outsideNames: known.outsideNames ?? (await take()),
     directory: known.directory ?? (await take()),
     desk: known.desk ?? (await deskPorts(take)),
   }

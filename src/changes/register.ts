@@ -21,6 +21,7 @@ import { testRoute } from './watch/test-route'
 import { keepPool } from './build/keep-pool'
 import { keepAsImage, releaseImage } from './provision/keep-as-image'
 import { setApplication } from './provision/set-application'
+import { forwardNames } from './provision/forward-names'
 import { setHostSignIn } from './provision/set-host-sign-in'
 import { forgetHost } from './provision/forget-host'
 import { registerHost } from './provision/register-host'
@@ -126,6 +127,7 @@ export const kinds: readonly AnyKind[] = [
   registerHosts,
   forgetHost,
   setHostSignIn,
+  forwardNames,
   keepPool,
   defineRoute,
   testRoute,

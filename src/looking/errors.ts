@@ -36,3 +36,27 @@ export class NoAddress extends WendrelError {
     })
   }
 }
+
+/** The share is no longer in the estate, or its file service is not. */
+export class NoShare extends WendrelError {
+  readonly code = 'looking.no-share'
+  constructor() {
+    super({
+      what: 'No host was asked.',
+      why: 'The share, or its file service, is no longer in the estate.',
+      remedy: 'Choose another share.',
+    })
+  }
+}
+
+/** Nobody is said as whom a share is to be tried, or nobody that a directory has. */
+export class NobodyThere extends WendrelError {
+  readonly code = 'looking.nobody'
+  constructor() {
+    super({
+      what: 'No host was asked.',
+      why: 'Over SMB people sign in by their account, and no directory has whoever is meant.',
+      remedy: 'Choose a person of a directory.',
+    })
+  }
+}

@@ -1,3 +1,5 @@
+import type { FileCaller, SignedInCaller } from './Caller'
+import type { HostNetwork } from './HostNetwork'
 import type { SignInSecrets } from './resources'
 
 export interface HostIdentity {
@@ -31,18 +33,6 @@ export interface HostFileSystem {
   readonly mountedAt: string | null
   /** Where the host mounts it by itself when it starts; null where it does not. */
   readonly mountsAt: string | null
-}
-
-/** Somebody who has signed in on a host, by the account that a directory has. */
-export interface SignedInCaller {
-  readonly account: string
-}
-
-/** Who somebody on a host is to files over NFS. */
-export interface FileCaller {
-  readonly uid: number
-  readonly gid: number
-  readonly groups: readonly number[]
 }
 
 type Caller = FileCaller | SignedInCaller
@@ -132,6 +122,7 @@ export interface Host {
   readonly copyFile: (from: string, to: string) => Promise<string>
   readonly removeFile: (path: string) => Promise<void>
   readonly shares: HostShares
+  readonly network: HostNetwork
   /** Restarts it. @returns when it has begun to */
   readonly reboot: () => Promise<void>
   /** Of this start of it: another one after each restart. */

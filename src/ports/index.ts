@@ -17,9 +17,9 @@ export {
   type HostIdentity,
   type Attempt,
   type Connected,
-  type FileCaller,
-  type SignedInCaller,
   type HostShares,
   type ListedPage,
 } from './Host'
+export type { FileCaller, SignedInCaller } from './Caller'
+export type { HostNetwork, HostResolver, ShareTried } from './HostNetwork'
 export type { ChangePorts, EstateWriter, HostSignIn } from './ChangePorts'

@@ -24,6 +24,8 @@ export interface FleetPorts {
   readonly nodes: number
   /** The name server, over UDP and TCP. */
   readonly names: number
+  /** The one before the border, which is told other addresses. */
+  readonly outsideNames: number
   /** The directory, over LDAP within TLS. */
   readonly directory: number
   /** Of the night desk, that is told by webhook, mail and syslog. */
@@ -37,6 +39,7 @@ export const anyPorts: FleetPorts = {
   hosts: {},
   nodes: 0,
   names: 0,
+  outsideNames: 0,
   directory: 0,
   desk: { http: 0, smtp: 0, syslog: 0 },
 }
@@ -79,12 +82,15 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   const arrayPorts = await listenEach([...arrayServices, ['godwit', godwitService]], ports.arrays)
   agentsPort = await listen(nodeAgents(row, raw), ports.nodes)
   const namesPort = await names.listen(ports.names)
+  const outside = new NameServer(store, undefined, true)
+  const outsidePort = await outside.listen(ports.outsideNames)
   const people = new DirectoryTree(store)
   if (people.all().length === 0) seedDirectory(people)
   const directory = new DirectoryServer(people, faults)
   const directoryPort = await directory.listen(ports.directory)
   for (const array of all) array.directory = { address: `ldaps://127.0.0.1:${directoryPort}`, tree: people }
-  const ways = new Ways(names, store)
+  const asked = (names: NameServer, port: number) => ({ names, address: `127.0.0.1:${port}` })
+  const ways = new Ways(store, { own: asked(names, namesPort), outside: asked(outside, outsidePort) }, asksOutside)
   const fileServers = new FileServers(all, ways, people)
   const controlled = { clock, faults, arrays: all, row, pools, names, ways }
   const control = await listen(fleetControl(controlled), ports.control)
@@ -103,17 +109,28 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
       hosts: hostPorts,
       nodes: agentsPort,
       names: namesPort,
+      outsideNames: outsidePort,
       directory: directoryPort,
       desk: deskPorts,
     },
     ...{ clock, faults, arrays: all, row, pools, directory: people, desk },
     async stop() {
       still()
-      await Promise.all([...servers.map(server => server.close()), names.stop(), directory.stop(), desk.stop()])
+      await Promise.all([
+        ...servers.map(server => server.close()),
+        names.stop(),
+        outside.stop(),
+        directory.stop(),
+        desk.stop(),
+      ])
       store.snapshot()
     },
   }
 }
+
+/** Whether a host asks the name server before the border. */
+const asksOutside = (from: string) =>
+  hostModels.some(({ addresses, asksOutside: isOne }) => isOne === true && addresses.includes(from))
 
 /** The arrays of the fleet, seeded where their folder is new. */
 const seededArrays = (store: Store, clock: FleetClock, faults: Faults, folder: string) =>

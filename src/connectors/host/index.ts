@@ -3,6 +3,7 @@ import { later } from '@/core/input'
 import { fileSystems, type FileSystem, type Host } from '@/ports'
 import { ask, type Asked } from './ask'
 import { HostRefused } from './errors'
+import { networkRequests } from './network'
 import { shareRequests } from './shares'
 
 const ajv = new Ajv()
@@ -176,6 +177,7 @@ export function hostAgent(address: string, stop: AbortSignal, allowedNetworks?: 
       asked('POST', `/agent/devices/${encodeURIComponent(naa)}/read-fast`, isFast, { seconds, bytesEach }),
     ...fileRequests(asked),
     shares: shareRequests(asked),
+    network: networkRequests(asked),
     reboot: async () => void (await asked('POST', '/agent/reboot', isAnything, {})),
     bootId: async () => (await asked('GET', '/agent/boot', isBoot)).bootId,
     discard: async (naa, offset, length) =>

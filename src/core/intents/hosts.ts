@@ -195,10 +195,45 @@ export const prepareVolumeIntent = {
 } as const satisfies IntentKind
 
 /** Hosts, and what is made ready on them. */
+const forwardNamesSchema = {
+  type: 'object',
+  required: ['hostId', 'domain', 'server'],
+  additionalProperties: false,
+  properties: {
+    hostId: idOrBlankSchema,
+    domain: { type: 'string', maxLength: 253 },
+    /** `address:port`; blank for the server that it asks for all others. */
+    server: { type: 'string', maxLength: 64 },
+  },
+} as const
+export type ForwardNamesIntent = IntentOf<typeof forwardNamesSchema>
+
+export const forwardNamesIntent = {
+  kind: 'forward-names',
+  title: 'Have a host ask elsewhere for names',
+  verb: 'Set it',
+  place: '/provision/hosts?sel={hostId}',
+  offer: { words: 'Forward names', when: {}, isRare: true },
+  form: {
+    lead: 'Names below a domain are asked of a server of their own; all others as before.',
+    fields: [
+      { field: 'domain', label: 'Domain', hint: 'In full; a single name is a domain too.', as: 'text' },
+      {
+        field: 'server',
+        label: 'Name server',
+        hint: 'Its address and port, such as 10.0.0.53:53. Empty: ask the usual one again.',
+        as: 'text',
+      },
+    ],
+  },
+  intentSchema: forwardNamesSchema,
+} as const satisfies IntentKind
+
 export const hostIntents: readonly IntentKind[] = [
   registerHostIntent,
   registerHostsIntent,
   forgetHostIntent,
   setHostSignInIntent,
+  forwardNamesIntent,
   prepareVolumeIntent,
 ]

@@ -15,3 +15,16 @@ export { nameTrouble } from './nameTrouble'
 export { pathMatrix, storagePort, type PathCell } from './pathMatrix'
 export { whyBarred, wrongNetwork } from './reachable'
 export { modifyScript } from './ldif'
+export {
+  connectionHops,
+  filePorts,
+  isBarredOnTheWay,
+  kindOfAddress,
+  wayOut,
+  type ConnectionHop,
+  type Reached,
+  type Tried,
+  type WayFound,
+  type WayOut,
+} from './connection'
+export { domainTrouble, isWithin, serverTrouble } from './domains'

@@ -29,6 +29,7 @@ import { sql as volumeLimits } from './0024-volume-limits.sql'
 import { sql as signIn } from './0025-sign-in.sql'
 import { sql as reviews } from './0026-reviews.sql'
 import { sql as plans } from './0027-plans.sql'
+import { sql as connectionTests } from './0028-connection-tests.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -58,6 +59,7 @@ const steps = [
   { name: '0025-sign-in', sql: signIn },
   { name: '0026-reviews', sql: reviews },
   { name: '0027-plans', sql: plans },
+  { name: '0028-connection-tests', sql: connectionTests },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -35,4 +35,5 @@ export { pieceWorks, rowNetwork, rowSystemIds, standingFindings, type RowNetwork
 export { personPage, somebody } from './personPage'
 export { filesPage } from './filesPage'
 export { sharePage } from './sharePage'
+export { connectionPage } from './connectionPage'
 export { grantPage } from './grantPage'

@@ -90,4 +90,6 @@ export const hostModels: readonly (HostModel & { readonly group: string })[] = [
   { ...host('tickets', '10.60.31.5'), group: 'ticket-desk' },
   { ...host('kiosk-7', '10.60.53.7', 0), group: 'kiosk' },
   { ...host('keep-1', '10.60.9.12'), group: 'backup' },
+  // Stands in the hall with the visitors' network, whose names come from before the border.
+  { ...host('lending-3', '10.64.7.33', 0), group: 'lending', asksOutside: true },
 ]

@@ -26,6 +26,8 @@ export interface NotDone {
 type Done<T> = { readonly kind: 'done'; readonly value: T } | NotDone
 /** A file that is read in one answer (bytes). */
 const mostRead = 64 * 1024 * 1024
+/** Sources: RFC 8881, 2.9.3; MS-SMB2, 2.1. */
+export const ports = { NFS: 2049, SMB: 445 } as const
 const refused = (why: string): NotDone => ({ kind: 'refused', why })
 
 interface Found {
@@ -39,13 +41,13 @@ interface Found {
 export class FileServers {
   constructor(
     private readonly arrays: readonly SimulatedArray[],
-    private readonly ways: Ways,
+    readonly ways: Ways,
     private readonly people: DirectoryTree,
   ) {}
 
   /** The address that a name leads to; an address is itself. */
   addressOf(server: string, from: string): string | undefined {
-    const all = this.ways.addressesOf(server)
+    const all = this.ways.lookUp(server, from).addresses
     // A client tries the addresses of a name one after another.
     return all.find(address => this.isOpen(address, from)) ?? all[0]
   }
@@ -53,6 +55,39 @@ export class FileServers {
   /** Whether something answers at an address, and nothing on the way there bars it. */
   isOpen(address: string, from: string): boolean {
     return this.#serving(address) !== undefined && !this.ways.isBarred(address, from)
+  }
+
+  /** What listens at a port of an address, as it is seen from a host, and what it speaks; null where nothing gets through to there. */
+  speaksAt(address: string, port: number, from: string): string | null {
+    const serving = this.ways.isBarred(address, from) ? undefined : this.#serving(address)
+    if (serving === undefined) return null
+    if (port === ports.NFS) return 'NFSv4.2'
+    return port === ports.SMB && serving.service.joinedTo !== undefined ? 'SMB 3.1.1' : null
+  }
+
+  /** What somebody on a host may do with a share, tried gate by gate; nothing is left behind. */
+  tryShare(server: string, path: string, from: string, as: Who): Record<'mount' | 'read' | 'write', string | null> {
+    const entered = this.#entered(server, path, from, as)
+    if (entered.kind !== 'done') return { mount: entered.why, read: entered.why, write: entered.why }
+    const may = (isWrite: boolean) => {
+      const tried = this.#touch(server, path, from, as, 'what.nobody.has', isWrite, () => ({
+        kind: 'done',
+        value: null,
+      }))
+      return tried.kind === 'done' ? null : tried.why
+    }
+    return { mount: null, read: may(false), write: may(true) }
+  }
+
+  /** Over NFS a share is mounted by its host, over SMB it is entered by whoever signs in. */
+  #entered(server: string, path: string, from: string, as: Who): Done<null> {
+    const found = this.#find(server, path, from)
+    if (!('kind' in found) && found.over === 'SMB') {
+      if (!('account' in as)) return refused('logon failure')
+      const known = this.#signedIn(found, as.account)
+      if ('kind' in known) return known
+    }
+    return this.mount(server, path, from)
   }
 
   mount(server: string, path: string, from: string): Done<null> {

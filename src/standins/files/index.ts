@@ -1,7 +1,7 @@
 export * from './FileSystems'
 export { Ways } from './Ways'
 export { fillShare } from './fillShare'
-export { FileServers, type FileWanted, type Listed, type Identity, type NotDone, type Who } from './FileServers'
+export { FileServers, ports, type FileWanted, type Listed, type Identity, type NotDone, type Who } from './FileServers'
 export { mayTouch, ruleFor, type Caller } from './fileRights'
 export * as fileServices from './fileServices'
 export * as fileShares from './shares'

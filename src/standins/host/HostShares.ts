@@ -1,4 +1,4 @@
-import type { FileServers, FileWanted, Listed, NotDone, Who } from '../files'
+import { ports, type FileServers, type FileWanted, type Listed, type NotDone, type Who } from '../files'
 import { refuse } from './HostRefused'
 
 /** A share in the host's table of file systems: mounted now, and at every start. */
@@ -18,6 +18,14 @@ interface Table {
 
 /** The status of an answer, by what has come of a request to a server. */
 const statusOf = { refused: 403, 'not there': 404, full: 507, silent: 504 } as const
+
+const networkOf = (address: string) => address.split('.').slice(0, 3).join('.')
+
+function timed<T>(act: () => T): { readonly value: T; readonly milliseconds: number } {
+  const began = performance.now()
+  const value = act()
+  return { value, milliseconds: performance.now() - began }
+}
 
 /** Shares that a host reaches over the network, and what somebody on it may do there. */
 export class HostShares {
@@ -42,6 +50,39 @@ export class HostShares {
     const lookupMilliseconds = performance.now() - began
     const isOpen = address !== undefined && this.servers.isOpen(address, this.from)
     return { address: address ?? null, isOpen, lookupMilliseconds }
+  }
+
+  /** The whole way to a server: who is asked for its name, where that leads, by which route, and what listens there. */
+  way(server: string) {
+    const name = timed(() => this.servers.ways.lookUp(server, this.from))
+    const address = this.servers.addressOf(server, this.from) ?? null
+    const gateway = address === null || networkOf(address) === networkOf(this.from) ? null : `${networkOf(this.from)}.1`
+    const listening = (port: number) => {
+      const { value: speaks, milliseconds } = timed(() => this.servers.speaksAt(address ?? '', port, this.from))
+      return { port, isOpen: speaks !== null, speaks, milliseconds }
+    }
+    return {
+      name: { ...name.value, milliseconds: name.milliseconds },
+      address,
+      route: address === null ? null : { source: this.from, gateway },
+      ports: address === null ? [] : Object.values(ports).map(listening),
+    }
+  }
+
+  /** What somebody may do with a share, without leaving anything behind. */
+  try(server: string, share: string, as: Who) {
+    return this.servers.tryShare(server, share, this.from, as)
+  }
+
+  /** Whom it asks for names: one server for all, others for names below some domains. */
+  get resolver() {
+    const { ways } = this.servers
+    return { server: ways.usualServer(this.from), forwards: ways.forwardsOf(this.from) }
+  }
+
+  /** Has names below a domain asked of another server; an empty one: no longer. */
+  setForward(domain: string, server: string): void {
+    this.servers.ways.setForward(this.from, domain, server === '' ? null : server)
   }
 
   mount(server: string, share: string, path: string): void {

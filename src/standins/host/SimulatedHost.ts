@@ -12,6 +12,8 @@ export interface HostModel {
   /** By which it is known on the network. */
   readonly addresses: readonly string[]
   readonly initiators: readonly string[]
+  /** Whether it asks the name server before the border; absent for the museum's own. */
+  readonly asksOutside?: boolean
 }
 
 /** A disk as the host saw it at its last rescan. */

@@ -30,6 +30,8 @@ const as = {
 interface Asked {
   readonly server?: string
   readonly share?: string
+  readonly domain?: string
+  readonly forward?: string
   readonly path?: string
   readonly lengthBytes?: number
   readonly seed?: string
@@ -44,6 +46,8 @@ const isAsked = compile<Asked>({
   properties: {
     server: { type: 'string', minLength: 1, maxLength: 253 },
     share: exported,
+    domain: { type: 'string', pattern: '^[a-z0-9]([a-z0-9.-]{0,250}[a-z0-9])?$' },
+    forward: { type: 'string', pattern: '^([0-9a-fA-F.:\\[\\]]{3,64})?$' },
     path,
     lengthBytes: { type: 'integer', minimum: 1, maximum: 67_108_864 },
     seed: { type: 'string', maxLength: 200 },
@@ -60,6 +64,8 @@ function asked(body: unknown): Required<Asked> {
     return {
       server: '',
       share: '',
+      domain: '',
+      forward: '',
       path: '',
       lengthBytes: 1,
       seed: '',
@@ -83,6 +89,17 @@ export function shareRoutes(server: FastifyInstance, host: SimulatedHost): void 
   server.post('/agent/connect', ({ body }) => {
     const began = performance.now()
     return { ...host.shares.connect(asked(body).server), milliseconds: performance.now() - began }
+  })
+  server.post('/agent/way', ({ body }) => host.shares.way(asked(body).server))
+  server.get('/agent/resolver', () => host.shares.resolver)
+  server.post('/agent/resolver', ({ body }) => {
+    const { domain, forward } = asked(body)
+    host.shares.setForward(domain, forward)
+    return host.shares.resolver
+  })
+  server.post('/agent/shares/try', ({ body }) => {
+    const wanted = asked(body)
+    return host.shares.try(wanted.server, wanted.share, wanted.as)
   })
   server.post('/agent/shares', ({ body }) => {
     const wanted = asked(body)

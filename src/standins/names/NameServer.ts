@@ -5,6 +5,7 @@ import { plainAddress, reverseName } from '@/core/network'
 import type { Store } from '../fleet'
 import { answerTo, refusing, rcodes } from './answerTo'
 import { readUpdate, updated } from './update'
+import { OutsideZones } from './OutsideZones'
 import { Zones } from './Zones'
 
 const defaultZones = ['marrowfield.example', '10.in-addr.arpa', 'd.f.ip6.arpa']
@@ -23,8 +24,13 @@ export class NameServer {
   #tcp: Server | undefined
   readonly #open = new Set<Connection>()
 
-  constructor(store: Store, names: readonly string[] = defaultZones) {
-    this.zones = new Zones(store, names)
+  constructor(
+    store: Store,
+    names: readonly string[] = defaultZones,
+    /** The outside is told other addresses, and may change nothing. */
+    private readonly isOutside = false,
+  ) {
+    this.zones = isOutside ? new OutsideZones(store, names) : new Zones(store, names)
   }
 
   /** Sets what a name leads to; an empty address takes it out. The way back is a record of its own. */
@@ -95,7 +101,7 @@ export class NameServer {
     const opcode = (bytes.readUInt8(2) >> 3) & 15
     const id = bytes.readUInt16BE(0)
     try {
-      if (opcode === updateOpcode) return packet.encode(updated(this.zones, readUpdate(bytes)))
+      if (opcode === updateOpcode && !this.isOutside) return packet.encode(updated(this.zones, readUpdate(bytes)))
       if (opcode !== 0)
         return packet.encode(refusing({ type: 'query', id, flags: opcode << 11 }, rcodes.notImplemented))
       const query = packet.decode(bytes)

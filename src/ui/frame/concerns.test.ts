@@ -39,6 +39,7 @@ test('every table that a page listens to is one that the database tells of', () 
     '0020-files.sql.ts',
     '0022-directories.sql.ts',
     '0026-reviews.sql.ts',
+    '0028-connection-tests.sql.ts',
   ]
     .map(name => readFileSync(join(folder, name), 'utf8'))
     .join('\n')

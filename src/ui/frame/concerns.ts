@@ -11,6 +11,7 @@ const shown: readonly (readonly [string, ReadonlySet<string>])[] = [
   ['/provision/shares', new Set(['shares', 'file_services', 'hosts', 'volumes', 'systems'])],
   ['/provision/file-services', new Set(['file_services', 'shares', 'systems'])],
   ['/grant/people', new Set(['principals', 'directories', 'shares', 'file_services'])],
+  ['/grant/connections', new Set(['connection_tests', 'shares', 'file_services', 'hosts'])],
   ['/grant/reviews', new Set(['reviews', 'shares', 'principals'])],
   ['/grant/directories', new Set(['directories', 'principals'])],
   ['/grant', new Set(['principals', 'shares', 'file_services', 'hosts', 'systems'])],

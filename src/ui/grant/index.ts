@@ -1,3 +1,4 @@
+export { ConnectionSheet } from './ConnectionSheet'
 export { GroupsAbove } from './GroupsAbove'
 export { PersonSentence } from './PersonSentence'
 export { PersonShares } from './PersonShares'

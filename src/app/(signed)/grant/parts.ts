@@ -4,5 +4,6 @@ import { kindParts } from '../kindParts'
 export const grantParts = [
   { href: '/grant', words: 'Who can' },
   { href: '/grant/reviews', words: 'Reviews' },
+  { href: '/grant/connections', words: 'Connections' },
   ...kindParts('/grant/'),
 ]

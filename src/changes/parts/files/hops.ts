@@ -1,9 +1,7 @@
 import type { AskedHost, FileService } from '@/core/estate'
+import { filePorts } from '@/core/network'
 import type { ChangePorts } from '@/ports'
 import type { Evidence } from '../../ChangeKind'
-
-/** Where servers listen. Sources: RFC 8881, 2.9.3; RFC 1002 and MS-SMB2, 2.1. */
-export const ports = { NFS: 2049, SMB: 445 } as const
 
 /**
  * The way from a host to a file service, hop by hop: its name, the address to which that leads, and whether it gets through to there;
@@ -13,7 +11,7 @@ export async function hops(
   { host }: Pick<ChangePorts, 'host'>,
   asking: AskedHost,
   service: FileService,
-  over: keyof typeof ports,
+  over: keyof typeof filePorts,
 ): Promise<Evidence[]> {
   const { shares } = await host(asking.agentAddress)
   const addresses = service.instances.map(({ address }) => address)
@@ -33,7 +31,7 @@ export async function hops(
   const open: string[] = []
   if (!named.isOpen) for (const address of addresses) if ((await shares.connect(address)).isOpen) open.push(address)
   evidence.push({
-    claim: `${asking.name} gets through to ${named.address}, port ${ports[over]}`,
+    claim: `${asking.name} gets through to ${named.address}, port ${filePorts[over]}`,
     holds: named.isOpen,
     measured: {
       from: asking.addresses.join(', '),

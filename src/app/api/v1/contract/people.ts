@@ -1,6 +1,36 @@
-import { idSchema, principalSchema } from '@/core/estate'
+import { idOrBlankSchema, idSchema, principalSchema } from '@/core/estate'
 import type { Operation } from './Operation'
-import { list, object, text } from './shapes'
+import { list, many, object, text } from './shapes'
+
+const protocol = { enum: ['NFS', 'SMB'] } as const
+const number = { type: 'integer', minimum: 0, maximum: 4_294_967_294 } as const
+const connectionTest = object({
+  id: idSchema,
+  hostId: idSchema,
+  shareId: idSchema,
+  protocol,
+  caller: text(300),
+  at: text(),
+  madeBy: text(),
+  hops: list(
+    object({
+      hop: { enum: ['name', 'address', 'route', 'port', 'protocol', 'share', 'read', 'write'] },
+      label: text(),
+      state: { enum: ['passes', 'stops', 'not tried'] },
+      words: text(5000),
+      milliseconds: { type: ['number', 'null'] },
+    }),
+  ),
+  wayOut: {
+    anyOf: [
+      { type: 'null' },
+      object({
+        words: text(5000),
+        forward: { anyOf: [{ type: 'null' }, object({ domain: text(253), server: text(64) })] },
+      }),
+    ],
+  },
+})
 
 /** What is asked of directories, and of who is in them. */
 export const peopleOperations = {
@@ -27,6 +57,31 @@ export const peopleOperations = {
       milliseconds: { type: 'number' },
       at: text(),
     }),
+  },
+  testConnection: {
+    method: 'post',
+    path: '/connection-tests',
+    summary:
+      'Let a host go the whole way to a share as somebody, hop by hop; what it found is kept, nothing else is left',
+    body: object({
+      hostId: idSchema,
+      shareId: idSchema,
+      protocol,
+      /** Of a directory; blank for numbers, which only NFS takes. */
+      personId: idOrBlankSchema,
+      uid: number,
+      gid: number,
+    }),
+    answers: connectionTest,
+    status: 201,
+  },
+  listConnectionTests: {
+    method: 'get',
+    path: '/shares/{id}/connection-tests',
+    summary: 'What a host found on its way to a share, test by test, the latest first',
+    query: { hostId: idSchema },
+    requiredQuery: ['hostId'],
+    answers: many(connectionTest),
   },
   readSomebody: {
     method: 'get',

@@ -70,6 +70,35 @@ test('a share is served, proven from several hosts, and who cannot write is told
   await isAccessible(page)
 })
 
+test('a host that is led astray finds the private path, and the same test shows what the forwarder has done', async ({
+  page,
+}) => {
+  test.setTimeout(120_000)
+  await signIn(page)
+  await page.goto(`${address()}/grant/connections`)
+  await choose(page, 'Host', /lending-3/)
+  await choose(page, 'Share', /lens-plates/)
+  await margin(page).getByLabel('uid').fill('2001')
+  await margin(page).getByLabel('gid').fill('300')
+  await margin(page).getByRole('button', { name: 'Test it now' }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'it ends at the address' })).toBeVisible()
+  await expect(page.getByRole('row', { name: /^Address/ })).toContainText('203.0.113.40, public')
+  await isAccessible(page)
+  await margin(page).getByRole('button', { name: 'Draft the forwarder' }).click()
+  await expect(margin(page).getByLabel('Domain')).toHaveValue(server)
+  await carryOut(page)
+  await expect(page.getByText(`lending-3 is led to ${server}`)).toBeVisible()
+  await page.goto(`${address()}/grant/connections`)
+  await page.getByRole('link', { name: 'lending-3 to lens-plates' }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'it ends at the address' })).toBeVisible()
+  await margin(page).getByRole('button', { name: 'Test it now' }).click()
+  // No rule is for it: the way is open now, and it is the rights that end it.
+  await expect(page.getByRole('status').filter({ hasText: 'it ends at the mount' })).toBeVisible()
+  await expect(page.getByRole('row', { name: /^Address/ })).toContainText('10.60.2.40, private')
+  await expect(page.getByRole('row', { name: /^Address/ })).toContainText('203.0.113.40, public')
+  await isAccessible(page)
+})
+
 const directoryAddress = () => {
   const { directory } = JSON.parse(
     readFileSync(join(process.env['WENDREL_E2E_DATA'] ?? '', 'fleet-ports.json'), 'utf8'),

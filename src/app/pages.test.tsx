@@ -18,6 +18,7 @@ import Change from './(signed)/changes/[id]/page'
 import Changes from './(signed)/changes/page'
 import Today from './(signed)/page'
 import Grant from './(signed)/grant/page'
+import Connections from './(signed)/grant/connections/page'
 import Reviews from './(signed)/grant/reviews/page'
 import Provided from './(signed)/provision/[kind]/page'
 import ShareAlone from './(signed)/provision/shares/[id]/page'
@@ -64,6 +65,7 @@ const lists: [string, unknown, string, object][] = [
   ['File services', Provided, '/provision/file-services', { kind: 'file-services' }],
   ['Grant', Grant, '/grant', {}],
   ['Reviews of rights', Reviews, '/grant/reviews', {}],
+  ['Connection test', Connections, '/grant/connections', {}],
   ['Rules', Watched, '/watch/rules', { kind: 'rules' }],
   ['Routes', Watched, '/watch/routes', { kind: 'routes' }],
   ['Telling', Telling, '/watch/telling', {}],

@@ -105,3 +105,34 @@ test('a closed port, a connection cut off, and a caller who stops waiting', asyn
   void pause(30).then(() => stop.abort())
   await expect(waiting).rejects.not.toBeInstanceOf(AnswerLate)
 })
+
+const way = {
+  name: { server: '10.0.0.53:53', domain: null, addresses: ['10.0.0.9'], keptSeconds: 300, milliseconds: 1 },
+  address: '10.0.0.9',
+  route: { source: '10.0.1.7', gateway: null },
+  ports: [{ port: 2049, isOpen: true, speaks: 'NFSv4.2', milliseconds: 1 }],
+}
+test.each([
+  ['times before they began', { ...way, name: { ...way.name, milliseconds: -1 } }],
+  ['more ports than can be', { ...way, ports: Array.from({ length: 17 }, () => way.ports[0]) }],
+  ['a port that is none', { ...way, ports: [{ ...way.ports[0], port: 70_000 }] }],
+  ['a name as long as a book', { ...way, name: { ...way.name, domain: 'a'.repeat(10_000) } }],
+  ['half of what was asked', { name: way.name }],
+])('of a way with %s nothing is believed', async (_, body) => {
+  says(way)
+  expect(await hostAgent(address, never).network.way('files.example')).toEqual(way)
+  says(body)
+  await expect(hostAgent(address, never).network.way('files.example')).rejects.toBeInstanceOf(UnreadableAnswer)
+})
+
+test('a share is tried and a forwarder set in the words of the agent’s interface', async () => {
+  const { network } = hostAgent(address, never)
+  says({ mount: null, read: null, write: 'read-only file system' })
+  expect(await network.tryShare('files.example', '/scans', { uid: 1, gid: 2, groups: [] })).toMatchObject({
+    read: null,
+  })
+  says({ server: '10.0.0.53:53', forwards: [] })
+  await network.setForward('files.example', '')
+  expect(asked.map(({ path }) => path)).toEqual(['POST /agent/shares/try', 'POST /agent/resolver'])
+  expect(JSON.parse(asked[1]?.body ?? '')).toEqual({ domain: 'files.example', forward: '' })
+})

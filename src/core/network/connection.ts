@@ -187,7 +187,7 @@ export function wayOut(
       words: `None of its own addresses answers either. Have ${port} let through from ${source} to ${to.addresses.join(', ')}.`,
       forward: null,
     }
-  const through = `From ${source} the private path is open: ${open.join(', ')} answers at ${port}.`
+  const through = `From ${source} the private path is open: ${open.join(', ')} ${open.length === 1 ? 'answers' : 'answer'} at ${port}.`
   if (way.address !== null && to.addresses.includes(way.address))
     return {
       words: `${through} ${way.address} does not: have it let through too, or see whether that node is up.`,

@@ -193,3 +193,27 @@ test('records that an earlier version has kept are still there, and can be repla
   expect(ask('A', 'old.hall.example')).toMatchObject([{ data: '10.3.3.4' }])
   expect(ask('PTR', '3.3.3.10.in-addr.arpa')).toEqual([])
 })
+
+test('before the border other addresses are told, no way leads back, and nothing can be changed', async () => {
+  const store = new Store(folder)
+  const own = new NameServer(store, ['hall.example', '10.in-addr.arpa'])
+  own.setForward('gate.hall.example', '10.1.2.77')
+  own.setReverse('10.1.2.77', 'gate.hall.example')
+  own.setForward('six.hall.example', 'fd00::77')
+  const outside = new NameServer(store, ['hall.example', '10.in-addr.arpa'], true)
+  const at = await outside.listen(0)
+  const ask = async (...words: string[]) =>
+    (await run('/usr/bin/dig', ['@127.0.0.1', '-p', `${at}`, '+tries=1', '+time=2', ...words])).stdout
+  try {
+    expect(await ask('+short', 'gate.hall.example')).toBe('203.0.113.77\n')
+    expect(await ask('+short', 'six.hall.example', 'AAAA')).toBe('')
+    expect(statusOf(await ask('-x', '10.1.2.77'))).toBe('REFUSED')
+    const child = spawn('/usr/bin/nsupdate', ['-v'])
+    const ended = new Promise<number | null>(done => child.on('close', done))
+    child.stdin.end(`server 127.0.0.1 ${at}\nupdate add late.hall.example 60 A 10.1.1.1\nsend\n`)
+    expect(await ended).not.toBe(0)
+    expect(own.zones.at('late.hall.example')).toEqual([])
+  } finally {
+    await outside.stop()
+  }
+})

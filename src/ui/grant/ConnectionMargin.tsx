@@ -1,4 +1,5 @@
 'use client'
+import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { draftAddress, forwardNamesIntent } from '@/core/intents'
@@ -112,10 +113,25 @@ export function ConnectionMargin({ page: { hosts, shares, services }, host, shar
         </div>
       )}
       {refusal !== undefined && <Refusal refusal={refusal} />}
+      {test !== undefined && isByRights(test) && (
+        <>
+          <h3>What would lead there</h3>
+          <p className="mt-0">
+            The way is open; rights decide.{' '}
+            <Link className="textlink" href={`/provision/shares/${test.shareId}`}>
+              Which of them, and what would turn it
+            </Link>
+          </p>
+        </>
+      )}
       {test?.wayOut != null && host !== undefined && <Out hostId={host.id} wayOut={test.wayOut} />}
     </Margin>
   )
 }
+
+/** Whether it is rights that stop somebody, and not the way. */
+const isByRights = ({ hops }: ConnectionTest) =>
+  hops.some(({ hop, state }) => state === 'stops' && ['share', 'read', 'write'].includes(hop))
 
 interface OutProps {
   readonly hostId: string
@@ -134,7 +150,7 @@ function Out({ hostId, wayOut: { words, forward } }: OutProps) {
   return (
     <>
       <h3>What would lead there</h3>
-      <p className="mt-0 break-words">{words}</p>
+      <p className="mt-0 mb-3 break-words">{words}</p>
       {forward !== null && (
         <button type="button" className="button quiet" onClick={() => void draft()}>
           Draft the forwarder

@@ -91,6 +91,7 @@ const Outcome = ({ test }: { readonly test: ConnectionTest }) => {
 
 const endOf = ({ hops }: ConnectionTest) => {
   const stop = hops.find(({ state }) => state === 'stops')
+  if (stop?.hop === 'write') return 'may only read'
   return stop === undefined ? 'the whole way' : `ends at the ${stop.label.toLowerCase()}`
 }
 

@@ -41,9 +41,16 @@ export function WayMargin({ services, share, who, host, request, somebody }: Way
   return (
     <Margin
       foot={
-        <Link className="button" href={`/provision/shares/${share.id}`}>
-          What would turn it
-        </Link>
+        <>
+          <Link className="button" href={`/provision/shares/${share.id}`}>
+            What would turn it
+          </Link>
+          {host?.agentAddress != null && (
+            <Link className="button quiet" href={`/grant/connections?host=${host.id}&share=${share.id}`}>
+              Test the way
+            </Link>
+          )}
+        </>
       }
     >
       <h2>

@@ -6,7 +6,7 @@ import type { Evidence } from '../../ChangeKind'
 
 const sampleBytes = 262_144
 const restartSeconds = 90
-const mostHosts = 4
+const mostRules = 4
 /** Nobody's ids: neither the owner's nor the group's of any share that is made here. */
 const stranger: FileCaller = { uid: 65_533, gid: 65_533, groups: [] }
 
@@ -42,16 +42,16 @@ const asking = (host: Pick<AskedHost, 'name' | 'addresses'>) => ({
   clientName: null,
 })
 
-/** Hosts that can be asked, one for each rule that decides for any of them and one that none is for. */
-export function hostsToTry(estate: Estate, rights: ShareRights): AskedHost[] {
+/** Hosts that can be asked, by the rule that decides for them: those of a few rules, and those that none is for. */
+export function hostsToTry(estate: Estate, rights: ShareRights): AskedHost[][] {
   const table = exportTable(rights.rules)
-  const byRule = new Map<number | undefined, AskedHost>()
+  const byRule = new Map<number | undefined, AskedHost[]>()
   for (const host of estate.hosts.filter(hasAgent)) {
     if (host.addresses.length === 0) continue
     const rule = decidingRule(table, asking(host))
-    if (!byRule.has(rule)) byRule.set(rule, host)
+    byRule.set(rule, [...(byRule.get(rule) ?? []), host])
   }
-  return [...byRule.values()].slice(0, mostHosts)
+  return [...byRule.values()].slice(0, mostRules)
 }
 
 /** Tries a share as its owner and as somebody else, from hosts for which different rules decide: what happens must be what was computed. */

@@ -3,6 +3,7 @@ import { hasAgent, type AskedHost, type Estate, type Principal } from '@/core/es
 import type { Attempt, ChangePorts } from '@/ports'
 import type { Evidence } from '../../ChangeKind'
 import { overOf } from './shareChecks'
+import { reaching } from './reaching'
 import { hostsToTry, tried, type TriedShare } from './shareTrials'
 
 const sampleBytes = 262_144
@@ -22,10 +23,14 @@ export const groupsIn = ({ principals }: Pick<Estate, 'principals'>): ReadonlyMa
 /** Tries a share over all that it is served by: what happens must be what is computed. */
 export async function triedByAll(ports: ChangePorts, estate: Estate, share: TriedShare): Promise<Evidence[]> {
   const { isNfs, isSmb } = overOf(share.protocols)
-  const byNumbers = isNfs ? await tried(ports, share, hostsToTry(estate, share.rights)) : []
-  const host = estate.hosts.filter(hasAgent)[0]
+  const groups = isNfs
+    ? hostsToTry(estate, share.rights)
+    : [estate.hosts.filter(hasAgent)].filter(each => each.length > 0)
+  const { hosts, evidence } = await reaching(ports, share.server, groups)
+  const byNumbers = isNfs ? await tried(ports, share, hosts) : []
+  const [host] = hosts
   const byAccounts = isSmb && host !== undefined ? await triedBySmb(ports, share, host, peopleToTry(estate, share)) : []
-  return [...byNumbers, ...byAccounts]
+  return [...byNumbers, ...byAccounts, ...evidence]
 }
 
 /** Somebody for each of some grants, and somebody who has none, as far as they are known. */

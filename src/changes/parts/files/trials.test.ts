@@ -3,6 +3,7 @@ import type { AskedHost } from '@/core/estate'
 import { sampleId } from '@/core/estate/testing/samples'
 import type { Attempt, ChangePorts, HostShares } from '@/ports'
 import { triedLimits } from './limitTrials'
+import { reaching } from './reaching'
 import { tried, triedFrom, type TriedShare } from './shareTrials'
 
 const host: AskedHost = {
@@ -111,4 +112,20 @@ test('a host that is lost half-way gives back what it has taken', async () => {
   const quotas = [quota('/people', 'each directory', '100')]
   await expect(limited(lost.ports, { quotas, fileRules: [] })).rejects.toThrow('gone')
   expect([lost.files.size, lost.mounts.size]).toEqual([0, 0])
+})
+
+test('what cannot be reached proves nothing: of each rule a host is asked that gets through, and where none does nothing is proven', async () => {
+  const [astray, near] = [host, { ...host, id: sampleId(82), name: 'scan-2', agentAddress: 'http://b' }]
+  const portsOf = (open: readonly string[]) =>
+    ({
+      host: async (address: string) => ({
+        shares: { connect: async () => ({ address: '203.0.113.7', isOpen: open.includes(address), milliseconds: 1 }) },
+      }),
+    }) as unknown as ChangePorts
+  const found = await reaching(portsOf(['http://b']), 'files.example', [[astray, near], [astray]])
+  expect([found.hosts, fallen(found.evidence), found.evidence.length]).toEqual([[near], [], 2])
+  const none = await reaching(portsOf([]), 'files.example', [[astray], [near]])
+  expect([none.hosts, fallen(none.evidence)]).toEqual([[], ['A host gets through to files.example']])
+  // Who answers nowhere because there is no host is no failure of the server.
+  expect(await reaching(portsOf([]), 'files.example', [])).toEqual({ hosts: [], evidence: [] })
 })

@@ -5,6 +5,7 @@ import type { ChangePorts, ShareWanted } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { answers, rule, there } from '../../parts/checks'
 import { rightsAsked } from '../../parts/files/shareChecks'
+import { reaching } from '../../parts/files/reaching'
 import { hostsToTry, rightsOf } from '../../parts/files/shareTrials'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
@@ -81,7 +82,12 @@ async function prove(step: Step, ports: ChangePorts): Promise<Evidence[]> {
       measured: { stated: stated?.name ?? 'nothing' },
     },
   ]
-  for (const host of hostsToTry(await ports.estate(), rightsOf(step.wanted))) {
+  const { hosts, evidence: told } = await reaching(
+    ports,
+    step.server,
+    hostsToTry(await ports.estate(), rightsOf(step.wanted)),
+  )
+  for (const host of hosts) {
     const agent = await ports.host(host.agentAddress)
     const at = `/mnt/.wendrel/${step.wanted.name}`
     const refused = await agent.shares.mount(step.server, step.wanted.path, at)
@@ -92,7 +98,7 @@ async function prove(step: Step, ports: ChangePorts): Promise<Evidence[]> {
       measured: { answered: refused ?? 'mounted' },
     })
   }
-  return evidence
+  return [...evidence, ...told]
 }
 
 export const removeShare: ChangeKind<Intent, Step> = {

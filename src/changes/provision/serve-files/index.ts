@@ -6,6 +6,7 @@ import type { ChangePorts } from '@/ports'
 import { hasAgent } from '@/core/estate'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
 import { absent, advise, answers, rule, there } from '../../parts/checks'
+import { reaching } from '../../parts/files/reaching'
 import { fact, firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
@@ -180,7 +181,11 @@ async function prove(step: Step, facts: Facts, ports: ChangePorts): Promise<Evid
       measured: { standsOn: found?.standsOn ?? 'nothing' },
     }
   })
-  const host = (await ports.estate()).hosts.find(hasAgent)
+  const asked = (await ports.estate()).hosts.filter(hasAgent)
+  if (asked.length === 0) return evidence
+  const { hosts, evidence: told } = await reaching(ports, step.name, [asked])
+  evidence.push(...told)
+  const [host] = hosts
   if (host === undefined) return evidence
   const { shares } = await ports.host(host.agentAddress)
   const named = await shares.connect(step.name)

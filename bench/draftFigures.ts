@@ -55,7 +55,7 @@ export async function draftFigure(address: string, headers: Headers, database: S
   }
 }
 
-function row(): Inventory {
+export function row(): Inventory {
   return sampleInventory({
     pools: [],
     volumes: [],

@@ -100,7 +100,7 @@ async function atTheServer(url: string): Promise<Figure[]> {
   const uses = await timed(5, () => classUses(scope))
   const now = new Date('2026-03-01T00:00:00Z')
   const due = latestDue('FREQ=HOURLY', 'UTC', now) ?? now
-  const looked = await timed(5, () => volumesDue(scope, large, classId, due, 2000))
+  const looked = await timed(5, () => volumesDue(scope, large, { classId }, due, 2000))
   const everything = await timed(1, () => database.query('select * from snapshots'))
   await database.close()
   const [volumes, all] = [volumesWith.toLocaleString('en'), (volumesWith * snapshotsEach).toLocaleString('en')]
@@ -119,7 +119,7 @@ async function atTheServer(url: string): Promise<Figure[]> {
 
 async function snapshotPage(scope: Parameters<typeof volumePage>[0], volume: Volume | undefined): Promise<void> {
   const page = await volumePage(scope, volume?.id ?? '')
-  const copies = await volumeCopies(scope, volume?.id ?? '', page?.serviceClass ?? null)
+  const copies = await volumeCopies(scope, volume?.id ?? '', page?.serviceClass ?? undefined)
   if (copies.snapshots.length !== snapshotsEach) throw new Error(`The page has ${copies.snapshots.length} snapshots.`)
 }
 

@@ -22,6 +22,8 @@ import { keepPool } from './build/keep-pool'
 import { keepAsImage, releaseImage } from './provision/keep-as-image'
 import { setApplication } from './provision/set-application'
 import { forwardNames } from './provision/forward-names'
+import { convertVolume } from './provision/convert-volume'
+import { scheduleVolumes } from './provision/schedule-volumes'
 import { setHostSignIn } from './provision/set-host-sign-in'
 import { forgetHost } from './provision/forget-host'
 import { registerHost } from './provision/register-host'
@@ -127,6 +129,8 @@ export const kinds: readonly AnyKind[] = [
   registerHosts,
   forgetHost,
   setHostSignIn,
+  scheduleVolumes,
+  convertVolume,
   forwardNames,
   keepPool,
   defineRoute,

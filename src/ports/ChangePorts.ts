@@ -1,4 +1,4 @@
-import type { Catalogue, Estate, ObjectTypes, PathProbe, ServiceClass } from '@/core/estate'
+import type { Catalogue, Estate, ObjectTypes, PathProbe, ServiceClass, Volume } from '@/core/estate'
 import type { FileReport, FileSegment } from '@/core/filetree'
 import type { Message } from '@/core/telling'
 import type { FileScan, TwinFiles } from '@/core/views'
@@ -92,6 +92,7 @@ export interface EstateWriter {
   readonly setClass: (volumeIds: readonly string[], classId: string | null) => Promise<void>
   /** Says what volumes serve; null takes it back. */
   readonly setApplication: (volumeIds: readonly string[], application: string | null) => Promise<void>
+  readonly setSchedule: (volumeIds: readonly string[], schedule: Volume['ownSchedule']) => Promise<void>
   readonly setImage: (volumeId: string, isImage: boolean) => Promise<void>
   /** Keeps a pool for the volumes of one application; null gives it to all. */
   readonly keepPool: (poolId: string, keptFor: string | null) => Promise<void>

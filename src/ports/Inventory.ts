@@ -36,6 +36,7 @@ type Found<T> = Omit<
   | 'classId'
   | 'application'
   | 'isImage'
+  | 'ownSchedule'
   | 'keptFor'
   | 'cloneOfId'
   | 'consistencyGroupId'

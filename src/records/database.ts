@@ -1,3 +1,4 @@
+import { toJson } from '@/core/input'
 import { WendrelError } from '@/core/errors'
 import { remembered } from './memory'
 import type { Scope } from './Scope'
@@ -58,16 +59,6 @@ export function inTransaction<T>(database: Sequelize, work: (scope: Required<Sco
   return database.transaction(transaction => work({ database, transaction }))
 }
 
-/** JSON in which bytes stand as decimal text. */
-export function toJson(value: unknown): string {
-  try {
-    // Most of it has no bytes any more, and is written out in a third of the time without looking at each value.
-    return JSON.stringify(value)
-  } catch {
-    return JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? `${each}` : each))
-  }
-}
-
 /** SQLSTATE classes of a connection that is lost or not to be had. Source: PostgreSQL 15, appendix A. */
 const awayStates = /^(08|57P)/
 const awayNames = /^Sequelize.*(Connection|Host|AccessDenied)/
@@ -96,3 +87,5 @@ export const isDatabaseAway = (cause: unknown): boolean =>
 /** Whether two transactions were in each other's way, so that the same may succeed at once. */
 export const isConflict = (cause: unknown): boolean =>
   layersOf(cause).some(layer => /^40(001|P01)$/.test(String((layer as { code?: unknown } | undefined)?.code ?? '')))
+
+export { toJson }

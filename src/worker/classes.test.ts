@@ -132,6 +132,41 @@ test('two workers take no moment twice, and one that is held outlives its rules'
   await other.stop()
 }, 180_000)
 
+test('a volume goes by a schedule of its own in the place of its class’s, and by the class again', async () => {
+  const own = {
+    ...{ volumeIds: [ids['volume']], isOwn: true, snapshotRule: 'FREQ=HOURLY;BYMINUTE=20', timeZone: 'UTC' },
+    ...{ keepLast: 1, hourly: null, daily: null, weekly: null, monthly: null, yearly: null },
+  }
+  const refused = (more: object) => broken('schedule-volumes', { ...own, ...more })
+  expect(await refused({ keepLast: null })).toEqual(['retention'])
+  expect(await refused({ snapshotRule: 'FREQ=MINUTELY;INTERVAL=0' })).toEqual(['schedule'])
+  expect(await refused({ quietFrom: 3, quietTo: 3 })).toContain('quiet')
+  expect(await refused({ isOwn: false })).toEqual(['other'])
+  expect(await refused({ volumeIds: [ids['bittern']] })).toContain('volumes')
+  const change = await done('schedule-volumes', own)
+  expect(change.plan.checks.find(({ rule }) => rule === 'class-promises')?.why).toContain('register-data-01')
+  expect(await refused({})).toEqual(['other'])
+  const scheduled = async () =>
+    (await snapshots()).filter(({ dueAt, heldReason }) => dueAt !== null && heldReason === null)
+  for (let hour = 0; hour < 3; hour += 1) {
+    const before = Math.max(...(await scheduled()).map(each => Date.parse(each.dueAt ?? '')))
+    bench.fleet.clock.step(3600)
+    await bench.until(
+      async () => Math.max(...(await scheduled()).map(each => Date.parse(each.dueAt ?? ''))) > before,
+      `its own moment ${hour}`,
+    )
+  }
+  await bench.until(async () => (await scheduled()).length === 1, 'the retention of its own')
+  const [last] = await scheduled()
+  expect([Date.parse(last?.dueAt ?? '') % 3_600_000, last?.reason]).toEqual([20 * 60_000, 'its own schedule'])
+  await done('schedule-volumes', { ...own, isOwn: false })
+  bench.fleet.clock.step(3600)
+  await bench.until(
+    async () => (await scheduled()).some(each => Date.parse(each.dueAt ?? '') % 3_600_000 === 0),
+    'a moment of the class',
+  )
+}, 120_000)
+
 test('a class that would break promises says of which volumes, and what is removed promises nothing', async () => {
   const three = { ...blank, classId: ids['class'], lossesSurvived: 3 }
   const draft = await bench.drafted('define-class', three)

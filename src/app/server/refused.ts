@@ -1,14 +1,15 @@
 import { randomUUID } from 'node:crypto'
 import { refusalOf, WendrelError } from '@/core/errors'
+import { toJson } from '@/core/input'
 import { isDatabaseAway } from '@/records'
 import { AccessRefused, WrongMethod } from './errors'
 
 /** JSON in which bytes are decimal text. */
 export const json = (value: unknown, status = 200, headers: Readonly<Record<string, string>> = {}) =>
-  new Response(
-    JSON.stringify(value, (_, each: unknown) => (typeof each === 'bigint' ? `${each}` : each)),
-    { status, headers: { 'Content-Type': 'application/json', 'Cache-Control': 'no-store', ...headers } },
-  )
+  new Response(toJson(value), {
+    status,
+    headers: { 'Content-Type': 'application/json', 'Cache-Control': 'no-store', ...headers },
+  })
 
 const statusByCode: Readonly<Record<string, number>> = {
   'review.share-changed': 409,

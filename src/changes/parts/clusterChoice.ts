@@ -1,3 +1,4 @@
+import { group } from 'd3-array'
 import { layBanks, suggestedRole, type Bank, type DriveRole, type LaidBanks, type SuggestedRole } from '@/core/clusters'
 import { byId, intakeState, suffixOf, type Drive, type Estate, type Node } from '@/core/estate'
 import type { PlanCheck } from '@/core/plan'
@@ -82,7 +83,8 @@ const suffixes = (drives: readonly Drive[]) => drives.map(drive => suffixOf(driv
 
 /** That the chosen drives are there, free, clean, and none is one that a node starts from. */
 export function cleanDriveChecks(choice: ClusterChoice, wanted: number): PlanCheck[] {
-  const of = (state: ReturnType<typeof intakeState>) => choice.drives.filter(drive => intakeState(drive) === state)
+  const byState = group(choice.drives, intakeState)
+  const of = (state: ReturnType<typeof intakeState>) => byState.get(state) ?? []
   const [boot, foreign, failed, failing] = [of('boot'), of('foreign'), of('failed'), of('failing')]
   const taken = [...of('in use'), ...of('spare')]
   const hurt = [...failed, ...failing]

@@ -1,6 +1,6 @@
 import type { Estate, Node } from '@/core/estate'
 import { clockToleranceSeconds } from '@/core/findings'
-import { pathMatrix, storagePort, type PathCell } from '@/core/network'
+import { failingPaths, storagePort, type PathCell } from '@/core/network'
 import type { PlanCheck } from '@/core/plan'
 import { advise, must, rule } from './checks'
 
@@ -62,16 +62,15 @@ const nameIn = (nodes: readonly Node[]) => (id: string) => nodes.find(node => no
 
 /** That every node reaches every other with full frames, as it was last probed. */
 function pathsCheck(estate: Estate, systemId: string, nodes: readonly Node[]): PlanCheck {
-  const ids = new Set(nodes.map(node => node.id))
   const nodeName = nameIn(nodes)
   const probe = estate.pathProbes.find(each => each.systemId === systemId)
   const { nodePorts, switches, switchPorts } = estate
-  const paths =
-    probe === undefined ? [] : pathMatrix(nodes, { ports: nodePorts, switches, switchPorts, nodeName }, probe)
-  const cells = paths.filter(cell => ids.has(cell.fromNodeId) && ids.has(cell.toNodeId))
-  const failing = cells.filter(cell => cell.verdict !== 'passes')
+  const { failing, probed } =
+    probe === undefined
+      ? { failing: [], probed: 0 }
+      : failingPaths(nodes, { ports: nodePorts, switches, switchPorts, nodeName }, probe)
   const [first] = failing
-  const isWhole = cells.length === nodes.length * (nodes.length - 1)
+  const isWhole = probed === nodes.length * (nodes.length - 1)
   const more = failing.length > 1 ? `, and ${failing.length - 1} more pairs fail` : ''
   return must(
     'paths',

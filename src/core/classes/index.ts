@@ -19,3 +19,4 @@ export {
 } from './rankPools'
 export { snapshotNeed } from './snapshotNeed'
 export { placeTogether, type PlacedTogether, type Wanted } from './placeTogether'
+export { scheduleOf, type SnapshotSchedule } from './scheduleOf'

@@ -1,4 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts'
+import { scheduleProperties } from './scheduleSchemas'
 import {
   bytesSchema,
   idSchema,
@@ -59,22 +60,6 @@ export const consistencyGroupSchema = object({
   revision,
 })
 
-const retentionSchema = {
-  type: 'object',
-  additionalProperties: false,
-  properties: Object.fromEntries(
-    (['keepLast', 'hourly', 'daily', 'weekly', 'monthly', 'yearly'] as const).map(rule => [
-      rule,
-      { type: 'integer', minimum: 0, maximum: 1000 },
-    ]),
-  ) as Readonly<
-    Record<
-      'keepLast' | 'hourly' | 'daily' | 'weekly' | 'monthly' | 'yearly',
-      { readonly type: 'integer'; readonly minimum: 0; readonly maximum: 1000 }
-    >
-  >,
-} as const
-
 /** A named set of promises. What is null is not promised. */
 export const serviceClassSchema = object({
   id: idSchema,
@@ -86,20 +71,7 @@ export const serviceClassSchema = object({
   latencyMilliseconds: { type: ['number', 'null'], minimum: 0.05, maximum: 10_000 },
   /** Of what a pool can give, what stays free. */
   headroomRatio: { type: ['number', 'null'], minimum: 0, maximum: 0.9 },
-  /** RRULE of RFC 5545 by which snapshots are taken. */
-  snapshotRule: nullableText,
-  timeZone: { type: 'string', maxLength: 60 },
-  retention: retentionSchema,
-  /** Local hours in which no snapshot is taken by the rule; over midnight where the first is the later. */
-  quietHours: {
-    oneOf: [
-      { type: 'null' },
-      object({
-        from: { type: 'number', minimum: 0, maximum: 24 },
-        to: { type: 'number', minimum: 0, maximum: 24 },
-      }),
-    ],
-  },
+  ...scheduleProperties,
   /** Days in which a removed volume can be brought back; null goes by the estate's setting. */
   holdingDays: { type: ['integer', 'null'], minimum: 1, maximum: 365 },
   revision,

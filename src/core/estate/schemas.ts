@@ -1,4 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts'
+import { ownScheduleSchema } from './scheduleSchemas'
 import { poolSchemeSchema } from './schemeSchemas'
 
 /** Bytes travel as decimal text, since a JSON number loses bits above 2^53; in the model they are `bigint`. */
@@ -176,6 +177,8 @@ export const volumeSchema = object({
   consistencyGroupId: nullableId,
   /** What is promised of it; null for a volume under no class. */
   classId: nullableId,
+  /** By what snapshots are taken of it in the place of its class's schedule. */
+  ownSchedule: ownScheduleSchema,
   /** What it serves, as people call it; null where nobody has said. */
   application: nullableText,
   /** It is copied from and never written. */

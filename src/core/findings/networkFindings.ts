@@ -1,7 +1,7 @@
 import { setStorageNetworkIntent, setSwitchPortIntent } from '../intents'
 import { mending } from './mending'
 import { byId, type Estate, type Node } from '../estate'
-import { nameTrouble, pathMatrix, storagePort, type PathCell } from '../network'
+import { failingPaths, nameTrouble, storagePort, type PathCell } from '../network'
 import { countAtStart } from '../units'
 import { found } from './found'
 import type { Finding } from './Finding'
@@ -30,8 +30,7 @@ export function networkFindings(row: Row, nodes: readonly Node[], systemId: stri
     nodeName: (id: string) => byId(nodes, id)?.name ?? '',
   }
   const probe = row.pathProbes.find(each => each.systemId === systemId)
-  const cells = probe === undefined ? [] : pathMatrix(nodes, wiring, probe)
-  const failing = cells.filter(cell => cell.verdict !== 'passes')
+  const { failing, probed } = probe === undefined ? { failing: [], probed: 0 } : failingPaths(nodes, wiring, probe)
   const byHop = new Map<string, PathCell[]>()
   for (const cell of failing)
     if (cell.hop !== undefined) byHop.set(cell.hop.id, [...(byHop.get(cell.hop.id) ?? []), cell])
@@ -45,7 +44,7 @@ export function networkFindings(row: Row, nodes: readonly Node[], systemId: stri
             'paths',
             systemId,
             'now',
-            `${failing.length} of ${cells.length} paths between nodes do not pass full frames`,
+            `${failing.length} of ${probed} paths between nodes do not pass full frames`,
             {
               evidence: `Probed at ${probe?.at ?? ''} with ${probe?.wantedMtu ?? 0} bytes: ${list(
                 failing.map(

@@ -1,9 +1,6 @@
 import { idOrBlankSchema, idSchema } from '../estate'
 import type { IntentKind, IntentOf } from './IntentKind'
-
-const count = { type: ['integer', 'null'], minimum: 0, maximum: 1000 } as const
-
-const hour = { type: ['number', 'null'], minimum: 0, maximum: 24 } as const
+import { number, scheduleFields, scheduleProperties, scheduleRequired } from './schedules'
 
 const defineClassSchema = {
   type: 'object',
@@ -14,14 +11,7 @@ const defineClassSchema = {
     'media',
     'latencyMilliseconds',
     'headroomPercent',
-    'snapshotRule',
-    'timeZone',
-    'keepLast',
-    'hourly',
-    'daily',
-    'weekly',
-    'monthly',
-    'yearly',
+    ...scheduleRequired,
     'holdingDays',
   ],
   additionalProperties: false,
@@ -32,24 +22,11 @@ const defineClassSchema = {
     media: { enum: ['any', 'SSD', 'HDD'] },
     latencyMilliseconds: { type: ['integer', 'null'], minimum: 1, maximum: 10_000 },
     headroomPercent: { type: ['integer', 'null'], minimum: 0, maximum: 90 },
-    snapshotRule: { type: 'string', maxLength: 400 },
-    timeZone: { type: 'string', maxLength: 60 },
-    keepLast: count,
-    hourly: count,
-    daily: count,
-    weekly: count,
-    monthly: count,
-    yearly: count,
+    ...scheduleProperties,
     holdingDays: { type: ['integer', 'null'], minimum: 1, maximum: 365 },
-    /** Hours of the day in its zone, over midnight where the first is the later. */
-    quietFrom: hour,
-    quietTo: hour,
   },
 } as const
 export type DefineClassIntent = IntentOf<typeof defineClassSchema>
-
-const number = (field: string, label: string, isBeside = false) =>
-  ({ field, label, as: 'number or none', ...(isBeside ? { isBeside } : {}) }) as const
 
 export const defineClassIntent = {
   kind: 'define-class',
@@ -73,21 +50,7 @@ export const defineClassIntent = {
       },
       { ...number('latencyMilliseconds', '95 of 100 minutes within, ms') },
       number('headroomPercent', 'Of the pool stays free, %', true),
-      {
-        field: 'snapshotRule',
-        label: 'Snapshots by',
-        hint: 'A rule of RFC 5545: FREQ=HOURLY, or FREQ=DAILY;BYHOUR=6,18. Empty takes none.',
-        as: 'identifier',
-      },
-      { field: 'timeZone', label: 'In the time zone', hint: 'Such as Europe/Lisbon.', as: 'text' },
-      number('quietFrom', 'None from the hour of'),
-      number('quietTo', 'to', true),
-      number('keepLast', 'Keep the last'),
-      number('hourly', 'hourly', true),
-      number('daily', 'daily', true),
-      number('weekly', 'weekly'),
-      number('monthly', 'monthly', true),
-      number('yearly', 'yearly', true),
+      ...scheduleFields(),
       number('holdingDays', 'Removed volumes can be brought back for, days'),
     ],
   },
@@ -110,6 +73,44 @@ export const removeClassIntent = {
   offer: { words: 'Remove', when: {} },
   form: { lead: 'Volumes under it are promised nothing afterwards.', fields: [] },
   intentSchema: removeClassSchema,
+} as const satisfies IntentKind
+
+const scheduleVolumesSchema = {
+  type: 'object',
+  required: ['volumeIds', 'isOwn', ...scheduleRequired],
+  additionalProperties: false,
+  properties: {
+    volumeIds: { type: 'array', maxItems: 1000, uniqueItems: true, items: idSchema },
+    /** Whether they have one of their own; else they go by their classes. */
+    isOwn: { type: 'boolean' },
+    ...scheduleProperties,
+  },
+} as const
+export type ScheduleVolumesIntent = IntentOf<typeof scheduleVolumesSchema>
+
+export const scheduleVolumesIntent = {
+  kind: 'schedule-volumes',
+  title: 'Schedule snapshots of volumes',
+  verb: 'Set it',
+  place: '/provision',
+  begins: '/provision',
+  start: { isOwn: true },
+  form: {
+    lead: 'In the place of what their classes say.',
+    fields: [
+      {
+        field: 'isOwn',
+        label: 'Snapshots',
+        as: 'side by side',
+        options: [
+          { value: true, words: 'by a schedule of their own' },
+          { value: false, words: 'by their class' },
+        ],
+      },
+      ...scheduleFields({ field: 'isOwn', is: 'true' }),
+    ],
+  },
+  intentSchema: scheduleVolumesSchema,
 } as const satisfies IntentKind
 
 const setVolumeClassSchema = {
@@ -145,4 +146,9 @@ export const setVolumeClassIntent = {
 } as const satisfies IntentKind
 
 /** Sets of promises, and what stands under them. */
-export const classIntents: readonly IntentKind[] = [defineClassIntent, removeClassIntent, setVolumeClassIntent]
+export const classIntents: readonly IntentKind[] = [
+  defineClassIntent,
+  removeClassIntent,
+  scheduleVolumesIntent,
+  setVolumeClassIntent,
+]

@@ -94,6 +94,37 @@ export const moveVolumeIntent = {
   intentSchema: moveVolumeSchema,
 } as const satisfies IntentKind
 
+const convertVolumeSchema = {
+  type: 'object',
+  required: ['volumeId', 'isThin'],
+  additionalProperties: false,
+  properties: { volumeId: idOrBlankSchema, isThin: { type: 'boolean' } },
+} as const
+export type ConvertVolumeIntent = IntentOf<typeof convertVolumeSchema>
+
+export const convertVolumeIntent = {
+  kind: 'convert-volume',
+  title: 'Make a volume thin or thick',
+  verb: 'Convert it',
+  place: '/provision?sel={volumeId}',
+  offer: { words: 'Convert', when: { state: 'in use', isClone: false }, isRare: true },
+  form: {
+    lead: 'Its hosts read and write it meanwhile, and notice nothing.',
+    fields: [
+      {
+        field: 'isThin',
+        label: 'Takes from its pool',
+        as: 'side by side',
+        options: [
+          { value: true, words: 'what is written of it' },
+          { value: false, words: 'all of its size' },
+        ],
+      },
+    ],
+  },
+  intentSchema: convertVolumeSchema,
+} as const satisfies IntentKind
+
 const limitVolumeSchema = {
   type: 'object',
   required: ['volumeId', 'mostRequests', 'mostThroughput'],
@@ -216,6 +247,7 @@ export const volumeIntents: readonly IntentKind[] = [
   expandVolumeIntent,
   renameVolumeIntent,
   moveVolumeIntent,
+  convertVolumeIntent,
   limitVolumeIntent,
   ...labelIntents,
   removeVolumeIntent,

@@ -12,7 +12,7 @@ export {
   type TakenName,
 } from './takeOver'
 export { nameTrouble } from './nameTrouble'
-export { pathMatrix, storagePort, type PathCell } from './pathMatrix'
+export { failingPaths, pathMatrix, storagePort, type PathCell } from './pathMatrix'
 export { whyBarred, wrongNetwork } from './reachable'
 export { modifyScript } from './ldif'
 export {

@@ -4,6 +4,7 @@ import {
   inOneSubnet,
   nameTrouble,
   pathBetween,
+  failingPaths,
   pathMatrix,
   readAddress,
   readPath,
@@ -109,6 +110,31 @@ test('the matrix reads every pair, and leaves out nodes whose storage network is
     [nodes[0]?.id, nodes[1]?.id, 'godwit-2 port 1'],
     [nodes[1]?.id, nodes[0]?.id, 'godwit-2 port 1'],
   ])
+})
+
+test('what fails among some nodes is what the matrix says of them, whether a probe is whole, lacks pairs or has some twice', () => {
+  const ports = [1, 2, 3].map(each => sampleNodePort(each, each === 2 ? { mtu: 1500 } : {}))
+  const own = wiring({ ports })
+  const all = nodes.flatMap(from => nodes.filter(to => to !== from).map(to => [from.id, to.id] as const))
+  fc.assert(
+    fc.property(
+      fc.subarray(nodes),
+      fc.array(fc.record({ pair: fc.constantFrom(...all), mtu: fc.constantFrom(9000, 1500, null) }), { maxLength: 12 }),
+      fc.boolean(),
+      (some, more, isWhole) => {
+        const asked = isWhole ? all.map((pair, index) => ({ pair, mtu: more[index % 5]?.mtu ?? 9000 })) : more
+        const answers = asked.map(({ pair: [fromNodeId, toNodeId], mtu }) => ({
+          ...{ fromNodeId, toNodeId, passedMtu: mtu, why: null },
+        }))
+        const probe = { systemId: sampleId(1), at, wantedMtu: 9000, answers }
+        const cells = pathMatrix(some, own, probe)
+        expect(failingPaths(some, own, probe)).toEqual({
+          failing: cells.filter(({ verdict }) => verdict !== 'passes'),
+          probed: cells.length,
+        })
+      },
+    ),
+  )
 })
 
 test.each([

@@ -16,14 +16,57 @@ export function pathMatrix(nodes: readonly Node[], wiring: Wiring, probe: PathPr
   const portOf = new Map(nodes.map(node => [node.id, storagePort(wiring.ports, node.id)]))
   // Of thousands of paths most pass, and all that do are told alike.
   const passing = readPath(undefined, null, probe.wantedMtu, { passedMtu: probe.wantedMtu, why: null })
-  return probe.answers.flatMap(({ fromNodeId, toNodeId, passedMtu, why }) => {
+  const { verdict, hop, words, remedy } = passing
+  const cells: PathCell[] = []
+  for (const { fromNodeId, toNodeId, passedMtu, why } of probe.answers) {
     const from = portOf.get(fromNodeId)
     const to = portOf.get(toNodeId)
-    if (from === undefined || to === undefined) return []
-    if (passedMtu !== null && passedMtu >= probe.wantedMtu) return [{ fromNodeId, toNodeId, ...passing }]
+    if (from === undefined || to === undefined) continue
+    if (passedMtu !== null && passedMtu >= probe.wantedMtu) {
+      cells.push({ fromNodeId, toNodeId, verdict, hop, words, remedy })
+      continue
+    }
     const hops = pathBetween(wiring, from, to)
-    return [
-      { fromNodeId, toNodeId, ...readPath(hops, from.storage?.vlan ?? null, probe.wantedMtu, { passedMtu, why }) },
-    ]
-  })
+    const reading = readPath(hops, from.storage?.vlan ?? null, probe.wantedMtu, { passedMtu, why })
+    cells.push({ fromNodeId, toNodeId, ...reading })
+  }
+  return cells
+}
+
+/** What a probe says of itself, whichever nodes are asked for: seen once, since thousands of its answers are alike. */
+interface Seen {
+  readonly nodeIds: ReadonlySet<string>
+  /** Whether every pair of its nodes has an answer, once. */
+  readonly isWhole: boolean
+  readonly failing: PathProbe['answers']
+}
+const seenBefore = new WeakMap<PathProbe, Seen>()
+
+function see(probe: PathProbe): Seen {
+  const known = seenBefore.get(probe)
+  if (known !== undefined) return known
+  const { answers, wantedMtu } = probe
+  const nodeIds = new Set(answers.flatMap(({ fromNodeId, toNodeId }) => [fromNodeId, toNodeId]))
+  const pairs = new Set(answers.map(({ fromNodeId, toNodeId }) => `${fromNodeId} ${toNodeId}`))
+  const isWhole = pairs.size === answers.length && answers.length === nodeIds.size * (nodeIds.size - 1)
+  const failing = answers.filter(({ passedMtu }) => passedMtu === null || passedMtu < wantedMtu)
+  const seen = { nodeIds, isWhole, failing }
+  seenBefore.set(probe, seen)
+  return seen
+}
+
+/** The paths between some nodes that do not pass whole packets, and of how many paths between them the probe says anything. */
+export function failingPaths(
+  nodes: readonly Node[],
+  wiring: Wiring,
+  probe: PathProbe,
+): { readonly failing: readonly PathCell[]; readonly probed: number } {
+  const { nodeIds, isWhole, failing } = see(probe)
+  const withPort = nodes.filter(({ id }) => nodeIds.has(id) && storagePort(wiring.ports, id) !== undefined)
+  const ids = new Set(withPort.map(({ id }) => id))
+  const isAmong = ({ fromNodeId, toNodeId }: PathProbe['answers'][number]) => ids.has(fromNodeId) && ids.has(toNodeId)
+  return {
+    failing: pathMatrix(withPort, wiring, { ...probe, answers: failing.filter(isAmong) }),
+    probed: isWhole ? ids.size * Math.max(0, ids.size - 1) : probe.answers.filter(isAmong).length,
+  }
 }

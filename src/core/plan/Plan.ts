@@ -55,8 +55,6 @@ export interface ClusterSketch {
     readonly cacheDriveId: string
     readonly capacityDriveIds: readonly string[]
   }[]
-  /** Why a drive has the role that is suggested for it. */
-  readonly roles: Readonly<Record<string, { readonly role: 'cache' | 'capacity'; readonly why: string }>>
   readonly domains: readonly { readonly name: string; readonly rawBytes: string; readonly strandedBytes: string }[]
   readonly lacking: { readonly bytes: string; readonly domainNames: readonly string[] } | null
   readonly tolerance: { readonly readable: number; readonly writable: number; readonly domainWords: string }

@@ -1,7 +1,7 @@
 import { sampleClass, sampleId, sampleSnapshot, sampleVolume } from '../estate/testing/samples'
 import { judged, mayGo, snapshotName, spaceOf } from '.'
 
-const around = (more: object = {}) => ({ serviceClass: sampleClass(), volumes: [], mappings: [], ...more })
+const around = (more: object = {}) => ({ schedule: sampleClass(), volumes: [], mappings: [], ...more })
 const mapping = {
   id: sampleId(7),
   systemId: sampleId(1),
@@ -42,10 +42,10 @@ test('only what nothing needs may go: nothing that somebody took, holds, or that
     sampleSnapshot(8),
   ]
   expect(mayGo(judged(all, around()), sampleClass()).map(({ name }) => name)).toEqual(['photos-01.2'])
-  expect(mayGo(judged(all, around({ serviceClass: undefined })), undefined)).toEqual([])
+  expect(mayGo(judged(all, around({ schedule: undefined })), undefined)).toEqual([])
   // A class that keeps nothing by a rule removes nothing: what it keeps has not been said.
   const none = sampleClass({ retention: {} })
-  expect(mayGo(judged(all, around({ serviceClass: none })), none)).toEqual([])
+  expect(mayGo(judged(all, around({ schedule: none })), none)).toEqual([])
 })
 
 test('what a system says that cannot be is not counted', () => {

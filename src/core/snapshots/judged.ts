@@ -13,7 +13,8 @@ export interface Judged {
 }
 
 interface Around {
-  readonly serviceClass: Pick<ServiceClass, 'retention' | 'timeZone'> | undefined
+  /** By which the volume goes: its own, or that of its class. */
+  readonly schedule: Pick<ServiceClass, 'retention' | 'timeZone'> | undefined
   readonly volumes: readonly Volume[]
   readonly mappings: readonly Mapping[]
 }
@@ -22,14 +23,14 @@ interface Around {
  * What needs each snapshot of a volume. The retention judges what the schedule has taken; what somebody took stays until somebody
  * removes it. One that is on its way out is judged as if it were gone.
  */
-export function judged(snapshots: readonly Snapshot[], { serviceClass, volumes, mappings }: Around): Judged[] {
+export function judged(snapshots: readonly Snapshot[], { schedule, volumes, mappings }: Around): Judged[] {
   const taken = snapshots.flatMap(snapshot =>
     snapshot.takenAt === null || snapshot.dueAt === null || snapshot.goesAt !== null || snapshot.state !== 'consistent'
       ? []
       : [{ id: snapshot.id, takenAt: new Date(snapshot.takenAt) }],
   )
   const rules = new Map(
-    keptSnapshots(taken, serviceClass?.retention ?? {}, serviceClass?.timeZone ?? 'UTC').map(each => [
+    keptSnapshots(taken, schedule?.retention ?? {}, schedule?.timeZone ?? 'UTC').map(each => [
       each.snapshot.id,
       each.rules,
     ]),
@@ -43,8 +44,8 @@ export function judged(snapshots: readonly Snapshot[], { serviceClass, volumes, 
 }
 
 /** Snapshots of the schedule that nothing needs: no rule, hold, clone or host. */
-export const mayGo = (all: readonly Judged[], serviceClass: Around['serviceClass']): Snapshot[] =>
-  serviceClass === undefined || Object.values(serviceClass.retention).every(count => (count ?? 0) === 0)
+export const mayGo = (all: readonly Judged[], schedule: Around['schedule']): Snapshot[] =>
+  schedule === undefined || Object.values(schedule.retention).every(count => (count ?? 0) === 0)
     ? []
     : all
         .filter(

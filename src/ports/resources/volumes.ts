@@ -13,6 +13,7 @@ export interface VolumeSeen {
   readonly name: string
   readonly naa: string
   readonly sizeBytes: bigint
+  readonly isThin: boolean
   readonly isReady: boolean
   /** From which it comes now; one that is on its way comes from its old one. */
   readonly poolLocator: string
@@ -30,6 +31,11 @@ export interface Volumes {
   readonly at: (locator: string) => Promise<VolumeSeen | undefined>
   /** @throws {OtherObject} where another volume stands there than the one that is expected */
   readonly enlarge: (locator: string, expectedNaa: string, sizeBytes: bigint) => Promise<Made>
+  /**
+   * Has it take all of its size at once, or only what is written of it; hosts go on.
+   * @throws {OtherObject} where another volume stands there than the one that is expected
+   */
+  readonly convert: (locator: string, expectedNaa: string, isThin: boolean) => Promise<Made>
   /**
    * Moves it with its snapshots to another pool, while hosts go on. Systems that take no rate move at their own.
    * @param ratePercent of the drives' rate that the move may take

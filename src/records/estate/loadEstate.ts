@@ -18,6 +18,7 @@ import { objects } from '../objects'
 import { settings } from '../settings'
 import { probeById } from './probes'
 import { rowRecords } from './rowRecords'
+import { unchanged } from './unchanged'
 
 /** Few in any estate, and given to every plan. */
 const always: ReadonlySet<KindName> = new Set([
@@ -97,9 +98,23 @@ async function wanted<Name extends KindName>(
     .filter(want => want.kind === name)
     .flatMap(want => condition(want, types.get(want.field) === 'uuid'))
   const limit = mostOfAKind[name]
+  const whole = wholeSystem(name, needs)
+  if (whole !== undefined) return unchanged(scope, name, whole)
   return any.length === 0
     ? []
     : objects(scope, name, { and: { [Op.or]: any }, ...(limit === undefined ? {} : { limit }) })
+}
+
+/** Of which there are thousands, and of which drafts look at all of a system's. */
+const many: ReadonlySet<KindName> = new Set(['drives'])
+
+/** The one system all of whose objects of a kind are wanted, and nothing else of them. */
+function wholeSystem(name: KindName, needs: EstateNeeds): string | undefined {
+  const [want, ...others] = many.has(name) ? needs.filter(each => each.kind === name) : []
+  const [systemId = ''] = want?.values ?? []
+  return want?.field === 'systemId' && want.values.length === 1 && others.length === 0 && isUuid(systemId)
+    ? systemId
+    : undefined
 }
 
 /** Nothing where no value could be some object's: what a draft has not named yet, or names wrongly, is nobody's. */

@@ -1,4 +1,4 @@
-import type { ServiceClass } from '@/core/estate'
+import type { ServiceClass, Volume } from '@/core/estate'
 import { v7 as uuid } from 'uuid'
 import { row, run, type Scope } from '../database'
 import { inside } from '../model'
@@ -61,6 +61,15 @@ export async function setImage(scope: Scope, volumeId: string, isImage: boolean)
 /** Keeps a pool for the volumes of one application; null gives it to all. */
 export async function keepPool(scope: Scope, poolId: string, keptFor: string | null): Promise<void> {
   await modelOf(scope.database, 'pools').update({ keptFor }, { where: { id: poolId }, ...inside(scope) })
+}
+
+/** Gives volumes a schedule of their own; null has them go by their classes. */
+export async function setSchedule(
+  scope: Scope,
+  volumeIds: readonly string[],
+  ownSchedule: Volume['ownSchedule'],
+): Promise<void> {
+  await modelOf(scope.database, 'volumes').update({ ownSchedule }, { where: { id: [...volumeIds] }, ...inside(scope) })
 }
 
 /** Puts volumes under a class, or under none. */

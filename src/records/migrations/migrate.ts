@@ -30,6 +30,8 @@ import { sql as signIn } from './0025-sign-in.sql'
 import { sql as reviews } from './0026-reviews.sql'
 import { sql as plans } from './0027-plans.sql'
 import { sql as connectionTests } from './0028-connection-tests.sql'
+import { sql as ownSchedules } from './0029-own-schedules.sql'
+import { sql as tellingOfChanges } from './0030-telling-of-changes.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -60,6 +62,8 @@ const steps = [
   { name: '0026-reviews', sql: reviews },
   { name: '0027-plans', sql: plans },
   { name: '0028-connection-tests', sql: connectionTests },
+  { name: '0029-own-schedules', sql: ownSchedules },
+  { name: '0030-telling-of-changes', sql: tellingOfChanges },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

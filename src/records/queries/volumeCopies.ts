@@ -1,4 +1,4 @@
-import type { ServiceClass } from '@/core/estate'
+import type { SnapshotSchedule } from '@/core/classes'
 import { judged } from '@/core/snapshots'
 import type { VolumeCopies } from '@/core/views'
 import type { Scope } from '../database'
@@ -8,14 +8,14 @@ import { objects } from '../objects'
 export async function volumeCopies(
   scope: Scope,
   volumeId: string,
-  serviceClass: ServiceClass | null,
+  schedule: SnapshotSchedule | undefined,
 ): Promise<VolumeCopies> {
   const snapshots = await objects(scope, 'snapshots', { where: { volumeId }, order: [['takenAt', 'ASC']] })
   const ids = snapshots.map(({ id }) => id)
   const clones = await objects(scope, 'volumes', { where: { cloneOfId: ids } })
   const mappings = await objects(scope, 'mappings', { where: { snapshotId: ids } })
   return {
-    snapshots: judged(snapshots, { serviceClass: serviceClass ?? undefined, volumes: clones, mappings }),
+    snapshots: judged(snapshots, { schedule, volumes: clones, mappings }),
     clones,
   }
 }

@@ -91,6 +91,31 @@ export function enlargeVolume(
   return task
 }
 
+/** Has a volume take all of its size at once, or only what is written of it. @returns the task that zeroes what it did not have yet */
+export function convertVolume(
+  array: SimulatedArray,
+  id: string,
+  isThin: boolean,
+  description: string,
+): TaskEntity | undefined {
+  const volume = array.one('volumes', id)
+  const refuse = (why: string, remedy: string) => conflict(`${volume.name} was not converted.`, why, remedy)
+  if (volume.isThin === isThin) return undefined
+  if (volume.cloneOf !== undefined) throw refuse('It shares with the snapshot that it was made of.', 'Split it first.')
+  const converted = { ...volume, isThin }
+  if (isThin) {
+    array.store.commit([array.entry('volumes', converted)])
+    return undefined
+  }
+  const pool = array.one('pools', volume.poolId)
+  const addedBytes = BigInt(volume.sizeBytes) - array.writtenBytes(volume)
+  if (addedBytes > array.poolDataBytes(pool) - poolWrittenBytes(array, pool.id))
+    throw refuse(`Pool ${pool.name} has too little left.`, 'Make room first, or leave it thin.')
+  const task = zeroing(array, volume, Number(addedBytes), { description })
+  array.store.commit([array.entry('volumes', converted), array.entry('tasks', task)])
+  return task
+}
+
 export function renameVolume(array: SimulatedArray, id: string, name: string): void {
   if (array.all('volumes').some(volume => volume.name === name && volume.id !== id))
     throw conflict('The volume was not renamed.', `A volume named ${name} exists.`, 'Choose another name.')

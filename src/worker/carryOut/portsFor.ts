@@ -28,6 +28,7 @@ import {
   setClass,
   setHostSignIn,
   setImage,
+  setSchedule,
   signException,
   withdrawException,
 } from '@/records/inventory'
@@ -107,6 +108,7 @@ const recordsOf = (world: World): Omit<ChangePorts['records'], 'readDirectory'> 
     dropClass: id => dropClass(scope, id),
     setClass: (ids, classId) => setClass(scope, ids, classId),
     setApplication: (ids, application) => setApplication(scope, ids, application),
+    setSchedule: (ids, schedule) => setSchedule(scope, ids, schedule),
     setImage: (id, isImage) => setImage(scope, id, isImage),
     keepPool: (id, keptFor) => keepPool(scope, id, keptFor),
     keepOwn: (name, kept, id, key, secretId) => keepOwn(scope, name, kept, id, key, secretId),

@@ -1,11 +1,21 @@
-import { latestDueOf } from '@/core/classes'
+import { latestDueOf, scheduleOf, type SnapshotSchedule } from '@/core/classes'
 import type { ServiceClass, Snapshot, Volume } from '@/core/estate'
 import { smeared } from '@/core/schedule'
 import { judged, mayGo, momentWord, snapshotName } from '@/core/snapshots'
 import { RequestRefused } from '@/ports'
 import { inTransaction } from '@/records'
 import { audit } from '@/records/audit'
-import { estateNow, gone, idAt, noteSnapshots, snapshotsPast, volumesDue, volumesUnder } from '@/records/inventory'
+import {
+  estateNow,
+  gone,
+  idAt,
+  noteSnapshots,
+  ownSchedules,
+  type Scheduled,
+  snapshotsPast,
+  volumesDue,
+  volumesUnder,
+} from '@/records/inventory'
 import { objects } from '@/records/objects'
 import { collectSystem } from '../collect/collectSystem'
 import type { World } from '../World'
@@ -19,17 +29,28 @@ const mostJudged = 64
 /** So long nobody looks again whether a moment has become due of further volumes (milliseconds of the wall's time). */
 const takenMilliseconds = 20_000
 
+/** A schedule with those who go by it. */
+interface Source {
+  readonly key: string
+  readonly of: Scheduled
+  readonly schedule: SnapshotSchedule
+  /** Another one once what it says has changed. */
+  readonly revision: number
+  /** Why snapshots are taken by it. */
+  readonly reason: string
+}
+
 /**
- * Keeps the schedules of one system: takes the snapshots of its volumes that have come due by their classes, and removes those that
- * nothing needs any more or whose time in holding is over. A moment that was missed is not made up for: the latest that is due is
- * taken. What a process has begun when it dies bears the name of its moment, by which the next one knows it.
+ * Keeps the schedules of one system: takes the snapshots of its volumes that have come due by their classes or by schedules of their
+ * own, and removes those that nothing needs any more or whose time in holding is over. A moment that was missed is not made up for: the
+ * latest that is due is taken. What a process has begun when it dies bears the name of its moment, by which the next one knows it.
  */
 export class Schedules {
-  /** Moments of which nothing was left to take, by class, and when that was seen: volumes may come under the class after it. */
+  /** Moments of which nothing was left to take, by schedule, and when that was seen: volumes may come under it after that. */
   readonly #taken = new Map<string, { readonly moment: string; readonly seenAt: number }>()
   /** Volumes whose snapshots are to be judged by their retention. */
   readonly #judge = new Set<string>()
-  /** Classes as they were when their volumes were judged last. */
+  /** Schedules as they were when their volumes were judged last. */
   readonly #judged = new Map<string, number>()
 
   constructor(
@@ -43,33 +64,40 @@ export class Schedules {
     const now = await estateNow(scope)
     await remove(world, systemId, await snapshotsPast(scope, systemId, now, mostAtOnce), 'Its time in holding is over.')
     const classes = await objects(scope, 'serviceClasses')
-    for (const serviceClass of classes) {
-      await this.#takeDue(serviceClass, now)
-      // All are judged once when a worker begins, and when what the class keeps has changed; else those of which one was taken.
-      if (this.#judged.get(serviceClass.id) === serviceClass.revision) continue
-      for (const { id } of await volumesUnder(scope, systemId, serviceClass.id)) this.#judge.add(id)
-      this.#judged.set(serviceClass.id, serviceClass.revision)
+    const sources = [...classes.map(ofClass), ...(await ownSchedules(scope, systemId)).map(ofItsOwn)]
+    for (const source of sources) {
+      await this.#takeDue(source, now)
+      // All are judged once when a worker begins, and when what a schedule keeps has changed; else those of which one was taken.
+      if (this.#judged.get(source.key) === source.revision) continue
+      for (const { id } of await volumesUnder(scope, systemId, source.of)) this.#judge.add(id)
+      this.#judged.set(source.key, source.revision)
     }
+    this.#forget(new Set(sources.map(({ key }) => key)))
     if (this.#judge.size > 0) await this.#prune(classes)
   }
 
-  async #takeDue(serviceClass: ServiceClass, now: Date): Promise<void> {
+  /** A schedule that nothing goes by any more is new again when something does. */
+  #forget(known: ReadonlySet<string>): void {
+    for (const map of [this.#taken, this.#judged]) for (const key of map.keys()) if (!known.has(key)) map.delete(key)
+  }
+
+  async #takeDue({ key, of, schedule, revision, reason }: Source, now: Date): Promise<void> {
     const { world, systemId } = this
-    const due = latestDueOf(serviceClass, now)
-    const moment = `${due?.toISOString()} ${serviceClass.revision}`
-    const taken = this.#taken.get(serviceClass.id)
+    const due = latestDueOf(schedule, now)
+    const moment = `${due?.toISOString()} ${revision}`
+    const taken = this.#taken.get(key)
     const isTaken = taken?.moment === moment && Date.now() - taken.seenAt < takenMilliseconds
     if (due === undefined || isTaken) return
     const scope = { database: world.database }
-    const waiting = await volumesDue(scope, systemId, serviceClass.id, due, mostLookedAt)
+    const waiting = await volumesDue(scope, systemId, of, due, mostLookedAt)
     // What is of one group begins together.
     const isBegun = ({ id, consistencyGroupId }: Volume) =>
       smeared(due, consistencyGroupId ?? id, toleranceSeconds) <= now
     const begin = waiting.filter(isBegun).slice(0, mostAtOnce)
-    if (begin.length > 0) await take(world, systemId, begin, due, serviceClass.name)
+    if (begin.length > 0) await take(world, systemId, begin, due, reason)
     for (const { id } of begin) this.#judge.add(id)
     const isOver = now.getTime() > due.getTime() + toleranceSeconds * 1000
-    if (waiting.length === 0 && isOver) this.#taken.set(serviceClass.id, { moment, seenAt: Date.now() })
+    if (waiting.length === 0 && isOver) this.#taken.set(key, { moment, seenAt: Date.now() })
   }
 
   async #prune(classes: readonly ServiceClass[]): Promise<void> {
@@ -82,15 +110,29 @@ export class Schedules {
     const mappings = await objects(scope, 'mappings', { where: { snapshotId: snapshots.map(({ id }) => id) } })
     for (const id of ids) {
       const own = snapshots.filter(({ volumeId }) => volumeId === id)
-      const serviceClass = classes.find(each => each.id === volumes.find(volume => volume.id === id)?.classId)
-      const unneeded = mayGo(judged(own, { serviceClass, volumes: clones, mappings }), serviceClass)
-      const why = `No rule of ${serviceClass?.name ?? 'its class'} needs it any more.`
+      const volume = volumes.find(each => each.id === id)
+      const serviceClass = classes.find(each => each.id === volume?.classId)
+      const schedule = scheduleOf(volume, serviceClass)
+      const unneeded = mayGo(judged(own, { schedule, volumes: clones, mappings }), schedule)
+      const of = volume?.ownSchedule == null ? (serviceClass?.name ?? 'its class') : 'its own schedule'
+      const why = `No rule of ${of} needs it any more.`
       await remove(world, systemId, unneeded.slice(0, mostAtOnce), why)
       // What is pending counts only once it is consistent: until then the one before it stays.
       if (unneeded.length <= mostAtOnce && own.every(({ state }) => state !== 'pending')) this.#judge.delete(id)
     }
   }
 }
+
+const ofClass = (serviceClass: ServiceClass): Source => ({
+  key: serviceClass.id,
+  of: { classId: serviceClass.id },
+  schedule: serviceClass,
+  revision: serviceClass.revision,
+  reason: serviceClass.name,
+})
+const ofItsOwn = (own: NonNullable<Volume['ownSchedule']>): Source => ({
+  ...{ key: JSON.stringify(own), of: { own }, schedule: own, revision: 0, reason: 'its own schedule' },
+})
 
 async function take(world: World, systemId: string, volumes: readonly Volume[], due: Date, reason: string) {
   const scope = { database: world.database }

@@ -151,6 +151,8 @@ async function volumeDraft(
           ...(kind === 'prepare-volume' ? { fileSystem: 'xfs' } : {}),
           // Leaves most of the drives to hosts.
           ...(kind === 'move-volume' ? { ratePercent: 30, ...(pool === undefined ? {} : { poolId: pool }) } : {}),
+          // What it is not yet.
+          ...(kind === 'convert-volume' ? { isThin: !volume.isThin } : {}),
           ...(kind === 'limit-volume' ? limitWords(volume.limits) : {}),
           // There is nothing to choose where only one sees it.
           ...(isOfSeeing !== undefined && seeing.length === 1 ? { [isOfSeeing.field]: seeing[0]?.id } : {}),

@@ -75,7 +75,7 @@ export function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
     claims,
     proof:
       'The system is asked again: all chosen nodes are in it, the pool is ready with exactly the planned banks and space, every restart service is on, all pairs pass full frames, and no finding stands that nobody has signed for.',
-    sketch: clusterSketch(estate, intent.systemId, choice, wish, laid),
+    sketch: clusterSketch(estate, choice, wish, laid),
     suggestions: { name: suggestedName(estate, system) },
   })
 }

@@ -10,12 +10,12 @@ import {
   type ClusterLayout,
   type LayoutWish,
 } from '@/core/clusters'
-import type { Estate, SpreadSchemeText } from '@/core/estate'
+import type { Drive, Estate, SpreadSchemeText } from '@/core/estate'
 import { storagePort } from '@/core/network'
 import type { ClusterSketch } from '@/core/plan'
 import { forecastBefore } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
-import { byNode, suggestedRoles, type ClusterChoice } from '../../parts/clusterChoice'
+import { byNode, type ClusterChoice } from '../../parts/clusterChoice'
 
 const offered: readonly SpreadSchemeText[] = [
   { kind: 'copies', copies: 2 },
@@ -28,7 +28,6 @@ const offered: readonly SpreadSchemeText[] = [
 /** Everything that follows from the chosen drives and the layout. */
 export function clusterSketch(
   estate: Estate,
-  systemId: string,
   choice: ClusterChoice,
   wish: LayoutWish,
   laid: ClusterLayout,
@@ -43,7 +42,6 @@ export function clusterSketch(
       sum: rung.sum.map(each => ({ name: each.name, bytes: `${each.bytes}` })),
     })),
     banks: choice.banks,
-    roles: Object.fromEntries(suggestedRoles(estate, systemId)),
     domains: laid.domains.map(({ name, rawBytes, strandedBytes }) => ({
       name,
       rawBytes: `${rawBytes}`,
@@ -125,10 +123,7 @@ function nodeTable(estate: Estate, choice: ClusterChoice): ClusterSketch['nodes'
         ['Model', node.model ?? 'not stated'],
         ['Firmware', node.firmware ?? 'not stated'],
         ['Cache', `${of('cache').length}`],
-        [
-          'Capacity',
-          `${of('capacity').length} × ${[...new Set(of('capacity').map(drive => formatBytes(drive.capacityBytes, 'decimal')))].join(', ')}`,
-        ],
+        ['Capacity', `${of('capacity').length} × ${sizesOf(of('capacity')).join(', ')}`],
         ['In all', formatBytes(bytes)],
         ['Port', port === undefined ? 'none' : `${port.speedBitsPerSecond / 1e9} Gb/s, MTU ${port.mtu}`],
       ] as const,
@@ -140,6 +135,13 @@ function nodeTable(estate: Estate, choice: ClusterChoice): ClusterSketch['nodes'
     cells: row.cells.map(([what, value], index) => ({ what, value, isOdd: value !== usual?.[index] })),
   }))
 }
+
+/** The sizes that there are of drives, each once. */
+const sizesOf = (drives: readonly Drive[]) => [
+  ...new Set(
+    [...new Set(drives.map(({ capacityBytes }) => capacityBytes))].map(bytes => formatBytes(bytes, 'decimal')),
+  ),
+]
 
 function commonest(values: readonly string[]): string {
   const counts = new Map<string, number>()

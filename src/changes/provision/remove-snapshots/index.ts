@@ -1,4 +1,5 @@
 import { DateTime } from 'luxon'
+import { scheduleOf } from '@/core/classes'
 import { byId, one, those, type Estate } from '@/core/estate'
 import { removeSnapshotsIntent, type RemoveSnapshotsIntent as Intent } from '@/core/intents'
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
@@ -26,7 +27,8 @@ function see(estate: Estate, intent: Intent) {
   const chosen = look.some('snapshots', intent.snapshotIds).filter(each => each.volumeId === volume?.id)
   const all = estate.snapshots.filter(each => each.volumeId === volume?.id && each.goesAt === null)
   const ids = new Set(chosen.map(({ id }) => id))
-  const needs = judged(all, { serviceClass, volumes: estate.volumes, mappings: estate.mappings }).filter(each =>
+  const schedule = scheduleOf(volume, serviceClass)
+  const needs = judged(all, { schedule, volumes: estate.volumes, mappings: estate.mappings }).filter(each =>
     ids.has(each.snapshot.id),
   )
   const days = Math.min(mostDays, estate.settings.holdingDays)
@@ -65,10 +67,10 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
-function checksOf({ chosen, intent, needs, serviceClass }: Seen): readonly PlanCheck[] {
+function checksOf({ chosen, intent, needs, serviceClass, volume }: Seen): readonly PlanCheck[] {
   const promised = needs.filter(({ rules }) => rules.length > 0)
   const rulesOf = [...new Set(promised.flatMap(({ rules }) => rules))]
-  const words = `${serviceClass?.name ?? 'The class'} needs ${promised.length} of them (${rulesOf.join(', ')})`
+  const words = `${volume?.ownSchedule == null ? (serviceClass?.name ?? 'The class') : 'Its own schedule'} needs ${promised.length} of them (${rulesOf.join(', ')})`
   return [
     rule(
       'chosen',

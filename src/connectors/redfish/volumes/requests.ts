@@ -34,7 +34,7 @@ export const volumes: Offer<'volumes'> = ({ connection, map }): Volumes => ({
       Name: wanted.name,
       Description: keyMark(key),
       CapacityBytes: Number(wanted.sizeBytes), // plans refuse sizes that a JSON number cannot state
-      ProvisioningPolicy: wanted.isThin ? 'Thin' : 'Fixed',
+      ProvisioningPolicy: policyOf(wanted.isThin),
       CapacitySources: [{ ProvidingPools: { Members: [reference(wanted.poolLocator)] } }],
     })
     return madeBy(connection, answer)
@@ -47,6 +47,7 @@ export const volumes: Offer<'volumes'> = ({ connection, map }): Volumes => ({
       name: nameOf(volume),
       naa: naaOf(volume),
       sizeBytes: BigInt(volume.CapacityBytes),
+      isThin: volume.ProvisioningPolicy === 'Thin',
       isReady: (volume.Status?.State ?? 'Enabled') === 'Enabled',
       poolLocator: poolOf(volume),
       limits: ofMaker.volumeLimits(volume),
@@ -56,6 +57,11 @@ export const volumes: Offer<'volumes'> = ({ connection, map }): Volumes => ({
   async enlarge(locator, expectedNaa, sizeBytes) {
     const etag = await expected(connection, locator, expectedNaa)
     const answer = await connection.change('PATCH', locator, { CapacityBytes: Number(sizeBytes) }, etag)
+    return { locator, task: answer.status === 202 ? taskIn(answer) : null }
+  },
+  async convert(locator, expectedNaa, isThin) {
+    const etag = await expected(connection, locator, expectedNaa)
+    const answer = await connection.change('PATCH', locator, { ProvisioningPolicy: policyOf(isThin) }, etag)
     return { locator, task: answer.status === 202 ? taskIn(answer) : null }
   },
   async move(locator, expectedNaa, poolLocator, ratePercent) {
@@ -85,6 +91,9 @@ export const volumes: Offer<'volumes'> = ({ connection, map }): Volumes => ({
       await connection.change('DELETE', locator, undefined, etag)
     }),
 })
+
+/** Source: Swordfish, Volume, ProvisioningPolicy. */
+const policyOf = (isThin: boolean) => (isThin ? 'Thin' : 'Fixed')
 
 /** The tag of the volume that is expected at a place. @throws {OtherObject} where it is another */
 async function expected(connection: Connection, locator: string, expectedNaa: string): Promise<string | null> {

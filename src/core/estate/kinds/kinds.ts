@@ -197,7 +197,7 @@ export const objectKinds: { readonly [Name in KindName]: ObjectKind<Name> } = {
       classId: 'serviceClasses',
     },
     moving: ['writtenBytes', 'lostBytes'],
-    ours: ['state', 'holdingUntil', 'classId', 'application', 'isImage'],
+    ours: ['state', 'holdingUntil', 'classId', 'ownSchedule', 'application', 'isImage'],
     order: ['name', 'id'],
     search: { by: ['name', 'naa'], title: 'name', detail: 'naa' },
     page: '/provision?sel={id}',

@@ -110,6 +110,7 @@ export const sampleVolume = (more: Partial<Volume> = {}): Volume => ({
   holdingUntil: null,
   application: null,
   isImage: false,
+  ownSchedule: null,
   limits: null,
   cloneOfId: null,
   consistencyGroupId: null,

@@ -34,6 +34,7 @@ const sources = {
   },
 } as const
 const size = { type: 'integer', minimum: 1, maximum: Number.MAX_SAFE_INTEGER } as const
+const policy = { enum: ['Thin', 'Fixed'] } as const
 const newVolume = {
   type: 'object',
   required: ['Name', 'CapacityBytes', 'CapacitySources'],
@@ -41,7 +42,7 @@ const newVolume = {
     Name: text,
     Description: longText,
     CapacityBytes: size,
-    ProvisioningPolicy: { enum: ['Thin', 'Fixed'] },
+    ProvisioningPolicy: policy,
     CapacitySources: sources,
   },
 } as const
@@ -57,6 +58,7 @@ const changedVolume = {
   properties: {
     DisplayName: text,
     CapacityBytes: size,
+    ProvisioningPolicy: policy,
     Description: longText,
     /** A volume is moved by naming the pool that it shall come from. */
     CapacitySources: sources,
@@ -125,10 +127,15 @@ export function volumePlaces(array: SimulatedArray, nodes?: RowService): Place[]
         })
       if (wanted.DisplayName !== undefined) blockVolumes.renameVolume(array, id, wanted.DisplayName)
       if (wanted.Description !== undefined) blockVolumes.describeVolume(array, id, wanted.Description)
+      const note = wanted.Description ?? ''
+      const converting =
+        wanted.ProvisioningPolicy === undefined
+          ? undefined
+          : blockVolumes.convertVolume(array, id, wanted.ProvisioningPolicy === 'Thin', note)
       const task =
         wanted.CapacityBytes === undefined
-          ? undefined
-          : blockVolumes.enlargeVolume(array, id, BigInt(wanted.CapacityBytes), wanted.Description ?? '')
+          ? converting
+          : blockVolumes.enlargeVolume(array, id, BigInt(wanted.CapacityBytes), note)
       return task === undefined ? undefined : { task }
     }),
     remove: each =>

@@ -1,7 +1,5 @@
 'use client'
-import { group } from 'd3-array'
 import { useMemo } from 'react'
-import { suggestedRole } from '@/core/clusters'
 import type { Drive, Node, Pool } from '@/core/estate'
 import type { GrowClusterIntent, ShrinkClusterIntent } from '@/core/intents'
 import { unpacked, type ChangeRecord, type Packed } from '@/core/views'
@@ -12,6 +10,7 @@ import { useClusterChoice } from './ClusterChoice'
 import { ClusterDrives } from './ClusterDrives'
 import { DrivePicker } from './DrivePicker'
 import { growingIntent } from './newClusterIntent'
+import { useSuggestedRoles } from './useSuggestedRoles'
 
 interface ChangeClusterProps {
   readonly pool: Pool
@@ -23,13 +22,7 @@ interface ChangeClusterProps {
 /** Adding nodes, banks or drives: what is chosen decides which of these it is. */
 export function GrowCluster({ pool, nodes, drives: given, kept }: ChangeClusterProps) {
   const drives = useMemo(() => unpacked(given), [given])
-  const suggested = useMemo(() => {
-    const byNode = group(
-      drives.filter(drive => !drive.isBoot),
-      drive => drive.nodeId,
-    )
-    return Object.fromEntries(drives.map(drive => [drive.id, suggestedRole(drive, byNode.get(drive.nodeId) ?? [])]))
-  }, [drives])
+  const suggested = useSuggestedRoles(drives)
   return (
     <IntentForm<GrowClusterIntent>
       kind="grow-cluster"

@@ -11,7 +11,6 @@ const sketch = (more: Partial<ClusterSketch> = {}): ClusterSketch => ({
     { name: 'free', bytes: '20000000000000', takenBytes: '10000000000000', sum: [] },
   ],
   banks: [{ nodeId: 'n1', number: 1, cacheDriveId: 'c', capacityDriveIds: ['d'] }],
-  roles: {},
   domains: [
     { name: 'godwit-1', rawBytes: '30000000000000', strandedBytes: '4000000000000' },
     { name: 'godwit-2', rawBytes: '26000000000000', strandedBytes: '0' },

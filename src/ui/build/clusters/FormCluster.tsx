@@ -11,6 +11,7 @@ import { NumberField } from '../../parts/NumberField'
 import { useClusterChoice } from './ClusterChoice'
 import { ClusterDrives } from './ClusterDrives'
 import { newClusterIntent } from './newClusterIntent'
+import { useSuggestedRoles } from './useSuggestedRoles'
 
 interface FormClusterProps {
   readonly system: System
@@ -43,7 +44,7 @@ function NewClusterDrives({
   const { show } = useClusterChoice()
   const sketch = draft.plan?.sketch
   useShownSketch(sketch, 'cluster', show)
-  const suggested = sketch?.of === 'cluster' ? sketch.roles : {}
+  const suggested = useSuggestedRoles(all)
   return <ClusterDrives draft={draft} nodes={nodes} drives={all} suggested={suggested} />
 }
 

@@ -18,7 +18,7 @@ const shared = (number: number, own: bigint, until: number, bytes: bigint) =>
     ],
   })
 const four = [shared(1, 1n, 2, 10n), shared(2, 2n, 3, 20n), shared(3, 3n, 4, 40n), sampleSnapshot(4, { heldUntil: [] })]
-const around = { serviceClass: sampleClass(), volumes: [], mappings: [] }
+const around = { schedule: sampleClass(), volumes: [], mappings: [] }
 const board = (snapshots = four) => (
   <SnapshotBoard volumeId={sampleId(20)} all={judged(snapshots, around)} timeZone="UTC" />
 )

@@ -15,6 +15,7 @@ test('volumes in use are mapped together, by an intent that their change reads',
   expect(drafts.map(each => each.words)).toEqual([
     'Map to a host group',
     'Put under a class',
+    'Schedule snapshots',
     'Say what they serve',
     'Form a consistency group',
   ])

@@ -1,6 +1,8 @@
 import {
+  blankIntent,
   formConsistencyGroupIntent,
   mapVolumesIntent,
+  scheduleVolumesIntent,
   setApplicationIntent,
   setVolumeClassIntent,
 } from '@/core/intents'
@@ -23,6 +25,11 @@ export function volumeDrafts(volumes: readonly ChosenVolume[]): readonly BulkDra
   return [
     { words: 'Map to a host group', drafted: mapVolumesIntent, intent: { volumeIds, hostGroupId: '' } },
     { words: 'Put under a class', drafted: setVolumeClassIntent, intent: { volumeIds, classId: '' } },
+    {
+      words: 'Schedule snapshots',
+      drafted: scheduleVolumesIntent,
+      intent: { ...blankIntent(scheduleVolumesIntent), volumeIds },
+    },
     { words: 'Say what they serve', drafted: setApplicationIntent, intent: { volumeIds, application: '' } },
     { words: 'Form a consistency group', drafted: formConsistencyGroupIntent, intent: { volumeIds, name: '' } },
   ]

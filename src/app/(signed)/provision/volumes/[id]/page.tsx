@@ -2,7 +2,9 @@ import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { reader } from '@/app/server/guard'
 import { onlyTexts } from '@/app/server/onlyTexts'
+import { scheduleOf } from '@/core/classes'
 import { isUuid } from '@/core/input'
+import { ruleInWords } from '@/core/schedule'
 import { spaceOf } from '@/core/snapshots'
 import { countAtStart, formatBytes } from '@/core/units'
 import type { VolumeCopies, VolumePage } from '@/core/views'
@@ -28,7 +30,8 @@ export default async function Page({ params, searchParams }: PageProps) {
   const { scope } = await reader()
   const page = isUuid(id) ? await volumePage(scope, id) : undefined
   if (page === undefined) notFound()
-  const copies = await volumeCopies(scope, id, page.serviceClass)
+  const schedule = scheduleOf(page.volume, page.serviceClass ?? undefined)
+  const copies = await volumeCopies(scope, id, schedule)
   return (
     <Frame
       margin={await volumeMargin({
@@ -43,7 +46,7 @@ export default async function Page({ params, searchParams }: PageProps) {
       </Title>
       <Sentence page={page} copies={copies} />
       {copies.snapshots.length > 0 && (
-        <SnapshotBoard volumeId={id} all={copies.snapshots} timeZone={page.serviceClass?.timeZone ?? 'UTC'} />
+        <SnapshotBoard volumeId={id} all={copies.snapshots} timeZone={schedule?.timeZone ?? 'UTC'} />
       )}
       <Promises page={page} />
       <Clones copies={copies} />
@@ -67,14 +70,21 @@ function Sentence({
           ? `${volume.name} has no snapshot.`
           : `${countAtStart(snapshots.length, 'snapshot holds', 'snapshots hold')} ${space.isExact ? '' : 'at least '}${formatBytes(space.totalBytes)} that the volume itself no longer has.`}
       </b>{' '}
-      {snapshots.length === 0 && serviceClass?.snapshotRule == null
-        ? 'No class takes any; one can be taken at any time.'
-        : serviceClass?.snapshotRule == null
-          ? 'No class takes any by a schedule.'
-          : `${serviceClass.name} takes them as they come due.`}{' '}
+      {scheduleWords(volume, serviceClass)} {snapshots.length === 0 && 'One can be taken at any time.'}{' '}
       {going > 0 && `${countAtStart(going, 'is', 'are')} in holding.`}
     </p>
   )
+}
+
+/** What takes snapshots by a schedule: its own, or that of its class. */
+function scheduleWords({ ownSchedule }: VolumePage['volume'], serviceClass: VolumePage['serviceClass']): string {
+  if (ownSchedule !== null)
+    return ownSchedule.snapshotRule === null
+      ? 'By its own schedule none are taken.'
+      : `One is taken ${ruleInWords(ownSchedule.snapshotRule)}, by its own schedule.`
+  return serviceClass?.snapshotRule == null
+    ? 'No class takes any by a schedule.'
+    : `${serviceClass.name} takes them as they come due.`
 }
 
 const Promises = ({ page: { serviceClass, promises } }: { readonly page: VolumePage }) => (

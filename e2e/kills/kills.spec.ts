@@ -115,6 +115,15 @@ async function used(estate: KilledEstate, victim: string, { poolId, otherId, hos
   await estate.proven('expand-volume', { volumeId, size: '2 GiB' })
   await estate.proven('limit-volume', { volumeId, mostRequests: 200, mostThroughput: '64 MiB' })
   await estate.proven('limit-volume', { volumeId, mostRequests: null, mostThroughput: '' })
+  await estate.proven('convert-volume', { volumeId, isThin: false })
+  await estate.proven('convert-volume', { volumeId, isThin: true })
+  const kept = { keepLast: 2, hourly: null, daily: null, weekly: null, monthly: null, yearly: null }
+  const own = { volumeIds: [volumeId], snapshotRule: 'FREQ=DAILY', timeZone: 'UTC', ...kept }
+  await estate.proven('schedule-volumes', { ...own, isOwn: true })
+  await estate.proven('schedule-volumes', { ...own, isOwn: false })
+  const forward = { hostId: host?.id ?? '', domain: 'files.example' }
+  await estate.proven('forward-names', { ...forward, server: '10.0.0.53:53' })
+  await estate.proven('forward-names', { ...forward, server: '' })
   const secret = { purpose: 'chap', text: 'a-secret-of-16-c' }
   const { id: secretId } = await estate.post<{ readonly id: string }>('/secrets', secret)
   const signIn = { hostId: host?.id ?? '', systemSecretId: '' }

@@ -2,7 +2,17 @@ import { DateTime } from 'luxon'
 import fc from 'fast-check'
 import { eachLocal, plainRule } from './plainRule'
 import { RRule } from './rule'
-import { instantOf, isQuiet, mostADay, nextAfter, occurrences, offsetAt, scheduleTrouble, smeared } from '.'
+import {
+  instantOf,
+  isQuiet,
+  mostADay,
+  nextAfter,
+  occurrences,
+  offsetAt,
+  scheduleTrouble,
+  smeared,
+  ruleInWords,
+} from '.'
 
 const zones = ['Europe/Lisbon', 'America/St_Johns', 'Australia/Lord_Howe', 'Asia/Kolkata', 'UTC']
 const hours = fc.integer({ min: Date.UTC(2020, 0, 1) / 3.6e6, max: Date.UTC(2030, 0, 1) / 3.6e6 })
@@ -134,3 +144,10 @@ test.each([
   'FREQ=DAILY;BYDAY=1MO',
   'FREQ=DAILY;BYHOUR=24',
 ])('%s says more than a plain rule, and is left to the library', rule => expect(plainRule(rule, 0)).toBeUndefined())
+
+test.each([
+  ['FREQ=HOURLY', 'every hour'],
+  ['FREQ=HOURLY;BYMINUTE=20', 'every hour, at :20'],
+  ['FREQ=DAILY;BYHOUR=6;BYMINUTE=5,35', 'every day at 6, at :05 and :35'],
+  ['no rule', 'no rule'],
+])('%s is said as %s', (rule, words) => expect(ruleInWords(rule)).toBe(words))

@@ -27,10 +27,15 @@ export function scheduleTrouble(recurrence: Recurrence): string | undefined {
   }
 }
 
-/** A rule as a sentence says it: `every day at 6 and 18`; the rule itself where it cannot be read. */
+/** A rule as a sentence says it: `every day at 6 and 18`, `every hour, at :20`; the rule itself where it cannot be read. */
 export function ruleInWords(rule: string): string {
   try {
-    return new RRule(RRule.parseString(rule)).toText()
+    const parsed = RRule.parseString(rule)
+    const words = new RRule(parsed).toText()
+    // The library's words leave minutes out.
+    const minutes = [parsed.byminute ?? []].flat().filter(each => each !== null)
+    if (minutes.length === 0 || minutes.every(each => each === 0)) return words
+    return `${words}, at ${minutes.map(each => `:${String(each).padStart(2, '0')}`).join(' and ')}`
   } catch {
     return rule
   }

@@ -34,8 +34,8 @@ export function BulkBar({ words, drafts }: BulkBarProps) {
     setRefusal(answer.refusal)
   }
   return (
-    <>
-      <span role="status" className="ml-auto text-second">
+    <div className="ml-auto flex flex-wrap items-center justify-end gap-1.5">
+      <span role="status" className="text-second">
         {words}
       </span>
       {typeof drafts === 'string' ? (
@@ -48,7 +48,7 @@ export function BulkBar({ words, drafts }: BulkBarProps) {
           <Refusal refusal={refusal} />
         </div>
       )}
-    </>
+    </div>
   )
 }
 

@@ -95,6 +95,6 @@ const Sentence = ({ volumes, pools: poolCount, isFiltered }: SentenceProps) => (
     </b>{' '}
     {poolCount === 0
       ? 'Build a pool first: volumes come from it.'
-      : `They come from ${countWords(poolCount, 'pool', 'pools')}.`}
+      : `${volumes === 1 ? 'It comes' : 'They come'} from ${countWords(isFiltered && volumes === 1 ? 1 : poolCount, 'pool', 'pools')}.`}
   </p>
 )

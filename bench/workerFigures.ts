@@ -16,7 +16,8 @@ import { readerFigure } from './readers'
 import { signedIn, startWeb } from './webProcess'
 
 const volumes = 100_000
-const watchedSeconds = 120
+/** Several whole readings: of one or two it would depend on when it begins how many there are. */
+const watchedSeconds = 360
 const patienceSeconds = 180
 
 /** What it costs to look after a system of a hundred thousand volumes in which nothing changes. */

@@ -1,5 +1,5 @@
 import type { Estate, EstateNeeds } from '@/core/estate'
-import type { Plan } from '@/core/plan'
+import type { Plan, Settled } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 
 /** What steps find out and hand on: plain JSON, kept in the journal. */
@@ -37,6 +37,8 @@ export interface ChangeKind<Intent, Step> {
   readonly prove: (intent: Intent, plan: Plan<Step>, facts: Facts, ports: ChangePorts) => Promise<readonly Evidence[]>
   /** Systems that are read anew after each step. */
   readonly collects: (intent: Intent, estate: Estate, facts: Facts) => readonly string[]
+  /** What it has set on systems once it is proven: what is stated otherwise later has been changed past it. */
+  readonly settles?: (plan: Plan<Step>, facts: Facts) => readonly Settled[]
   /** The change that would reverse this one once it is proven, if there is one. */
   readonly reverse: (intent: Intent, facts: Facts) => { readonly kind: string; readonly intent: object } | undefined
 }
@@ -56,5 +58,6 @@ export interface AnyKind {
   undoStep(step: unknown, context: StepContext, ports: ChangePorts): Promise<string | undefined>
   prove(intent: unknown, plan: Plan, facts: Facts, ports: ChangePorts): Promise<readonly Evidence[]>
   collects(intent: unknown, estate: Estate, facts: Facts): readonly string[]
+  settles?(plan: Plan, facts: Facts): readonly Settled[]
   reverse(intent: unknown, facts: Facts): { readonly kind: string; readonly intent: object } | undefined
 }

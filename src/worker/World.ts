@@ -13,6 +13,8 @@ import { DirectoryGone, RouteGone, SystemGone } from './errors'
 export class World {
   /** What this process's last reading of each system has left in the records. */
   readonly kept = new Map<string, Kept>()
+  /** What was found last of each system that is not as it was set. */
+  readonly drift = new Map<string, string>()
   readonly #systems = new Map<string, { readonly access: string; readonly system: StorageSystem }>()
 
   constructor(

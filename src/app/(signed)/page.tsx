@@ -1,4 +1,5 @@
 import { reader } from '@/app/server/guard'
+import { onlyTexts } from '@/app/server/onlyTexts'
 import { estateLadder, provisionableBytes, type Pool, type System } from '@/core/estate'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { estateNow } from '@/records/inventory'
@@ -12,11 +13,16 @@ import { RowLink, Table } from '@/ui/parts/Table'
 import { TodayFindings } from '@/ui/watch/findings'
 import { RoundDone, SinceRound } from '@/ui/watch/rounds'
 import { NewDraft } from './NewDraft'
-import { TodayMargin } from './TodayMargin'
+import { SignMargin, TodayMargin } from './TodayMargin'
 
 export const metadata = { title: 'Today' }
 
-export default async function Page() {
+interface PageProps {
+  readonly searchParams: Promise<Readonly<Partial<Record<'draft' | 'change' | 'finding', string>>>>
+}
+
+export default async function Page({ searchParams }: PageProps) {
+  const asked = await onlyTexts(searchParams)
   const { scope } = await reader()
   const [allSystems, allPools, free, since, now] = await Promise.all([
     systems(scope),
@@ -25,9 +31,10 @@ export default async function Page() {
     sinceLatestRound(scope),
     estateNow(scope),
   ])
-  const findings = await todayNow(scope, allSystems, allPools)
+  const { open: findings, stood } = await todayNow(scope, allSystems, allPools)
+  const signed = asked.draft === 'sign-exception' ? findings.find(({ key }) => key === asked.finding) : undefined
   return (
-    <Frame margin={<TodayMargin />}>
+    <Frame margin={signed === undefined ? <TodayMargin /> : <SignMargin finding={signed} change={asked.change} />}>
       <Title words={`${now.toLocaleDateString('en', { weekday: 'long' })}'s round`}>
         {allSystems.length > 0 && <RoundDone />}
       </Title>
@@ -37,7 +44,7 @@ export default async function Page() {
         <>
           <Sentence findings={findings.length} systems={allSystems.length} pools={allPools} free={free} />
           {since !== undefined && <SinceRound since={since} />}
-          <TodayFindings findings={findings} />
+          <TodayFindings findings={findings} stood={stood} />
           <Ladder
             title="The estate, from raw to free"
             rungs={estateLadder(allPools, free.bytes).map(rungText)}

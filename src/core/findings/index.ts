@@ -1,6 +1,7 @@
 export type { Finding, FindingGravity, FindingTree } from './Finding'
 export { arrange, workOrder } from './arrange'
 export { clockToleranceSeconds } from './nodeFindings'
+export { driftFindings, type Drifted } from './driftFindings'
 export { directoryFindings } from './directoryFindings'
 export { fileFindings } from './fileFindings'
 export { pathFindings, type HostWays } from './pathFindings'

@@ -5,4 +5,12 @@ export { openMetrics, openMetricsType, type ExposedFamily } from './openMetrics'
 export { packSamples, unpackSamples, type Samples } from './packedSamples'
 export { ratesBetween, ratesTogether, type Counters, type Rates } from './rates'
 export { Sketch } from './sketch'
-export { refuseSamples, type RefusedWhy } from './refuseSamples'
+export {
+  readSampleLines,
+  sampleFormats,
+  type RefusedLine,
+  type SampleFormat,
+  type SampleLine,
+  type SampleLines,
+} from './readSampleLines'
+export { refusedWhy, refuseSamples, type RefusedWhy } from './refuseSamples'

@@ -7,7 +7,7 @@ const dayMilliseconds = 86_400_000
 export type RefusedWhy = 'is not a number' | 'is below zero' | 'is from the future' | 'is older than what is kept'
 
 /** Why a sample is not kept; undefined for one that is. What one system states wrongly never spoils what others say. */
-function refusedWhy({ at, value }: Sample, now: number, keptDays: number): RefusedWhy | undefined {
+export function refusedWhy({ at, value }: Sample, now: number, keptDays: number): RefusedWhy | undefined {
   if (!Number.isFinite(value) || !Number.isFinite(at)) return 'is not a number'
   if (value < 0) return 'is below zero'
   if (at > now + aheadMilliseconds) return 'is from the future'

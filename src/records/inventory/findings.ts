@@ -9,7 +9,7 @@ import { run, toJson, type Scope } from '../database'
 export async function keepFindings(
   scope: Scope,
   systemId: string,
-  source: 'row' | 'edge' | 'reading' | 'clock' | 'hosts' | 'files',
+  source: 'row' | 'edge' | 'reading' | 'clock' | 'hosts' | 'files' | 'drift',
   findings: readonly Finding[],
 ): Promise<void> {
   const list = toJson(findings.map(finding => ({ key: finding.key, body: finding })))

@@ -1,3 +1,4 @@
+export { bringIn } from './bringIn'
 export { demandsIn, hourlyMeans, worstDemand, type MeanRow } from './demands'
 export { areForecastsDue, forecastsOf, keepForecasts, keepPast } from './forecasts'
 export { incomingBytes, writeSamples, type SeriesSample } from './incoming'

@@ -32,6 +32,7 @@ import { sql as plans } from './0027-plans.sql'
 import { sql as connectionTests } from './0028-connection-tests.sql'
 import { sql as ownSchedules } from './0029-own-schedules.sql'
 import { sql as tellingOfChanges } from './0030-telling-of-changes.sql'
+import { sql as settled } from './0031-settled.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -64,6 +65,7 @@ const steps = [
   { name: '0028-connection-tests', sql: connectionTests },
   { name: '0029-own-schedules', sql: ownSchedules },
   { name: '0030-telling-of-changes', sql: tellingOfChanges },
+  { name: '0031-settled', sql: settled },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -1,8 +1,8 @@
 import type { Pool, System } from '@/core/estate'
-import { todayFindings, type TodayFinding } from '@/core/today'
+import { letStand, todayFindings, type StandingException } from '@/core/today'
 import { changeSummaries } from '../changes'
-import type { Scope } from '../database'
-import { workerSilentSeconds } from '../inventory'
+import { rows, type Scope } from '../database'
+import { estateNow, workerSilentSeconds } from '../inventory'
 import { forecastsOf } from '../metrics'
 import { missedLatency } from './performancePage'
 import { standingFindings } from './rowPage'
@@ -14,7 +14,7 @@ export async function todayNow(
   scope: Scope,
   systems: readonly System[],
   pools: readonly Pool[],
-): Promise<TodayFinding[]> {
+): Promise<ReturnType<typeof letStand>> {
   // One after another: in a transaction all go over one connection, which answers one question at a time.
   const standing = await standingFindings(scope, null)
   const unproven = await changeSummaries(scope, mostUnproven, { states: ['unproven'] })
@@ -31,5 +31,17 @@ export async function todayNow(
     now: new Date(),
     unproven: unproven.map(({ id, title, refusal }) => ({ id, title, why: refusal?.why ?? '' })),
   }
-  return todayFindings(systems, pools, open, own, outlooks)
+  const now = await estateNow(scope)
+  return letStand(todayFindings(systems, pools, open, own, outlooks), await standingExceptions(scope, now), now)
+}
+
+/** The exceptions that count now; of several for one finding that which lasts longest first. */
+async function standingExceptions(scope: Scope, now: Date): Promise<StandingException[]> {
+  const found = await rows<Omit<StandingException, 'until'> & { readonly until: Date }>(
+    scope,
+    `select finding_key as "findingKey", reason, signed_by as "signedBy", until from signed_exceptions
+     where until > $1 order by until desc limit 2000`,
+    [now.toISOString()],
+  )
+  return found.map(each => ({ ...each, until: each.until.toISOString() }))
 }

@@ -16,10 +16,10 @@ test.each<[ChangeRecord['state'], readonly string[]]>([
   ['checked', ['Carry out']],
   ['running', ['Stop at the next safe point']],
   ['stopped', ['Go on', 'Undo what it has made']],
-  ['proven', ['Draft the reverse']],
+  ['proven', ['Draft the reverse', 'Draft it again']],
   ['unproven', ['Prove it again', 'Undo what it has made']],
-  ['failed', []],
-  ['undone', []],
+  ['failed', ['Draft it again']],
+  ['undone', ['Draft it again']],
 ])('a change that is %s can be moved by what that state allows and nothing else', (state, wanted) => {
   shown(actions({ state }, true))
   expect(words()).toEqual(wanted)
@@ -27,7 +27,7 @@ test.each<[ChangeRecord['state'], readonly string[]]>([
 
 test('a change that cannot be reversed does not offer it; one that stops already is not told again', () => {
   const { unmount } = shown(actions({ state: 'proven' }))
-  expect(words()).toEqual([])
+  expect(words()).toEqual(['Draft it again'])
   unmount()
   shown(actions({ state: 'running', isStopWanted: true }))
   expect(words()).toEqual([])
@@ -41,9 +41,16 @@ test('an action shows the change anew, or the one that it has led to', async () 
   await waitFor(() => expect(pushed).toEqual(['refreshed']))
   unmount()
   const again = shown(actions({ state: 'proven' }, true))
-  await again.user.click(screen.getByRole('button'))
+  await again.user.click(screen.getByRole('button', { name: 'Draft the reverse' }))
   await waitFor(() => expect(pushed).toEqual(['/changes/c2']))
   expect(asked.map(each => each.path)).toEqual(['/api/v1/changes/c1/stop', '/api/v1/changes/c1/reverse'])
+  again.unmount()
+  const intent = { volumeId: 'v1', name: 'reading-02' }
+  const once = shown(actions({ state: 'failed', kind: 'rename-volume', intent }))
+  await once.user.click(screen.getByRole('button', { name: 'Draft it again' }))
+  await waitFor(() =>
+    expect(asked.at(-1)).toMatchObject({ path: '/api/v1/changes', body: { kind: 'rename-volume', intent } }),
+  )
 })
 
 test('an action that is refused says why, and can be tried again', async () => {

@@ -20,6 +20,9 @@ interface ChangeActionsProps {
 
 const undo: Action = { words: 'Undo what it has made', path: 'undo', isQuiet: true }
 
+/** The same once more, on the estate as it is now. */
+const again: Action = { words: 'Draft it again', path: 'again', isQuiet: true }
+
 /** What can be asked for of a change in its state. */
 function actionsOf({ state, isStopWanted }: ChangeRecord, canReverse: boolean): readonly Action[] {
   switch (state) {
@@ -33,9 +36,9 @@ function actionsOf({ state, isStopWanted }: ChangeRecord, canReverse: boolean): 
     case 'unproven':
       return [{ words: 'Prove it again', path: 'resume' }, undo]
     case 'proven':
-      return canReverse ? [{ words: 'Draft the reverse', path: 'reverse', isQuiet: true }] : []
+      return [...(canReverse ? [{ words: 'Draft the reverse', path: 'reverse', isQuiet: true } as const] : []), again]
     default:
-      return []
+      return [again]
   }
 }
 
@@ -81,7 +84,10 @@ function useAct(change: ChangeRecord) {
     setRefusal(undefined)
     // What this page shows is what is carried out.
     const body = path === 'carry-out' ? { planDigest: change.planDigest } : undefined
-    const answer = await ask<ChangeRecord>('POST', `/changes/${change.id}/${path}`, body)
+    const answer =
+      path === again.path
+        ? await ask<ChangeRecord>('POST', '/changes', { kind: change.kind, intent: change.intent })
+        : await ask<ChangeRecord>('POST', `/changes/${change.id}/${path}`, body)
     setBusy(false)
     if (!answer.ok) {
       setRefusal(answer.refusal)

@@ -1,6 +1,6 @@
 import { kindNamed, TaskRuns, type AnyKind, type Evidence, type Facts } from '@/changes'
 import type { ChangeRecord } from '@/core/views'
-import { estateNow } from '@/records/inventory'
+import { estateNow, forgetSettled, keepSettled } from '@/records/inventory'
 import { refusalOf } from '@/core/errors'
 import { isStale, planDifference } from '@/core/plan'
 import { planNow } from '@/drafting'
@@ -235,9 +235,12 @@ class Run {
   ): Promise<void> {
     this.#throwIfLost()
     const estateAt = await estateNow(this.#scope)
-    await inTransaction(this.world.database, scope =>
-      endChange(scope, this.change.id, { state, estateAt, facts: this.#facts, ...more }),
-    )
+    const settled = this.#kind.settles?.(this.change.plan, this.#facts) ?? []
+    await inTransaction(this.world.database, async scope => {
+      await endChange(scope, this.change.id, { state, estateAt, facts: this.#facts, ...more })
+      if (state === 'proven') await keepSettled(scope, this.change.id, settled, estateAt)
+      else await forgetSettled(scope, settled)
+    })
   }
 
   #key(index: number): string {

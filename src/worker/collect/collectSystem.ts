@@ -1,7 +1,8 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import { refusalOf } from '@/core/errors'
-import { edgeFindings, readingFindings } from '@/core/findings'
+import { driftFindings, edgeFindings, readingFindings } from '@/core/findings'
 import {
+  drifted,
   keepFindings,
   missingOf,
   nextReading,
@@ -46,6 +47,7 @@ export async function collectSystem(world: World, systemId: string): Promise<voi
     if (found.fileUnits.length > 0) await collectFiles(world, systemId)
     const missing = await missingOf(scope, systemId)
     await keepFindings(scope, systemId, 'reading', readingFindings(named, missing, [...found.skipped, ...kept.notKept]))
+    await noteDrift(world, systemId)
     await noteReach(scope, systemId, null)
     await keepFindings(scope, systemId, 'edge', [])
   } catch (cause) {
@@ -57,6 +59,16 @@ export async function collectSystem(world: World, systemId: string): Promise<voi
     }
     throw cause
   }
+}
+
+/** Notes what a system states otherwise than it was set; asked for after each reading, written only where it has become another. */
+async function noteDrift(world: World, systemId: string): Promise<void> {
+  const scope = { database: world.database }
+  const findings = driftFindings(await drifted(scope, systemId))
+  const mark = JSON.stringify(findings)
+  if (world.drift.get(systemId) === mark) return
+  await keepFindings(scope, systemId, 'drift', findings)
+  world.drift.set(systemId, mark)
 }
 
 /** Reads what an event names into the records. @returns false where the whole system has to be read for it */

@@ -15,6 +15,8 @@ const everyMilliseconds = 10_000
  * readings of it follow each other more slowly; between them events tell.
  */
 const mostShare = 0.017
+/** The same of a processor's time, which it takes more of than it lasts: answers are unpacked and memory is tidied beside it. */
+const mostProcessorShare = 0.025
 const quickMilliseconds = 750
 const longestMilliseconds = 120_000
 const pollMilliseconds = 500
@@ -71,8 +73,13 @@ async function collecting(
       const isPart = wanted !== 'everything' && !isDue && (await collectParts(world, systemId, wanted))
       if (!isPart) {
         wholeAt = Date.now()
+        const before = process.cpuUsage()
         await collectSystem(world, systemId)
-        const slow = (Date.now() - wholeAt - quickMilliseconds) / mostShare
+        const { user, system } = process.cpuUsage(before)
+        const slow = Math.max(
+          (Date.now() - wholeAt - quickMilliseconds) / mostShare,
+          ((user + system) / 1000 - quickMilliseconds) / mostProcessorShare,
+        )
         interval = Math.min(longestMilliseconds, Math.max(everyMilliseconds, slow))
       }
       if (!isWatched) {

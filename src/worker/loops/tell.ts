@@ -59,7 +59,7 @@ async function factsFor(scope: Scope, { subject, beginsAt, endsAt }: Rule) {
   if (subject === 'findings')
     return {
       ...nothing,
-      findings: await todayNow(scope, await objects(scope, 'systems'), await objects(scope, 'pools')),
+      findings: (await todayNow(scope, await objects(scope, 'systems'), await objects(scope, 'pools'))).open,
     }
   if (subject === 'latency')
     return { ...nothing, volumes: await volumeFacts(scope, Math.min(beginsAt ?? 0, endsAt ?? beginsAt ?? 0)) }
@@ -70,7 +70,7 @@ async function factsFor(scope: Scope, { subject, beginsAt, endsAt }: Rule) {
 async function tellRound(scope: Scope, rule: Rule, now: Date): Promise<void> {
   const local = DateTime.fromJSDate(now, { zone: rule.timeZone })
   if (rule.roundAt === null || local.hour !== Math.floor(rule.roundAt) || isQuietNow(rule, now)) return
-  const findings = await todayNow(scope, await objects(scope, 'systems'), await objects(scope, 'pools'))
+  const { open: findings } = await todayNow(scope, await objects(scope, 'systems'), await objects(scope, 'pools'))
   const sentence =
     findings.length === 0
       ? 'nothing calls for work'

@@ -53,6 +53,7 @@ export const setSwitchPort: ChangeKind<Intent, Step> = {
     ]
   },
   collects: ({ systemId }) => [systemId],
+  settles: made => made.steps.map(({ step }) => ({ kind: 'switchPorts', of: step, fields: ['mtu', 'vlans'] })),
   reverse: () => undefined,
 }
 

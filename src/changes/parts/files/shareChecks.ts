@@ -39,6 +39,9 @@ export const rightsAsked = ({
 
 const shownRules = 6
 
+/** Who may use a share, by the fields of it that say so. */
+export const shareRightsFields = ['rules', 'grants', 'mode', 'ownerUid', 'ownerGid'] as const
+
 /** Over what a share is served. */
 export interface Over {
   readonly isNfs: boolean

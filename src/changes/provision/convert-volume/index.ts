@@ -136,5 +136,6 @@ export const convertVolume: ChangeKind<Intent, Step> = {
   },
   prove: (intent, made, _facts, ports) => prove(intent, made, ports),
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  settles: made => made.steps.map(({ step }) => ({ kind: 'volumes', of: step, fields: ['isThin'] })),
   reverse: ({ volumeId, isThin }) => ({ kind: 'convert-volume', intent: { volumeId, isThin: !isThin } }),
 }

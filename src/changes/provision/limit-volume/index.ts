@@ -20,6 +20,7 @@ export const limitVolume: ChangeKind<Intent, Step> = {
   },
   prove,
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  settles: made => made.steps.map(({ step }) => ({ kind: 'volumes', of: step, fields: ['limits'] })),
   reverse: ({ volumeId }, { from }) =>
     from === undefined
       ? undefined

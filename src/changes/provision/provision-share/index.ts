@@ -7,7 +7,7 @@ import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
 import type { ChangePorts } from '@/ports'
 import { absent, answers, rule, there } from '../../parts/checks'
-import { overOf, reachEffects, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
+import { overOf, reachEffects, rightsAsked, rightsChecks, shareRightsFields } from '../../parts/files/shareChecks'
 import { rightsOf, triedShare } from '../../parts/files/shareTrials'
 import { triedByAll } from '../../parts/files/smbTrials'
 import { whoIsGranted } from '../../parts/files/whoIsGranted'
@@ -246,5 +246,17 @@ export const provisionShare: ChangeKind<Intent, Step> = {
   undoStep,
   prove: (_intent, made, facts, ports) => prove(made, facts, ports),
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  settles: ({ steps }, { shareLocator: locator }) =>
+    steps.flatMap(({ step }) =>
+      step.step === 'export' && locator !== undefined
+        ? [
+            {
+              kind: 'shares',
+              of: { systemId: step.systemId, locator },
+              fields: [...shareRightsFields, 'quotas', 'fileRules'],
+            },
+          ]
+        : [],
+    ),
   reverse: () => undefined,
 }

@@ -71,6 +71,7 @@ export const renameVolume: ChangeKind<Intent, Step> = {
     ]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  settles: made => made.steps.map(({ step }) => ({ kind: 'volumes', of: step, fields: ['name'] })),
   reverse: ({ volumeId }, facts) =>
     facts['from'] === undefined ? undefined : { kind: 'rename-volume', intent: { volumeId, name: facts['from'] } },
 }

@@ -178,6 +178,7 @@ export const setShareLimits: ChangeKind<Intent, Step> = {
   },
   prove: (_intent, made, _facts, ports) => prove(firstStep(made), ports),
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  settles: made => made.steps.map(({ step }) => ({ kind: 'shares', of: step, fields: ['quotas', 'fileRules'] })),
   reverse: ({ shareId }, facts) =>
     facts['before'] === undefined
       ? undefined

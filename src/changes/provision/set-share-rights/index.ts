@@ -5,7 +5,7 @@ import { countWords } from '@/core/units'
 import type { ChangePorts, ShareRightsWanted } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { answers, there } from '../../parts/checks'
-import { overOf, reachEffects, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
+import { overOf, reachEffects, rightsAsked, rightsChecks, shareRightsFields } from '../../parts/files/shareChecks'
 import { rightsOf, triedShare } from '../../parts/files/shareTrials'
 import { triedByAll } from '../../parts/files/smbTrials'
 import { whoIsGranted } from '../../parts/files/whoIsGranted'
@@ -98,6 +98,7 @@ export const setShareRights: ChangeKind<Intent, Step> = {
   },
   prove: (_intent, made, _facts, ports) => prove(firstStep(made), ports),
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  settles: made => made.steps.map(({ step }) => ({ kind: 'shares', of: step, fields: [...shareRightsFields] })),
   reverse: ({ shareId }, facts) =>
     facts['before'] === undefined
       ? undefined

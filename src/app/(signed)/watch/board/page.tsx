@@ -8,7 +8,7 @@ import { estateNow } from '@/records/inventory'
 import { boardPage, poolsByDate, slowest } from '@/records/queries'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { ServerLists } from '@/ui/table'
-import { AddLane, BoardLanes, BoardTools, LaneMargin } from '@/ui/watch/board'
+import { AddLane, BoardLanes, BoardTools, BringIn, LaneMargin } from '@/ui/watch/board'
 import { watchParts } from '../parts'
 
 export const metadata = { title: 'Board' }
@@ -121,6 +121,7 @@ async function About({ board }: { readonly board: Board }) {
           </Link>
         </div>
       )}
+      <BringIn />
     </Margin>
   )
 }

@@ -1,11 +1,13 @@
 import { idSchema } from '@/core/estate'
-import { metricNames } from '@/core/metrics'
+import { metricNames, sampleFormats } from '@/core/metrics'
 import type { Operation } from './Operation'
 import { list, many, object, text, whole } from './shapes'
 
 const days = { type: ['integer', 'null'], minimum: 0 }
 const reaches = object({ p10: days, p50: days, p90: days })
 const number = { type: 'number' }
+/** Some hundred thousand samples. */
+const importBytes = 16_000_000
 
 /** What is measured, and what is likely to come of it. */
 export const metricOperations = {
@@ -73,6 +75,20 @@ export const metricOperations = {
       /** How many there are between the two instants, also where not all of them are given. */
       total: whole,
     }),
+  },
+  bringInSamples: {
+    method: 'post',
+    path: '/metric-imports',
+    summary: 'Bring in samples that were measured elsewhere: CSV or JSON lines of object, metric, at and value',
+    body: object({ format: { enum: sampleFormats }, text: { type: 'string', maxLength: importBytes } }),
+    bodyBytes: importBytes + 4096,
+    answers: object({
+      kept: whole,
+      /** How many lines could not be kept, and of the first of them why. */
+      refusedCount: whole,
+      refused: list(object({ line: whole, why: text(500) })),
+    }),
+    status: 201,
   },
   exposeMetrics: {
     method: 'get',

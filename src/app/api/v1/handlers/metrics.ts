@@ -1,12 +1,14 @@
 import type { Asked } from '@/app/server/answer'
 import { BadRequest } from '@/app/server/errors'
 import { provisionableBytes } from '@/core/estate'
-import { openMetrics, openMetricsType, type ExposedFamily, type MetricName } from '@/core/metrics'
-import { samplesBetween } from '@/records/metrics'
+import { openMetrics, openMetricsType, readSampleLines, type ExposedFamily, type MetricName } from '@/core/metrics'
+import { estateNow } from '@/records/inventory'
+import { bringIn, samplesBetween } from '@/records/metrics'
 import { objects } from '@/records/objects'
 import { poolsByDate, pools, slowest, systems } from '@/records/queries'
 
 const mostSamples = 50_000
+const mostRefusals = 50
 
 /** What is measured, and what is likely to come of it. */
 export const metricHandlers = {
@@ -42,6 +44,14 @@ export const metricHandlers = {
       value: values[index] ?? 0,
     }))
     return { samples, total: times.length }
+  },
+  async bringInSamples({ body, scope, noted }: Asked) {
+    const { samples, refused } = readSampleLines(String(body['text']), body['format'] === 'CSV' ? 'CSV' : 'JSON lines')
+    const found = await bringIn(scope.database, samples, await estateNow(scope))
+    const all = [...refused, ...found.refused].sort((a, b) => a.line - b.line)
+    const detail = { kept: found.kept, refused: all.length }
+    await noted({ action: 'metrics.brought-in', subject: 'measurements', detail }, async () => undefined)
+    return { kept: found.kept, refusedCount: all.length, refused: all.slice(0, mostRefusals) }
   },
   async exposeMetrics({ scope, query }: Asked) {
     const allPools = await pools(scope)

@@ -1,5 +1,5 @@
-import type { Estate, EstateNeeds } from '@/core/estate'
-import type { Plan, Settled } from '@/core/plan'
+import type { Estate, EstateNeeds, Settled } from '@/core/estate'
+import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 
 /** What steps find out and hand on: plain JSON, kept in the journal. */

@@ -31,7 +31,7 @@ export function byNode(drives: readonly Drive[]): ReadonlyMap<string, readonly D
 const suggestedBefore = new WeakMap<Estate, Map<string, ReadonlyMap<string, SuggestedRole>>>()
 
 /** The role that is suggested for every drive of these nodes that could be chosen. */
-export function suggestedRoles(estate: Estate, systemId: string): ReadonlyMap<string, SuggestedRole> {
+function suggestedRoles(estate: Estate, systemId: string): ReadonlyMap<string, SuggestedRole> {
   const before = suggestedBefore.get(estate) ?? new Map<string, ReadonlyMap<string, SuggestedRole>>()
   suggestedBefore.set(estate, before)
   const known = before.get(systemId)

@@ -13,4 +13,3 @@ export {
 export { isStale, planDifference } from './planDifference'
 export { changeStates, canMove, type ChangeState } from './changeStates'
 export { runSheet, type Lane, type JournalMark } from './runSheet'
-export type { Settled } from './Settled'

@@ -1,6 +1,5 @@
-import { kindOf, type KindName } from '@/core/estate'
+import { kindOf, type KindName, type Settled } from '@/core/estate'
 import type { Drifted } from '@/core/findings'
-import type { Settled } from '@/core/plan'
 import { rows, run, type Scope } from '../database'
 import { columnOf, columnsOf, tableOf } from '../objects'
 

@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { CodedRefusal } from '@/core/errors'
-import { countAtStart, countWords } from '@/core/units'
+import { countAtStart } from '@/core/units'
 import { ask } from '../../api'
 import { Field } from '../../parts/Field'
 import { Fold } from '../../parts/Fold'
@@ -68,7 +68,7 @@ const Result = ({ found: { kept, refusedCount, refused } }: { readonly found: Br
     </State>
     {refusedCount > 0 && (
       <>
-        <p className="my-1 text-second">{countWords(refusedCount, 'line was', 'lines were')} not:</p>
+        <p className="my-1 text-second">{countAtStart(refusedCount, 'line was', 'lines were')} not kept:</p>
         <ul
           className="m-0 max-h-[220px] list-none overflow-auto p-0"
           tabIndex={0}

@@ -29,7 +29,7 @@ test('lines that were not kept say why; a refusal says its rule', async () => {
   await user.upload(screen.getByLabelText('File'), file('old.csv', 'x'))
   const words = wordsOf(await screen.findByRole('status'))
   expect(words).toContain('Nothing was kept.')
-  expect(words).toContain('60 lines were not')
+  expect(words).toContain('60 lines were not kept')
   expect(words).toContain('2 It is below zero.')
   answering(() => ({
     status: 413,

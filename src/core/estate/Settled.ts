@@ -1,4 +1,4 @@
-import type { FieldOf, KindName } from '../estate'
+import type { FieldOf, KindName } from './kinds'
 
 /**
  * What a change has set on a system, and nothing else should set otherwise: fields of one object, as the system's inventory states them.

@@ -23,6 +23,7 @@ import { keepAsImage, releaseImage } from './provision/keep-as-image'
 import { setApplication } from './provision/set-application'
 import { forwardNames } from './provision/forward-names'
 import { convertVolume } from './provision/convert-volume'
+import { labelShare } from './provision/label-share'
 import { scheduleVolumes } from './provision/schedule-volumes'
 import { setHostSignIn } from './provision/set-host-sign-in'
 import { forgetHost } from './provision/forget-host'
@@ -130,6 +131,7 @@ export const kinds: readonly AnyKind[] = [
   forgetHost,
   setHostSignIn,
   scheduleVolumes,
+  labelShare,
   convertVolume,
   forwardNames,
   keepPool,

@@ -92,6 +92,10 @@ export interface EstateWriter {
   readonly setClass: (volumeIds: readonly string[], classId: string | null) => Promise<void>
   /** Says what volumes serve; null takes it back. */
   readonly setApplication: (volumeIds: readonly string[], application: string | null) => Promise<void>
+  readonly noteShare: (
+    shareId: string,
+    notes: { readonly labels: readonly string[]; readonly warnPercent: number | null },
+  ) => Promise<void>
   readonly setSchedule: (volumeIds: readonly string[], schedule: Volume['ownSchedule']) => Promise<void>
   readonly setImage: (volumeId: string, isImage: boolean) => Promise<void>
   /** Keeps a pool for the volumes of one application; null gives it to all. */

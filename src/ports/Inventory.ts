@@ -111,7 +111,7 @@ export interface Inventory {
     readonly initiators: readonly string[]
   }[]
   readonly fileServices: readonly Plain<FileService>[]
-  readonly shares: readonly (Omit<Plain<Share>, 'fileServiceId' | 'volumeId'> & {
+  readonly shares: readonly (Omit<Plain<Share>, 'fileServiceId' | 'volumeId' | 'labels' | 'warnPercent'> & {
     readonly fileServiceLocator: string
     readonly volumeLocator: string
   })[]

@@ -216,6 +216,17 @@ test('what may be written is limited, and a host meets each limit: the last byte
   await bench.done('set-share-limits', { shareId, quotas: [], fileRules: [] })
 })
 
+test('labels and a warning of its own stand with a share, whatever its system states of it', async () => {
+  const notes = { shareId, labels: 'imaging\n archive \nimaging', warnPercent: 70 }
+  expect(await bench.refused('label-share', { ...notes, labels: 'x'.repeat(61) })).toEqual(['labels'])
+  await bench.done('label-share', notes)
+  const noted = async () => (await bench.estate([one('shares', shareId)])).shares[0]
+  expect(await noted()).toMatchObject({ labels: ['imaging', 'archive'], warnPercent: 70 })
+  expect(await bench.refused('label-share', notes)).toEqual(['other'])
+  await bench.done('label-share', { ...notes, labels: '', warnPercent: null })
+  expect(await noted()).toMatchObject({ labels: [], warnPercent: null })
+})
+
 test('somebody tries it from a host that restarts between, and finds it mounted again', async () => {
   const trial = { shareId, hostId: bench.ids['register-1'], uid: 2001, gid: 300, groups: [], isRestarted: true }
   const change = await bench.done('test-share', trial)

@@ -105,6 +105,10 @@ export const shareSchema = object({
   quotaUsage: { type: 'array', maxItems: 1000, items: quotaUsageSchema },
   sizeBytes: bytesSchema,
   usedBytes: bytesSchema,
+  /** What people call it by besides its name. */
+  labels: { type: 'array', maxItems: 20, items: { type: 'string', minLength: 1, maxLength: 60 } },
+  /** From how much of it used on it is warned of; null as of all. */
+  warnPercent: { type: ['integer', 'null'], minimum: 1, maximum: 99 },
   revision,
 })
 

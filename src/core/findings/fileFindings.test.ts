@@ -57,6 +57,14 @@ test.each([
   expect(checks(fileFindings([], [{ ...share, usedBytes }], []))).toEqual(expected),
 )
 
+test('a share is warned of from where somebody has said, and is grave only once it is nearly full', () => {
+  const early = { ...share, usedBytes: 60n, warnPercent: 60 }
+  const [finding] = fileFindings([], [early], [])
+  expect(finding).toMatchObject({ gravity: 'soon', evidence: expect.stringContaining('warned of from 60% on') })
+  expect(fileFindings([], [{ ...early, usedBytes: 59n }], [])).toEqual([])
+  expect(fileFindings([], [{ ...early, usedBytes: 95n, warnPercent: 99 }], [])).toEqual([])
+})
+
 test('rules that nobody meets come with a draft without them', () => {
   const rules = [
     ...share.rules,

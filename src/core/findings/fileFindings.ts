@@ -72,7 +72,8 @@ function nameFindings(service: FileService, answers: readonly NameAnswer[]): Fin
 
 function roomFindings(share: Share): Finding[] {
   const ratio = share.sizeBytes === 0n ? 0 : Number(share.usedBytes) / Number(share.sizeBytes)
-  if (ratio < soonRatio) return []
+  const warnRatio = share.warnPercent === null ? soonRatio : share.warnPercent / 100
+  if (ratio < Math.min(warnRatio, nowRatio)) return []
   return [
     found(
       'share-full',
@@ -80,7 +81,7 @@ function roomFindings(share: Share): Finding[] {
       ratio < nowRatio ? 'soon' : 'now',
       `${share.name} is ${Math.floor(ratio * 100)}% full`,
       {
-        evidence: `${formatBytes(share.usedBytes)} of ${formatBytes(share.sizeBytes)} are used.`,
+        evidence: `${formatBytes(share.usedBytes)} of ${formatBytes(share.sizeBytes)} are used; it is warned of from ${Math.round(warnRatio * 100)}% on.`,
         risk: 'Once it is full, every write to it is refused.',
         remedy: 'Expand its volume, or take files away.',
         offline: 'Nothing can be done for it in the machine room.',

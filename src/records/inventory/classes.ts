@@ -1,4 +1,4 @@
-import type { ServiceClass, Volume } from '@/core/estate'
+import type { ServiceClass, Share, Volume } from '@/core/estate'
 import { v7 as uuid } from 'uuid'
 import { row, run, type Scope } from '../database'
 import { inside } from '../model'
@@ -61,6 +61,16 @@ export async function setImage(scope: Scope, volumeId: string, isImage: boolean)
 /** Keeps a pool for the volumes of one application; null gives it to all. */
 export async function keepPool(scope: Scope, poolId: string, keptFor: string | null): Promise<void> {
   await modelOf(scope.database, 'pools').update({ keptFor }, { where: { id: poolId }, ...inside(scope) })
+}
+
+/** Says what people call a share by, and when to warn of its fill. */
+export async function noteShare(
+  scope: Scope,
+  shareId: string,
+  { labels, warnPercent }: { readonly labels: readonly string[]; readonly warnPercent: Share['warnPercent'] },
+): Promise<void> {
+  const notes = { labels: [...labels], warnPercent }
+  await modelOf(scope.database, 'shares').update(notes, { where: { id: shareId }, ...inside(scope) })
 }
 
 /** Gives volumes a schedule of their own; null has them go by their classes. */

@@ -18,7 +18,7 @@ export {
 export { hold, idAt, release } from './objects'
 export { agreedBefore, estateClock, estateNow, followsSystems, keepClock } from './clock'
 export { controllersByTarget, disksNamed, hostsToLookAt, keepHostPaths, type HostPath } from './hostPaths'
-export { dropClass, keepClass, keepPool, setApplication, setClass, setImage, setSchedule } from './classes'
+export { dropClass, keepClass, keepPool, noteShare, setApplication, setClass, setImage, setSchedule } from './classes'
 export { noteSnapshots } from './snapshots'
 export { hostSignIn, setHostSignIn } from './signIns'
 export { ownSchedules, snapshotsPast, volumesDue, volumesUnder, type Scheduled } from './schedules'

@@ -33,6 +33,7 @@ import { sql as connectionTests } from './0028-connection-tests.sql'
 import { sql as ownSchedules } from './0029-own-schedules.sql'
 import { sql as tellingOfChanges } from './0030-telling-of-changes.sql'
 import { sql as settled } from './0031-settled.sql'
+import { sql as shareNotes } from './0032-share-notes.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -66,6 +67,7 @@ const steps = [
   { name: '0029-own-schedules', sql: ownSchedules },
   { name: '0030-telling-of-changes', sql: tellingOfChanges },
   { name: '0031-settled', sql: settled },
+  { name: '0032-share-notes', sql: shareNotes },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -279,6 +279,8 @@ export const sampleShare = (more: Partial<Share> = {}): Share => ({
   quotaUsage: [],
   sizeBytes: 1n << 40n,
   usedBytes: 1n << 30n,
+  labels: [],
+  warnPercent: null,
   revision: 1,
   ...more,
 })

@@ -1,6 +1,7 @@
 import Link from 'next/link'
 import { limitsInWords, type Mapping, type Volume } from '@/core/estate'
 import { linuxCommands } from '@/core/hosts'
+import { ruleInWords } from '@/core/schedule'
 import { countAtStart, formatBytes } from '@/core/units'
 import type { VolumePage } from '@/core/views'
 import { ChangeLines, HostCommands } from '../../changes'
@@ -138,7 +139,7 @@ const Space = ({ volume }: { readonly volume: Volume }) => (
 /** What it was, and of what it is a copy; the page of its own shows each. */
 const Copies = ({ page: { volume, snapshotCount, cloneOf } }: Pick<VolumeMarginProps, 'page'>) => (
   <>
-    <h3>Snapshots</h3>
+    <h3>Snapshots {volume.ownSchedule !== null && <span>{ownScheduleWords(volume.ownSchedule)}</span>}</h3>
     <div className="flex justify-between gap-3 py-[2px]">
       <span>{snapshotCount === 0 ? 'None.' : countAtStart(snapshotCount, 'snapshot', 'snapshots')}</span>
       <Link className="textlink" href={`/provision/volumes/${volume.id}`}>
@@ -160,6 +161,9 @@ const Copies = ({ page: { volume, snapshotCount, cloneOf } }: Pick<VolumeMarginP
     )}
   </>
 )
+
+const ownScheduleWords = ({ snapshotRule }: NonNullable<Volume['ownSchedule']>) =>
+  snapshotRule === null ? 'by its own schedule none' : `${ruleInWords(snapshotRule)}, by its own schedule`
 
 interface SeenByProps {
   readonly mappings: readonly Mapping[]

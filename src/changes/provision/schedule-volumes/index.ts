@@ -4,9 +4,9 @@ import { scheduleVolumesIntent, type ScheduleVolumesIntent as Intent } from '@/c
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
 import { retentionRules } from '@/core/retention'
 import { ruleInWords } from '@/core/schedule'
-import { countWords } from '@/core/units'
 import type { ChangeKind } from '../../ChangeKind'
 import { advise, rule } from '../../parts/checks'
+import { allInUse, namedTogether } from '../../parts/inUse'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
@@ -23,8 +23,7 @@ function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const volumes = look.some('volumes', intent.volumeIds)
   const own: Own = intent.isOwn ? scheduleAsked(intent) : null
-  const [only] = volumes
-  const what = volumes.length === 1 && only !== undefined ? only.name : countWords(volumes.length, 'volume', 'volumes')
+  const what = namedTogether(volumes)
   const words =
     own === null
       ? `Have ${what} go by class`
@@ -70,16 +69,10 @@ const inOrder = (own: Own) =>
       ]
 
 function checksOf({ estate, intent, volumes, own }: Seen, now: Date): readonly PlanCheck[] {
-  const isWhole = volumes.length > 0 && volumes.length === intent.volumeIds.length
   const promised = volumes.filter(each => (byId(estate.serviceClasses, each.classId)?.snapshotRule ?? null) !== null)
   const images = volumes.filter(({ isImage }) => isImage)
   return [
-    rule(
-      'volumes',
-      isWhole && volumes.every(each => each.state === 'in use'),
-      'All of them are in use.',
-      volumes.length === 0 ? 'Choose the volumes.' : 'Some of them are in holding, or not there any more.',
-    ),
+    allInUse(volumes, intent.volumeIds.length),
     rule(
       'other',
       volumes.some(each => !same(each.ownSchedule, own)),
@@ -95,7 +88,7 @@ function checksOf({ estate, intent, volumes, own }: Seen, now: Date): readonly P
             'class-promises',
             false,
             '',
-            `The class of ${promised.length === 1 ? (promised[0]?.name ?? '') : countWords(promised.length, 'volume', 'volumes')} promises snapshots of its own: that promise is still measured, and is broken where these come later.`,
+            `The class of ${namedTogether(promised)} promises snapshots of its own: that promise is still measured, and is broken where these come later.`,
             { field: 'snapshotRule' },
           ),
         ]),

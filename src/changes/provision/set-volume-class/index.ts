@@ -1,9 +1,9 @@
 import { byId, those, type Estate } from '@/core/estate'
 import { setVolumeClassIntent, type SetVolumeClassIntent as Intent } from '@/core/intents'
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
-import { countWords } from '@/core/units'
 import type { ChangeKind } from '../../ChangeKind'
 import { rule } from '../../parts/checks'
+import { allInUse, namedTogether } from '../../parts/inUse'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
@@ -16,8 +16,7 @@ function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const volumes = look.some('volumes', intent.volumeIds)
   const serviceClass = look.one('serviceClasses', intent.classId)
-  const [only] = volumes
-  const what = volumes.length === 1 && only !== undefined ? only.name : countWords(volumes.length, 'volume', 'volumes')
+  const what = namedTogether(volumes)
   const words = `Put ${what} under ${serviceClass?.name ?? 'no class'}`
   return { estate, intent, look, serviceClass, volumes, words }
 }
@@ -52,14 +51,8 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
 }
 
 function checksOf({ estate, intent, serviceClass, volumes }: Seen, now: Date): readonly PlanCheck[] {
-  const isWhole = volumes.length > 0 && volumes.length === intent.volumeIds.length
   return [
-    rule(
-      'volumes',
-      isWhole && volumes.every(each => each.state === 'in use'),
-      'All of them are in use.',
-      volumes.length === 0 ? 'Choose the volumes.' : 'Some of them are in holding, or not there any more.',
-    ),
+    allInUse(volumes, intent.volumeIds.length),
     rule(
       'class',
       intent.classId === '' || serviceClass !== undefined,

@@ -1,12 +1,8 @@
 import Link from 'next/link'
 import { reader } from '@/app/server/guard'
-import { keptDraft } from '@/app/server/keptDraft'
-import { signExceptionIntent } from '@/core/intents'
-import type { TodayFinding } from '@/core/today'
 import { score } from '@/core/transfer'
 import { changeLines, forecastOutcomes, journalOf } from '@/records/changes'
 import { ChangeLines } from '@/ui/changes'
-import { IntentForm, KeyedDraft } from '@/ui/drafts'
 import { Margin } from '@/ui/frame'
 
 /** What runs, what was changed last, and how good forecasts were. */
@@ -39,23 +35,6 @@ export async function TodayMargin() {
     </Margin>
   )
 }
-
-interface SignMarginProps {
-  readonly finding: TodayFinding
-  readonly change: string | undefined
-}
-
-/** Lets something of Today stand until a day, with a reason and a name. */
-export const SignMargin = async ({ finding: { key, what }, change }: SignMarginProps) => (
-  <KeyedDraft id={change} of={key}>
-    <IntentForm
-      kind={signExceptionIntent.kind}
-      title={`Let stand: ${what}`}
-      begin={{ findingKey: key, findingTitle: what }}
-      kept={await keptDraft(change, signExceptionIntent.kind)}
-    />
-  </KeyedDraft>
-)
 
 async function Running({ id, title }: { readonly id: string; readonly title: string }) {
   const progress = (await journalOf((await reader()).scope, id)).at(-1)

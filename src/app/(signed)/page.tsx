@@ -1,5 +1,4 @@
 import { reader } from '@/app/server/guard'
-import { onlyTexts } from '@/app/server/onlyTexts'
 import { estateLadder, provisionableBytes, type Pool, type System } from '@/core/estate'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { estateNow } from '@/records/inventory'
@@ -13,16 +12,11 @@ import { RowLink, Table } from '@/ui/parts/Table'
 import { TodayFindings } from '@/ui/watch/findings'
 import { RoundDone, SinceRound } from '@/ui/watch/rounds'
 import { NewDraft } from './NewDraft'
-import { SignMargin, TodayMargin } from './TodayMargin'
+import { TodayMargin } from './TodayMargin'
 
 export const metadata = { title: 'Today' }
 
-interface PageProps {
-  readonly searchParams: Promise<Readonly<Partial<Record<'draft' | 'change' | 'finding', string>>>>
-}
-
-export default async function Page({ searchParams }: PageProps) {
-  const asked = await onlyTexts(searchParams)
+export default async function Page() {
   const { scope } = await reader()
   const [allSystems, allPools, free, since, now] = await Promise.all([
     systems(scope),
@@ -32,9 +26,8 @@ export default async function Page({ searchParams }: PageProps) {
     estateNow(scope),
   ])
   const { open: findings, stood } = await todayNow(scope, allSystems, allPools)
-  const signed = asked.draft === 'sign-exception' ? findings.find(({ key }) => key === asked.finding) : undefined
   return (
-    <Frame margin={signed === undefined ? <TodayMargin /> : <SignMargin finding={signed} change={asked.change} />}>
+    <Frame margin={<TodayMargin />}>
       <Title words={`${now.toLocaleDateString('en', { weekday: 'long' })}'s round`}>
         {allSystems.length > 0 && <RoundDone />}
       </Title>

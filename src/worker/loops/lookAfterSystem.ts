@@ -16,7 +16,7 @@ const everyMilliseconds = 10_000
  */
 const mostShare = 0.017
 /** The same of a processor's time, which it takes more of than it lasts: answers are unpacked and memory is tidied beside it. */
-const mostProcessorShare = 0.025
+const mostProcessorShare = 0.015
 const quickMilliseconds = 750
 const longestMilliseconds = 120_000
 const pollMilliseconds = 500

@@ -22,7 +22,7 @@ test('each may be let stand but that nobody looks; what is let stand is folded, 
     />,
   )
   expect(screen.getAllByRole('link', { name: /^Let stand/ }).map(link => link.getAttribute('href'))).toEqual([
-    '/?draft=sign-exception&finding=full%2F1',
+    '/watch/health?draft=sign-exception&finding=full%2F1',
   ])
   expect(screen.queryByText('side is full')).toBeNull()
   await user.click(screen.getByRole('button', { name: /one thing is let stand/ }))

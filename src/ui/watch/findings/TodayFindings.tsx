@@ -30,8 +30,7 @@ export const TodayFindings = ({ findings, stood = [] }: TodayFindingsProps) => (
           {mayStand({ key }) && (
             <Link
               className="textlink whitespace-nowrap"
-              href={`/?draft=sign-exception&finding=${encodeURIComponent(key)}`}
-              scroll={false}
+              href={`/watch/health?draft=sign-exception&finding=${encodeURIComponent(key)}`}
               aria-label={`Let stand: ${what}`}
             >
               let it stand

@@ -1,22 +1,32 @@
 import { reader } from '@/app/server/guard'
+import { onlyTexts } from '@/app/server/onlyTexts'
 import { healthPage } from '@/records/queries'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { FindingList } from '@/ui/watch/findings'
 import { Drives, healthSentence, Sensors, Sources } from '@/ui/watch/health'
 import { watchParts } from '../parts'
+import { signMargin } from './signMargin'
 
 export const metadata = { title: 'Health' }
 
-export default async function Page() {
+interface PageProps {
+  readonly searchParams: Promise<Readonly<Partial<Record<'draft' | 'change' | 'finding', string>>>>
+}
+
+export default async function Page({ searchParams }: PageProps) {
+  const { draft, change, finding: findingKey = '' } = await onlyTexts(searchParams)
   const { scope } = await reader()
   const page = await healthPage(scope)
+  const signing = draft === 'sign-exception' ? await signMargin({ findingKey, change }) : undefined
   const { first, then } = healthSentence(page)
   return (
     <Frame
       margin={
-        <Margin>
-          <FindingList records={page.findings} />
-        </Margin>
+        signing ?? (
+          <Margin>
+            <FindingList records={page.findings} />
+          </Margin>
+        )
       }
     >
       <Title words="Watch">

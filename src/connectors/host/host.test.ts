@@ -125,7 +125,7 @@ test.each([
   await expect(hostAgent(address, never).network.way('files.example')).rejects.toBeInstanceOf(UnreadableAnswer)
 })
 
-test('a share is tried and a forwarder set in the words of the agent’s interface', async () => {
+test('a share is tried and a forwarder set by the requests that a host takes', async () => {
   const { network } = hostAgent(address, never)
   says({ mount: null, read: null, write: 'read-only file system' })
   expect(await network.tryShare('files.example', '/scans', { uid: 1, gid: 2, groups: [] })).toMatchObject({

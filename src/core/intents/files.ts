@@ -260,40 +260,6 @@ export const reportFilesIntent = {
   intentSchema: reportFilesSchema,
 } as const satisfies IntentKind
 
-const labelShareSchema = {
-  type: 'object',
-  required: ['shareId', 'labels', 'warnPercent'],
-  additionalProperties: false,
-  properties: {
-    shareId: idOrBlankSchema,
-    /** A line each. */
-    labels: { type: 'string', maxLength: 2000 },
-    warnPercent: { type: ['integer', 'null'], minimum: 1, maximum: 99 },
-  },
-} as const
-export type LabelShareIntent = IntentOf<typeof labelShareSchema>
-
-export const labelShareIntent = {
-  kind: 'label-share',
-  title: 'Label a share, and say when to warn of its fill',
-  verb: 'Keep it',
-  place: '/provision/shares?sel={shareId}',
-  alters: 'shareId',
-  offer: { words: 'Labels, warning', when: {} },
-  form: {
-    fields: [
-      { field: 'labels', label: 'Labels', hint: 'A line each; what people call it by besides its name.', as: 'lines' },
-      {
-        field: 'warnPercent',
-        label: 'Warn from so full on, %',
-        hint: 'Left empty, from 90 on, as of all shares.',
-        as: 'number or none',
-      },
-    ],
-  },
-  intentSchema: labelShareSchema,
-} as const satisfies IntentKind
-
 const removeShareSchema = {
   type: 'object',
   required: ['shareId', 'confirmedName'],
@@ -324,6 +290,5 @@ export const fileIntents: readonly IntentKind[] = [
   setShareLimitsIntent,
   testShareIntent,
   reportFilesIntent,
-  labelShareIntent,
   removeShareIntent,
 ]

@@ -11,15 +11,14 @@ import { outlined } from '../../parts/outline'
 type Step = Readonly<{ step: 'forward'; agentAddress: string; domain: string; server: string }>
 
 /** File services whose names lie within a domain: what the change is for, and what proves it. */
-const servicesWithin = (services: readonly FileService[], domain: string) =>
-  services.filter(({ name }) => isWithin(name, domain))
+const thoseWithin = (domain: string, all: readonly FileService[]) => all.filter(({ name }) => isWithin(name, domain))
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const look = lookInto(estate)
   const host = look.one('hosts', intent.hostId)
   const domain = intent.domain.trim().toLowerCase().replace(/\.$/, '')
   const server = intent.server.trim()
-  const within = servicesWithin(estate.fileServices, domain)
+  const within = thoseWithin(domain, estate.fileServices)
   look.at('fileServices', within)
   const noDomain = domainTrouble(domain)
   const noServer = server === '' ? undefined : serverTrouble(server)
@@ -101,7 +100,7 @@ export const forwardNames: ChangeKind<Intent, Step> = {
     ]
     // Where it is asked as before again, where names lead is no affair of this change.
     if (server === '') return evidence
-    for (const service of servicesWithin(estate.fileServices, domain)) {
+    for (const service of thoseWithin(domain, estate.fileServices)) {
       const way = await network.way(service.name)
       const isOurs = service.instances.some(({ address }) => address === way.address)
       evidence.push({

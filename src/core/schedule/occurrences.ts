@@ -32,7 +32,8 @@ export function basicTime(text: string): number {
  * @throws {Error} where the rule cannot be read; `scheduleTrouble` says so before
  */
 export function occurrences(recurrence: Recurrence, from: Date, to: Date, most = 100_000): Date[] {
-  const { timeZone, rule } = recurrence
+  const { timeZone } = recurrence
+  const rule = recurrence.rule.toUpperCase()
   const until = /(?:^|;)UNTIL=([0-9TZ]+)/.exec(rule)?.[1]
   const end = until === undefined ? Infinity : basicTime(until)
   const last = Math.min(to.getTime(), end + 1)
@@ -50,10 +51,36 @@ export function occurrences(recurrence: Recurrence, from: Date, to: Date, most =
   const start = basicTime(recurrence.start)
   const bare = rule.replace(/(^|;)UNTIL=[0-9TZ]+/, '')
   const plain = plainRule(bare, start)
-  if (plain === undefined)
-    new RRule({ ...RRule.parseString(bare), dtstart: new Date(start) }).all(local => take(local.getTime()))
+  if (plain === undefined) byLibrary(bare, start, take)
   else eachLocal(plain, start, span, take)
   return [...found].sort((a, b) => a - b).map(at => new Date(at))
+}
+
+/**
+ * The Gregorian calendar repeats after 400 years, days of the week too. The library looks for a rule that never comes true until the year
+ * 9999: from close to its end it has no more than 400 years to look through.
+ */
+const calendarMilliseconds = 146_097 * dayMilliseconds
+const lastYear = 9999
+const partsOfRules =
+  /^(?:FREQ|INTERVAL|COUNT|WKST|BYSETPOS|BY(?:MONTH|WEEKNO|YEARDAY|MONTHDAY|DAY|HOUR|MINUTE|SECOND))$/
+
+/** @param take is given local times in their order, and says whether to go on @throws {Error} where the rule cannot be read */
+function byLibrary(rule: string, start: number, take: (local: number) => boolean): void {
+  for (const part of rule.split(';')) {
+    const [name = ''] = part.split('=')
+    if (!partsOfRules.test(name)) throw new Error(`"${name}" is no part of a rule`)
+  }
+  // For these it steps through every minute, and where none is left through none, for ever.
+  if (/(^|;)FREQ=(HOURLY|MINUTELY|SECONDLY)(;|$)/.test(rule))
+    throw new Error(
+      'a rule of hours or minutes can be limited by BYMONTH, BYMONTHDAY, BYDAY without a number, BYHOUR, BYMINUTE, BYSECOND and COUNT',
+    )
+  const cycles = Math.floor((lastYear - new Date(start).getUTCFullYear()) / 400)
+  const shift = cycles * calendarMilliseconds
+  new RRule({ ...RRule.parseString(rule), dtstart: new Date(start + shift) }).all(local =>
+    take(local.getTime() - shift),
+  )
 }
 
 /** The first instant after another at which it happens; undefined where there is none within the span. */

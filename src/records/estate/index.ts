@@ -1,3 +1,3 @@
 export { fromRow, type RowOf } from './fromRow'
 export { loadEstate } from './loadEstate'
-export { rowRecords } from './rowRecords'
+export { probesAndNames } from './rowRecords'

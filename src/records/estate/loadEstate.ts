@@ -1,5 +1,6 @@
 import {
   fieldsOf,
+  isLocated,
   kindOf,
   objectKinds,
   type Estate,
@@ -14,11 +15,11 @@ import { Op, type WhereOptions } from 'sequelize'
 import { rows, type Scope } from '../database'
 import { estateNow } from '../inventory'
 import { worstDemand } from '../metrics'
-import { objects } from '../objects'
+import { objects, tableOf } from '../objects'
 import { settings } from '../settings'
 import { probeById } from './probes'
-import { rowRecords } from './rowRecords'
-import { unchanged } from './unchanged'
+import { rowReadings } from './rowRecords'
+import { unchanged, type Reading } from './unchanged'
 
 /** Few in any estate, and given to every plan. */
 const always: ReadonlySet<KindName> = new Set([
@@ -44,19 +45,15 @@ export async function loadEstate(
   kind: string,
   ownChangeId?: string,
 ): Promise<Estate> {
-  // One after another: in a transaction all go over one connection, which answers one question at a time.
-  const found: Partial<{ [Name in KindName]: ObjectTypes[Name][] }> = {}
-  for (const name of Object.keys(objectKinds) as KindName[])
-    Object.assign(found, { [name]: await wanted(scope, name, needs) })
-  const shown = await mappingsOf(scope, found.volumes ?? [], found.snapshots ?? [])
-  const mappings = [...new Map([...(found.mappings ?? []), ...shown].map(each => [each.id, each])).values()]
+  const found = await wanted(scope, needs)
+  const shown = await mappingsOf(scope, found.volumes, found.snapshots)
+  const mappings = [...new Map([...found.mappings, ...shown].map(each => [each.id, each])).values()]
   const probeId = needs.find(want => want.kind === 'probes')?.values[0]
   const probe = probeId === undefined || !isUuid(probeId) ? undefined : await probeById(scope, probeId)
   return {
-    ...(found as Required<typeof found>),
+    ...found,
     mappings,
     probes: probe === undefined ? [] : [probe],
-    ...(await rowRecords(scope)),
     poolDemands: await demandsWanted(scope, needs),
     pastMisses: await pastMisses(scope, kind),
     settings: await settings(scope),
@@ -87,34 +84,46 @@ async function mappingsOf(
   })
 }
 
-async function wanted<Name extends KindName>(
-  scope: Scope,
-  name: Name,
-  needs: EstateNeeds,
-): Promise<ObjectTypes[Name][]> {
-  if (always.has(name)) return objects(scope, name)
+type Found = { readonly [Name in KindName]: readonly ObjectTypes[Name][] } & Pick<
+  Estate,
+  'pathProbes' | 'nameAnswers' | 'exceptions' | 'catalogues'
+>
+
+/** All that a plan wants: whole tables and whole systems where one of their rows is another than before, the rest as it stands. */
+async function wanted(scope: Scope, needs: EstateNeeds): Promise<Found> {
+  const names = Object.keys(objectKinds) as KindName[]
+  const readings = new Map<string, Reading>(Object.entries(rowReadings(scope)))
+  for (const name of names) {
+    const reading = wholeReading(scope, name, needs)
+    if (reading !== undefined) readings.set(name, reading)
+  }
+  const read = await unchanged(scope, [...readings.values()])
+  const found = new Map<string, readonly object[]>([...readings.keys()].map((name, index) => [name, read[index] ?? []]))
+  // One after another: in a transaction all go over one connection, which answers one question at a time.
+  for (const name of names) if (!found.has(name)) found.set(name, await some(scope, name, needs))
+  return Object.fromEntries(found) as unknown as Found
+}
+
+/** The objects of a kind that a plan names. */
+async function some<Name extends KindName>(scope: Scope, name: Name, needs: EstateNeeds): Promise<ObjectTypes[Name][]> {
   const types = new Map(fieldsOf(kindOf(name)).map(({ field, type }) => [field, type]))
   const any = needs
     .filter(want => want.kind === name)
     .flatMap(want => condition(want, types.get(want.field) === 'uuid'))
   const limit = mostOfAKind[name]
-  const whole = wholeSystem(name, needs)
-  if (whole !== undefined) return unchanged(scope, name, whole)
   return any.length === 0
     ? []
     : objects(scope, name, { and: { [Op.or]: any }, ...(limit === undefined ? {} : { limit }) })
 }
 
-/** Of which there are thousands, and of which drafts look at all of a system's. */
-const many: ReadonlySet<KindName> = new Set(['drives'])
-
-/** The one system all of whose objects of a kind are wanted, and nothing else of them. */
-function wholeSystem(name: KindName, needs: EstateNeeds): string | undefined {
-  const [want, ...others] = many.has(name) ? needs.filter(each => each.kind === name) : []
+/** A kind that is given to every plan, or all of whose objects in one system are wanted and no others. */
+function wholeReading(scope: Scope, name: KindName, needs: EstateNeeds): Reading | undefined {
+  const table = { table: tableOf(name), isLocated: isLocated(kindOf(name)) }
+  if (always.has(name)) return { ...table, read: () => objects(scope, name) }
+  const [want, ...others] = name in mostOfAKind ? [] : needs.filter(each => each.kind === name)
   const [systemId = ''] = want?.values ?? []
-  return want?.field === 'systemId' && want.values.length === 1 && others.length === 0 && isUuid(systemId)
-    ? systemId
-    : undefined
+  const isWhole = want?.field === 'systemId' && want.values.length === 1 && others.length === 0 && isUuid(systemId)
+  return isWhole ? { ...table, systemId, read: () => objects(scope, name, { and: { systemId } }) } : undefined
 }
 
 /** Nothing where no value could be some object's: what a draft has not named yet, or names wrongly, is nobody's. */

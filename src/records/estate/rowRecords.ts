@@ -1,63 +1,55 @@
 import type { Catalogue, Estate, NameAnswer, PathProbe, SignedException } from '@/core/estate'
 import { rows, type Scope } from '../database'
 import { fromRow, type RowOf } from './fromRow'
+import type { Reading } from './unchanged'
 
 type Dated<T, K extends string> = Omit<RowOf<T>, K> & { readonly [key in K]: Date }
 const mostAnswers = 5000
 
-/** The latest of each system, as it was read last: of a large row it is thousands of answers, and every plan asks for it. */
-const readBefore = new Map<string, PathProbe>()
+type RowRecords = Pick<Estate, 'pathProbes' | 'nameAnswers' | 'exceptions' | 'catalogues'>
 
 async function pathProbes(scope: Scope): Promise<PathProbe[]> {
-  const latest = await rows<{ readonly system_id: string; readonly at: Date; readonly place: string }>(
-    scope,
-    // Where a row stands in its table is another place once it has been written anew.
-    'select system_id, at, ctid::text || xmin::text as place from path_probes',
-  )
-  const found: PathProbe[] = []
-  for (const { system_id, at, place } of latest) {
-    const mark = `${system_id} ${at.toISOString()} ${place}`
-    const known = readBefore.get(mark)
-    if (known !== undefined) {
-      found.push(known)
-      continue
-    }
-    const [read] = await rows<Dated<PathProbe, 'at'>>(
-      scope,
-      'select system_id, at, wanted_mtu, answers from path_probes where system_id = $1',
-      [system_id],
-    )
-    if (read === undefined) continue
-    const probe = fromRow<PathProbe>(read)
-    for (const key of readBefore.keys()) if (key.startsWith(`${system_id} `)) readBefore.delete(key)
-    readBefore.set(mark, probe)
-    found.push(probe)
-  }
-  return found
+  const found = await rows<Dated<PathProbe, 'at'>>(scope, 'select system_id, at, wanted_mtu, answers from path_probes')
+  return found.map(each => fromRow<PathProbe>(each))
 }
 
-/** What is known of rows of nodes beside their inventory: few in any estate, and read whole. */
-export async function rowRecords(
-  scope: Scope,
-): Promise<Pick<Estate, 'pathProbes' | 'nameAnswers' | 'exceptions' | 'catalogues'>> {
-  const probes = await pathProbes(scope)
-  const answers = await rows<Dated<NameAnswer, 'at'>>(
+async function nameAnswers(scope: Scope): Promise<NameAnswer[]> {
+  const found = await rows<Dated<NameAnswer, 'at'>>(
     scope,
     'select query, kind, answers, why, at from name_answers order by at desc limit $1',
     [mostAnswers],
   )
-  const exceptions = await rows<Dated<SignedException, 'signed_at' | 'until'>>(
+  return found.map(each => fromRow<NameAnswer>(each))
+}
+
+async function exceptions(scope: Scope): Promise<SignedException[]> {
+  const found = await rows<Dated<SignedException, 'signed_at' | 'until'>>(
     scope,
     "select id, finding_key, reason, signed_by, signed_at, until from signed_exceptions where until > now() - interval '90 days' order by until desc",
   )
-  const catalogues = await rows<{ readonly body: Catalogue }>(
-    scope,
-    'select distinct on (maker) body from catalogues order by maker, issued_at desc, imported_at desc',
-  )
-  return {
-    pathProbes: probes,
-    nameAnswers: answers.map(each => fromRow<NameAnswer>(each)),
-    exceptions: exceptions.map(each => fromRow<SignedException>(each)),
-    catalogues: catalogues.map(each => each.body),
-  }
+  return found.map(each => fromRow<SignedException>(each))
 }
+
+const catalogues = async (scope: Scope): Promise<Catalogue[]> =>
+  (
+    await rows<{ readonly body: Catalogue }>(
+      scope,
+      'select distinct on (maker) body from catalogues order by maker, issued_at desc, imported_at desc',
+    )
+  ).map(each => each.body)
+
+/** What is known of rows of nodes beside their inventory, each by the table that it stands in: few in any estate, and read whole. */
+export const rowReadings = (
+  scope: Scope,
+): { readonly [Name in keyof RowRecords]: Reading<RowRecords[Name][number]> } => ({
+  pathProbes: { table: 'path_probes', isLocated: false, read: () => pathProbes(scope) },
+  nameAnswers: { table: 'name_answers', isLocated: false, read: () => nameAnswers(scope) },
+  exceptions: { table: 'signed_exceptions', isLocated: false, read: () => exceptions(scope) },
+  catalogues: { table: 'catalogues', isLocated: false, read: () => catalogues(scope) },
+})
+
+/** What was last probed in the network of nodes, and what names were answered. */
+export const probesAndNames = async (scope: Scope): Promise<Pick<RowRecords, 'pathProbes' | 'nameAnswers'>> => ({
+  pathProbes: await pathProbes(scope),
+  nameAnswers: await nameAnswers(scope),
+})

@@ -1,48 +1,71 @@
-import type { KindName, ObjectTypes } from '@/core/estate'
 import { LRUCache } from 'lru-cache'
 import type { Sequelize } from 'sequelize'
-import { row, type Scope } from '../database'
-import { objects, tableOf } from '../objects'
+import { rows, type Scope } from '../database'
+
+/** What stands in a table, and how it is read once one of its rows is another. */
+export interface Reading<Found extends object = object> {
+  readonly table: string
+  /** Only rows of one system. */
+  readonly systemId?: string
+  /** Only rows that systems still state. */
+  readonly isLocated: boolean
+  readonly read: () => Promise<readonly Found[]>
+}
 
 interface Known {
   readonly mark: string
   readonly found: readonly object[]
 }
-const mostKept = 4
+/** Of all tables that plans look at, for some systems that somebody drafts on. */
+const mostKept = 80
 /** While somebody drafts; at rest nothing is held. */
 const keptMilliseconds = 20_000
 const keptBy = new WeakMap<Sequelize, LRUCache<string, Known>>()
 
-/** What no two states of the rows have alike: each row's own version. Source: PostgreSQL, system columns. */
-const markOf = async (scope: Scope, name: KindName, systemId: string): Promise<string> =>
-  (
-    await row<{ readonly mark: string }>(
-      scope,
-      `select count(*) || ' ' || coalesce(sum(hashtextextended(id::text || ctid::text || xmin::text, 0)), 0) as mark
-       from ${tableOf(name)} where system_id = $1 and missing_since is null`,
-      [systemId],
-    )
-  )?.mark ?? ''
+const keyOf = ({ table, systemId = '' }: Reading) => `${table} ${systemId}`
+
+/** What no two states of the rows have alike: where each version of each row stands, and who wrote it. Source: PostgreSQL, system columns. */
+async function marksOf(scope: Scope, readings: readonly Reading[]): Promise<ReadonlyMap<string, string>> {
+  const systems = [...new Set(readings.flatMap(({ systemId }) => (systemId === undefined ? [] : [systemId])))]
+  const parts = readings.map((reading, index) => {
+    const { table, systemId, isLocated } = reading
+    const only = [
+      ...(isLocated ? ['missing_since is null'] : []),
+      ...(systemId === undefined ? [] : [`system_id = $${systems.indexOf(systemId) + 1}::uuid`]),
+    ]
+    return `select ${index} as at, count(*) || ' ' || coalesce(sum(hashtidextended(ctid, xmin::text::bigint)), 0) as mark
+      from ${table}${only.length === 0 ? '' : ` where ${only.join(' and ')}`}`
+  })
+  const found = await rows<{ readonly at: number; readonly mark: string }>(scope, parts.join(' union all '), systems)
+  return new Map(found.map(({ at, mark }) => [keyOf(readings[at] as Reading), mark]))
+}
 
 /**
- * Objects of a kind that a system has. A draft is planned anew with every key that is pressed, mostly on the same thousands of drives:
- * reading them takes many times as long as seeing that none of their rows is another one.
+ * What several tables hold. A draft is planned anew with every key that is pressed, mostly on the same thousands of drives: reading them
+ * takes many times as long as seeing that none of their rows is another one, and one question asks that of all of them.
+ * @returns what was found, in the order of `readings`
  */
-export async function unchanged<Name extends KindName>(
-  scope: Scope,
-  name: Name,
-  systemId: string,
-): Promise<ObjectTypes[Name][]> {
+export async function unchanged(scope: Scope, readings: readonly Reading[]): Promise<readonly (readonly object[])[]> {
+  if (readings.length === 0) return []
   const kept =
     keptBy.get(scope.database) ??
     new LRUCache<string, Known>({ max: mostKept, ttl: keptMilliseconds, ttlAutopurge: true })
   keptBy.set(scope.database, kept)
-  const key = `${name} ${systemId}`
-  const mark = await markOf(scope, name, systemId)
-  const known = kept.get(key)
-  if (known?.mark === mark) return [...known.found] as ObjectTypes[Name][]
-  const found = await objects(scope, name, { and: { systemId } })
+  const marks = await marksOf(scope, readings)
+  const isKnown = (reading: Reading) => {
+    const known = kept.get(keyOf(reading))
+    return known !== undefined && known.mark === marks.get(keyOf(reading)) ? known : undefined
+  }
+  const found = new Map<Reading, readonly object[]>()
+  // One after another: in a transaction all go over one connection, which answers one question at a time.
+  for (const reading of readings) found.set(reading, isKnown(reading)?.found ?? (await reading.read()))
+  const others = readings.filter(reading => isKnown(reading) === undefined)
   // What changed between the two questions is seen at the next one: its rows are others then.
-  if ((await markOf(scope, name, systemId)) === mark) kept.set(key, { mark, found })
-  return [...found]
+  const after = others.length === 0 ? marks : await marksOf(scope, others)
+  for (const reading of others) {
+    const mark = marks.get(keyOf(reading))
+    if (mark !== undefined && after.get(keyOf(reading)) === mark)
+      kept.set(keyOf(reading), { mark, found: found.get(reading) ?? [] })
+  }
+  return readings.map(reading => found.get(reading) ?? [])
 }

@@ -34,6 +34,7 @@ import { sql as ownSchedules } from './0029-own-schedules.sql'
 import { sql as tellingOfChanges } from './0030-telling-of-changes.sql'
 import { sql as settled } from './0031-settled.sql'
 import { sql as shareNotes } from './0032-share-notes.sql'
+import { sql as plansPacked } from './0033-plans-packed.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -68,6 +69,7 @@ const steps = [
   { name: '0030-telling-of-changes', sql: tellingOfChanges },
   { name: '0031-settled', sql: settled },
   { name: '0032-share-notes', sql: shareNotes },
+  { name: '0033-plans-packed', sql: plansPacked },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -5,7 +5,7 @@ import type { Finding } from '@/core/findings'
 import type { FindingRecord, PieceWork } from '@/core/views'
 import { rows, type Scope } from '../database'
 import { estateClock } from '../inventory'
-import { fromRow, rowRecords, type RowOf } from '../estate'
+import { fromRow, probesAndNames, type RowOf } from '../estate'
 import { objects } from '../objects'
 
 export interface RowNetwork {
@@ -20,7 +20,7 @@ export interface RowNetwork {
 /** The nodes of a system with the network between them, and what was last probed there. */
 export async function rowNetwork(scope: Scope, systemId: string): Promise<RowNetwork> {
   const where = { systemId }
-  const { pathProbes, nameAnswers } = await rowRecords(scope)
+  const { pathProbes, nameAnswers } = await probesAndNames(scope)
   return {
     nodes: await objects(scope, 'nodes', { where }),
     nodePorts: await objects(scope, 'nodePorts', {

@@ -1,32 +1,26 @@
 'use client'
-import { X } from 'lucide-react'
-import { Toast as Radix } from 'radix-ui'
 import { useEffect, useState } from 'react'
-import { Mark } from '../parts/State'
 import { hearToasts, type Toast } from '../parts/toast'
 
-const shownMilliseconds = 5000
 const most = 4
+type List = typeof import('./ToastList').default
 
-/** What is said in passing, at the foot of the page; it goes by itself, or when it is put away. */
+/**
+ * Hears what is said in passing. What shows it is read after the page itself, before anything is said: the server may be away by then;
+ * where it was away then too, it is asked for again with the next words.
+ */
 export function Toasts() {
   const [toasts, setToasts] = useState<readonly Toast[]>([])
+  const [ToastList, setList] = useState<List>()
   useEffect(() => hearToasts(toast => setToasts(was => [...was, toast].slice(-most))), [])
-  const drop = (id: number) => setToasts(was => was.filter(each => each.id !== id))
-  return (
-    <Radix.Provider duration={shownMilliseconds} label="Notice">
-      {toasts.map(({ id, gravity, words }) => (
-        <Radix.Root key={id} className="toast" onOpenChange={isOpen => !isOpen && drop(id)}>
-          <span className={`mt-[3px] ${gravity === 'fine' ? 'text-fine' : 'text-now'}`}>
-            <Mark gravity={gravity} size={10} />
-          </span>
-          <Radix.Title className="min-w-0 flex-1">{words}</Radix.Title>
-          <Radix.Close aria-label="Put away" className="border-0 bg-transparent p-0 text-faint hover:text-ink">
-            <X aria-hidden size={13} />
-          </Radix.Close>
-        </Radix.Root>
-      ))}
-      <Radix.Viewport className="no-print fixed bottom-4 left-4 z-50 m-0 flex list-none flex-col gap-2 p-0 outline-none" />
-    </Radix.Provider>
+  useEffect(() => {
+    if (ToastList !== undefined) return
+    import('./ToastList').then(
+      part => setList(() => part.default),
+      () => undefined,
+    )
+  }, [ToastList, toasts])
+  return ToastList === undefined ? null : (
+    <ToastList toasts={toasts} onDrop={id => setToasts(was => was.filter(each => each.id !== id))} />
   )
 }

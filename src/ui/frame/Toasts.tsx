@@ -1,9 +1,9 @@
 'use client'
 import { useEffect, useState } from 'react'
 import { hearToasts, type Toast } from '../parts/toast'
+import type Listed from './ToastList'
 
 const most = 4
-type List = typeof import('./ToastList').default
 
 /**
  * Hears what is said in passing. What shows it is read after the page itself, before anything is said: the server may be away by then;
@@ -11,7 +11,7 @@ type List = typeof import('./ToastList').default
  */
 export function Toasts() {
   const [toasts, setToasts] = useState<readonly Toast[]>([])
-  const [ToastList, setList] = useState<List>()
+  const [ToastList, setList] = useState<typeof Listed>()
   useEffect(() => hearToasts(toast => setToasts(was => [...was, toast].slice(-most))), [])
   useEffect(() => {
     if (ToastList !== undefined) return

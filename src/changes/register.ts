@@ -73,6 +73,7 @@ import { setShareRights } from './provision/set-share-rights'
 import { testShare } from './provision/test-share'
 import { reportFiles } from './provision/report-files'
 import { removeShare } from './provision/remove-share'
+import { shareAgain } from './provision/share-again'
 import { UnknownKind } from './errors'
 
 /** Every kind of change, in the order in which the command list shows them. */
@@ -96,6 +97,7 @@ export const kinds: readonly AnyKind[] = [
   testShare,
   reportFiles,
   removeShare,
+  shareAgain,
   serveFiles,
   stopFileService,
   mapVolume,

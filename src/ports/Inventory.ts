@@ -2,6 +2,7 @@ import type {
   ConsistencyGroup,
   Drive,
   FileService,
+  FileSystem,
   Node,
   NodePort,
   Pool,
@@ -111,6 +112,7 @@ export interface Inventory {
     readonly initiators: readonly string[]
   }[]
   readonly fileServices: readonly Plain<FileService>[]
+  readonly fileSystems: readonly (Omit<Plain<FileSystem>, 'volumeId'> & { readonly volumeLocator: string })[]
   readonly shares: readonly (Omit<Plain<Share>, 'fileServiceId' | 'volumeId' | 'labels' | 'warnPercent'> & {
     readonly fileServiceLocator: string
     readonly volumeLocator: string

@@ -4,8 +4,11 @@ import { takeOverScripts } from '@/core/network'
 import { connectFromHost } from '@/looking'
 import { filesPage, standingFindings } from '@/records/queries'
 import { scansOf } from '@/records/files'
+import { resume } from '@/drafting'
+import { run } from '@/records/database'
 import { evidenceOf } from '@/records/changes'
 import { blocks, factOf } from './testing/blocks'
+import { tester } from './testing/workbench'
 
 let bench: Awaited<ReturnType<typeof blocks>>
 let bittern = ''
@@ -250,7 +253,15 @@ test('a barred way is found at its hop; by another address the host gets through
   expect((await evidence(stuck.id)).at(-1)).toBe('NOT register-1 gets through to 10.60.2.40, port 2049')
   await bar('way-open', '10.60.2.40')
   await bar('way-open', '10.60.2.41')
-  await bench.done('test-share', trial)
+  // For a day nobody looks at it; then it is proven at the second try, and has not taken that day.
+  const scope = { database: bench.database }
+  const aDayAgo =
+    "update changes set carried_out_at = carried_out_at - interval '1 day', ended_at = ended_at - interval '1 day' where id = $1"
+  await run(scope, aDayAgo, [stuck.id])
+  await resume(bench.database, stuck.id, false, tester)
+  const proven = await bench.ended(stuck.id)
+  expect(proven.state).toBe('proven')
+  expect(proven.tookSeconds).toBeLessThan(7200)
 })
 
 test('the name of an old server is turned over and given back by the scripts, as a host sees it', async () => {

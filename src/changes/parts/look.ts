@@ -15,6 +15,7 @@ const words = {
   hostGroups: 'host group',
   hosts: 'host',
   fileServices: 'file service',
+  fileSystems: 'file system',
   shares: 'share',
   directories: 'directory',
   principals: 'person or group',

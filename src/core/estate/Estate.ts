@@ -13,7 +13,7 @@ import type {
   Volume,
 } from './schemas'
 import type { Directory, Principal } from './directorySchemas'
-import type { FileService, Share } from './fileSchemas'
+import type { FileService, FileSystem, Share } from './fileSchemas'
 import type { Route, Rule } from './tellingSchemas'
 import type { ConsistencyGroup, ServiceClass, Snapshot } from './promiseSchemas'
 import type {
@@ -44,6 +44,7 @@ export interface Estate {
   readonly hosts: readonly Host[]
   readonly mappings: readonly Mapping[]
   readonly fileServices: readonly FileService[]
+  readonly fileSystems: readonly FileSystem[]
   readonly shares: readonly Share[]
   readonly directories: readonly Directory[]
   /** People and groups that the plan is about, and the groups above them. */
@@ -111,6 +112,7 @@ export const emptyEstate: Estate = {
   hosts: [],
   mappings: [],
   fileServices: [],
+  fileSystems: [],
   shares: [],
   directories: [],
   principals: [],

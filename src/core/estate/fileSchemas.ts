@@ -81,6 +81,20 @@ export const fileServiceSchema = object({
   revision,
 })
 
+/** A file system that its system keeps on a volume, shared or not. */
+export const fileSystemSchema = object({
+  id: idSchema,
+  systemId: idSchema,
+  locator,
+  volumeId: idSchema,
+  name: nameSchema,
+  sizeBytes: bytesSchema,
+  usedBytes: bytesSchema,
+  /** As how many shares hosts may mount it. */
+  shareCount: { type: 'integer', minimum: 0 },
+  revision,
+})
+
 /** A file system as hosts may mount it, and by whom it may be read and written. */
 export const shareSchema = object({
   id: idSchema,
@@ -112,5 +126,6 @@ export const shareSchema = object({
   revision,
 })
 
+export type FileSystem = Readonly<FromSchema<typeof fileSystemSchema, Bytes>>
 export type FileService = Readonly<FromSchema<typeof fileServiceSchema>>
 export type Share = Readonly<FromSchema<typeof shareSchema, Bytes>>

@@ -74,6 +74,27 @@ const rightsFields: readonly FormField[] = [
   { field: 'grants', label: 'Grants, over SMB', as: 'share grants' },
 ]
 
+/** Over what a new share is served, and who may use it. */
+const servedFields: readonly FormField[] = [
+  {
+    field: 'over',
+    label: 'Shared over',
+    as: 'side by side',
+    options: [
+      { value: 'NFS', words: 'NFS' },
+      { value: 'SMB', words: 'SMB' },
+      { value: 'NFS and SMB', words: 'both' },
+    ],
+  },
+  ...rightsFields.map(field =>
+    field.as === 'export rules'
+      ? { ...field, onlyWhile: { field: 'over', is: ['NFS', 'NFS and SMB'] } }
+      : field.as === 'share grants'
+        ? { ...field, onlyWhile: { field: 'over', is: ['SMB', 'NFS and SMB'] } }
+        : field,
+  ),
+]
+
 const provisionShareSchema = {
   type: 'object',
   required: ['fileServiceId', 'name', 'size', 'poolId', 'classId', 'ownerUid', 'ownerGid', 'mode', 'rules'],
@@ -107,26 +128,47 @@ export const provisionShareIntent = {
       { field: 'classId', label: 'Service class', as: 'one of', choices: 'service classes', isBeside: true },
       { field: 'poolId', label: 'Pool', as: 'one of', choices: 'pools or none' },
       { field: 'application', label: 'Application', as: 'text', choices: 'names of applications', isBeside: true },
-      {
-        field: 'over',
-        label: 'Shared over',
-        as: 'side by side',
-        options: [
-          { value: 'NFS', words: 'NFS' },
-          { value: 'SMB', words: 'SMB' },
-          { value: 'NFS and SMB', words: 'both' },
-        ],
-      },
-      ...rightsFields.map(field =>
-        field.as === 'export rules'
-          ? { ...field, onlyWhile: { field: 'over', is: ['NFS', 'NFS and SMB'] } }
-          : field.as === 'share grants'
-            ? { ...field, onlyWhile: { field: 'over', is: ['SMB', 'NFS and SMB'] } }
-            : field,
-      ),
+      ...servedFields,
     ],
   },
   intentSchema: provisionShareSchema,
+} as const satisfies IntentKind
+
+const shareAgainSchema = {
+  type: 'object',
+  required: ['fileSystemId', 'fileServiceId', 'name', 'ownerUid', 'ownerGid', 'mode', 'rules'],
+  additionalProperties: false,
+  properties: {
+    fileSystemId: idOrBlankSchema,
+    fileServiceId: idOrBlankSchema,
+    /** Blank for the name of the file system. */
+    name: { type: 'string', maxLength: 200 },
+    over: { enum: ['NFS', 'SMB', 'NFS and SMB'] },
+    ...rights,
+    quotas: { type: 'array', maxItems: 1000, items: quotaSchema },
+    fileRules: { type: 'array', maxItems: 200, items: fileRuleSchema },
+  },
+} as const
+export type ShareAgainIntent = IntentOf<typeof shareAgainSchema>
+
+export const shareAgainIntent = {
+  kind: 'share-again',
+  title: 'Share a file system again',
+  verb: 'Share it',
+  place: '/provision/file-systems?sel={fileSystemId}',
+  offer: { words: 'Share again', when: { shareCount: [0] } },
+  start: { over: 'NFS', ownerUid: 0, ownerGid: 0, mode: '0770', grants: [], quotas: [], fileRules: [] },
+  form: {
+    lead: 'Its files are there as they were left. Who may use them is said anew.',
+    fields: [
+      { field: 'fileServiceId', label: 'File service', as: 'one of', choices: 'file services' },
+      { field: 'name', label: 'Name', hint: 'Exported as /name; blank for its own.', as: 'text', isBeside: true },
+      ...servedFields,
+      { field: 'quotas', label: 'Quotas', as: 'quotas' },
+      { field: 'fileRules', label: 'Kinds of files', as: 'file rules' },
+    ],
+  },
+  intentSchema: shareAgainSchema,
 } as const satisfies IntentKind
 
 const setShareRightsSchema = {
@@ -286,6 +328,7 @@ export const fileIntents: readonly IntentKind[] = [
   serveFilesIntent,
   stopFileServiceIntent,
   provisionShareIntent,
+  shareAgainIntent,
   setShareRightsIntent,
   setShareLimitsIntent,
   testShareIntent,

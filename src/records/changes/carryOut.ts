@@ -1,4 +1,4 @@
-import { fn, Op } from 'sequelize'
+import { fn, literal, Op } from 'sequelize'
 import type { Plan } from '@/core/plan'
 import { rows, run, type Scope } from '../database'
 import { inside, plain } from '../model'
@@ -43,6 +43,7 @@ export async function setRunning(scope: Required<Scope>, id: string, plan: Plan,
       carriedOutEstateAt: estateNow,
       refusal: null,
       stands: null,
+      idleSeconds: 0,
       isStopWanted: false,
       isUndoWanted: false,
     },
@@ -73,7 +74,10 @@ export async function wantStop(scope: Required<Scope>, id: string): Promise<bool
 /** Lets a stopped change go on, or be undone. */
 export async function wantResume(scope: Required<Scope>, id: string, isUndoWanted: boolean): Promise<boolean> {
   const [found] = await changeModel(scope.database).update(
-    { state: 'running', isStopWanted: false, isUndoWanted, endedAt: null, endedEstateAt: null },
+    {
+      ...{ state: 'running', isStopWanted: false, isUndoWanted, endedAt: null, endedEstateAt: null },
+      idleSeconds: literal('idle_seconds + coalesce(greatest(0, extract(epoch from now() - ended_at)), 0)'),
+    },
     { where: { id, state: ['stopped', 'unproven'] }, ...inside(scope) },
   )
   if (found > 0) await queue(scope, id)

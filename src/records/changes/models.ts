@@ -18,6 +18,8 @@ export interface KeptChange extends Omit<ChangeRecord, Instants> {
   readonly endedEstateAt: Date | null
   /** Tries to prove it. */
   readonly attempt: number
+  /** How long it has stood still, stopped or unproven, until somebody let it go on. */
+  readonly idleSeconds: number
 }
 
 const isSet = { type: DataTypes.BOOLEAN }
@@ -54,6 +56,7 @@ export const changeModel = modelFor<KeptChange>('changes', {
   reverses: maybeId,
   attempt: integer,
   tookSeconds: real,
+  idleSeconds: real,
 })
 
 export interface KeptMark {

@@ -101,7 +101,7 @@ async function keepEvidence(
 }
 
 /**
- * How long it took: the wall's time for what waited for requests, and in place of each wait for a system's work the time that the
+ * How long it took, without the time for which it stood still: the wall's time for what waited for requests, and in place of each wait for a system's work the time that the
  * system itself says it took; as the forecast counts it.
  */
 async function tookSeconds(scope: Required<Scope>, changeId: string) {
@@ -113,7 +113,7 @@ async function tookSeconds(scope: Required<Scope>, changeId: string) {
   const more = waits
     .map(each => each.get({ plain: true }))
     .reduce((sum, { waitedSeconds, waitWallSeconds }) => sum + (waitedSeconds ?? 0) - (waitWallSeconds ?? 0), 0)
-  return literal(`greatest(0, extract(epoch from now() - carried_out_at) + ${Number(more)})`)
+  return literal(`greatest(0, extract(epoch from now() - carried_out_at) - idle_seconds + ${Number(more)})`)
 }
 
 async function giveClaimsBack(scope: Required<Scope>, changeId: string): Promise<void> {

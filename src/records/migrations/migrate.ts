@@ -35,6 +35,8 @@ import { sql as tellingOfChanges } from './0030-telling-of-changes.sql'
 import { sql as settled } from './0031-settled.sql'
 import { sql as shareNotes } from './0032-share-notes.sql'
 import { sql as plansPacked } from './0033-plans-packed.sql'
+import { sql as standingStill } from './0034-standing-still.sql'
+import { sql as fileSystems } from './0035-file-systems.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -70,6 +72,8 @@ const steps = [
   { name: '0031-settled', sql: settled },
   { name: '0032-share-notes', sql: shareNotes },
   { name: '0033-plans-packed', sql: plansPacked },
+  { name: '0034-standing-still', sql: standingStill },
+  { name: '0035-file-systems', sql: fileSystems },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -34,6 +34,7 @@ export const sampleInventory = (more: Partial<Inventory> = {}): Inventory => ({
   controllers: [],
   fileUnits: [],
   fileServices: [],
+  fileSystems: [],
   shares: [],
   enclosures: [{ locator: '/e', name: 'Enclosure', bayCount: 24, baysPerRow: 24 }],
   drives: [sampleDriveFound(1), sampleDriveFound(2), sampleDriveFound(3)],

@@ -40,6 +40,7 @@ test('every table that a page listens to is one that the database tells of', () 
     '0022-directories.sql.ts',
     '0026-reviews.sql.ts',
     '0028-connection-tests.sql.ts',
+    '0035-file-systems.sql.ts',
   ]
     .map(name => readFileSync(join(folder, name), 'utf8'))
     .join('\n')

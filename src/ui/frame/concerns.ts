@@ -9,6 +9,7 @@ interface Told {
 const shown: readonly (readonly [string, ReadonlySet<string>])[] = [
   ['/provision/hosts', new Set(['hosts', 'host_groups', 'host_paths', 'mappings', 'systems'])],
   ['/provision/shares', new Set(['shares', 'file_services', 'hosts', 'volumes', 'systems'])],
+  ['/provision/file-systems', new Set(['file_systems', 'shares', 'volumes', 'systems'])],
   ['/provision/file-services', new Set(['file_services', 'shares', 'systems'])],
   ['/grant/people', new Set(['principals', 'directories', 'shares', 'file_services'])],
   ['/grant/connections', new Set(['connection_tests', 'shares', 'file_services', 'hosts'])],

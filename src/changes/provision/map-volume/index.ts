@@ -9,7 +9,7 @@ import { noImage } from '../../parts/images'
 import { inUse } from '../../parts/inUse'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
-import { unshared } from '../../parts/unshared'
+import { carriesNoFiles, unshared } from '../../parts/unshared'
 import {
   groupChecks,
   groupSees,
@@ -59,6 +59,7 @@ function checksOf({ estate, group, initiators, kept, others, system, twice, volu
     inUse(volume, volume => `${volume.name} is in use.`),
     ...noImage([volume]),
     ...unshared(estate, volume),
+    ...carriesNoFiles(estate, volume === undefined ? [] : [volume]),
     ...(system === undefined ? [] : [answers(system)]),
     ...groupChecks(group, initiators),
     ...writersCheck(estate, group, 'it'),
@@ -95,7 +96,11 @@ function stepsOf({ estate, group, system, volume }: Seen): Outlined<MapStep>[] {
 
 export const mapVolume: ChangeKind<Intent, MapStep> = {
   ...mapVolumeIntent,
-  needs: ({ volumeId }) => [one('volumes', volumeId), those('shares', 'volumeId', volumeId)],
+  needs: ({ volumeId }) => [
+    one('volumes', volumeId),
+    those('shares', 'volumeId', volumeId),
+    those('fileSystems', 'volumeId', volumeId),
+  ],
   plan,
   runStep: (step, { key }, ports) => map(step, key, ports),
   undoStep: (step, _context, ports) => unmap(step, ports),

@@ -1,5 +1,5 @@
 import { mapVolumesIntent, type MapVolumesIntent as Intent } from '@/core/intents'
-import { byId, type Estate, one, type Volume } from '@/core/estate'
+import { byId, type Estate, one, those, type Volume } from '@/core/estate'
 import type { Plan, PlanCheck } from '@/core/plan'
 import { countAtStart, countWords } from '@/core/units'
 import type { ChangeKind } from '../../ChangeKind'
@@ -16,6 +16,7 @@ import {
   type MapStep,
   writersCheck,
 } from '../../parts/mapping'
+import { carriesNoFiles } from '../../parts/unshared'
 import { outlined, type Outlined } from '../../parts/outline'
 
 /** What the plan looks at, and what follows from it. */
@@ -81,6 +82,7 @@ function checksOf({ estate, group, intent, mapped, shared, systems, volumes }: S
     rule('volume', held.length === 0, 'All are in use.', `In holding: ${named(held)}.`, {
       remedy: 'Bring them back first.',
     }),
+    ...carriesNoFiles(estate, volumes),
     ...systems.map(answers),
     ...groupChecks(group, initiatorsOf(estate, group)),
     ...writersCheck(estate, group, 'them'),
@@ -114,7 +116,10 @@ function stepsOf({ estate, group, systems, volumes }: Seen): Outlined<MapStep>[]
 /** Several volumes for one host group in one change: all of them, or none. */
 export const mapVolumes: ChangeKind<Intent, MapStep> = {
   ...mapVolumesIntent,
-  needs: ({ volumeIds }) => volumeIds.map(id => one('volumes', id)),
+  needs: ({ volumeIds }) => [
+    ...volumeIds.map(id => one('volumes', id)),
+    those('fileSystems', 'volumeId', ...volumeIds),
+  ],
   plan,
   runStep: (step, { key }, ports) => map(step, key, ports),
   undoStep: (step, _context, ports) => unmap(step, ports),

@@ -1,4 +1,3 @@
-import { nfsVersions, smbVersions, type FileProtocol } from '@/core/estate'
 import { rankPools, type RankedPool } from '@/core/classes'
 import { nameCheck, those, type Estate } from '@/core/estate'
 import { provisionShareIntent, type ProvisionShareIntent as Intent } from '@/core/intents'
@@ -7,9 +6,9 @@ import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
 import type { ChangePorts } from '@/ports'
 import { absent, answers, rule, there } from '../../parts/checks'
+import { protocolsOf, provenShare, shareNameFree, smbChecks } from '../../parts/files/newShare'
 import { overOf, reachEffects, rightsAsked, rightsChecks, shareRightsFields } from '../../parts/files/shareChecks'
-import { rightsOf, triedShare } from '../../parts/files/shareTrials'
-import { triedByAll } from '../../parts/files/smbTrials'
+import { rightsOf } from '../../parts/files/shareTrials'
 import { whoIsGranted } from '../../parts/files/whoIsGranted'
 import { fillEffects } from '../../parts/fill'
 import { applicationOf, keptCheck } from '../../parts/keptFor'
@@ -17,7 +16,6 @@ import { fact } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 import { fitChecks, readSize } from '../../parts/size'
-import { standsAsAsked } from '../../parts/standsAsAsked'
 import { runStep, undoStep, type Step } from './steps'
 
 /** What the plan looks at, and what follows from it. */
@@ -105,47 +103,11 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
-const protocolsOf = ({ over = 'NFS' }: Intent): FileProtocol[] => [
-  ...(over === 'SMB' ? [] : nfsVersions),
-  ...(over === 'NFS' ? [] : smbVersions),
-]
-
-/** Over SMB people sign in by the directory of the service, and letters of names are not told apart by size. */
-function smbChecks({ estate, intent, service }: Seen): PlanCheck[] {
-  if (intent.over === undefined || intent.over === 'NFS' || service === undefined) return []
-  const twin = estate.shares.find(
-    each =>
-      each.fileServiceId === service.id &&
-      each.name !== intent.name &&
-      each.name.toLowerCase() === intent.name.toLowerCase() &&
-      overOf(each.protocols).isSmb,
-  )
-  return [
-    rule(
-      'joined',
-      service.joinedTo !== null,
-      `People sign in by ${service.joinedTo ?? ''}.`,
-      `${service.name} belongs to no directory: over SMB nobody could sign in.`,
-      { field: 'over', remedy: 'Take the service into a directory first, or share it over NFS.' },
-    ),
-    absent(
-      'no-twin',
-      twin,
-      'No share there has the name in other letters.',
-      each => `${each.name} is the same name over SMB.`,
-      {
-        field: 'name',
-      },
-    ),
-  ]
-}
-
 function checksOf(seen: Seen): readonly PlanCheck[] {
-  return [...ownChecks(seen), ...smbChecks(seen)]
+  return [...ownChecks(seen), ...smbChecks(seen.estate, seen.intent, seen.service)]
 }
 
 function ownChecks({ estate, intent, pool, ranking, service, serviceClass, system }: Seen): readonly PlanCheck[] {
-  const share = estate.shares.find(each => each.fileServiceId === service?.id && each.name === intent.name)
   const volume = estate.volumes.find(each => each.name === intent.name && each.systemId === system?.id)
   return [
     there('service', service, each => `Hosts reach it by ${each.name}.`, 'Choose a file service.', {
@@ -153,9 +115,7 @@ function ownChecks({ estate, intent, pool, ranking, service, serviceClass, syste
     }),
     ...(system === undefined ? [] : [answers(system)]),
     nameCheck(intent.name, 'the share'),
-    absent('name-free', share, 'No share there has the name.', each => `${each.name} is shared there already.`, {
-      field: 'name',
-    }),
+    shareNameFree(estate, intent.name, service),
     absent(
       'volume-free',
       volume,
@@ -221,15 +181,7 @@ function classCheck(name: string | undefined, ranking: readonly RankedPool[], po
 async function prove(plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
   const exported = plan.steps.map(({ step }) => step).find(step => step.step === 'export')
   if (exported?.step !== 'export') return []
-  const stated = await (await ports.of(exported.systemId, 'shares')).at(fact(facts, 'shareLocator'))
-  const estate = await ports.estate()
-  const service = estate.fileServices.find(
-    each => each.locator === exported.wanted.fileServiceLocator && each.systemId === exported.systemId,
-  )
-  const evidence = [standsAsAsked('The system states the share as it was asked for', stated, exported.wanted)]
-  if (service === undefined) return evidence
-  const share = triedShare(exported.wanted, service)
-  return [...evidence, ...(await triedByAll(ports, estate, share))]
+  return provenShare(ports, exported.systemId, fact(facts, 'shareLocator'), exported.wanted)
 }
 
 export const provisionShare: ChangeKind<Intent, Step> = {

@@ -1,17 +1,44 @@
-import { one, type Estate } from '@/core/estate'
-import { removeShareIntent, type RemoveShareIntent as Intent } from '@/core/intents'
+import { one, those, type Estate, type Share } from '@/core/estate'
+import {
+  removeShareIntent,
+  shareAgainIntent,
+  type RemoveShareIntent as Intent,
+  type ShareAgainIntent,
+} from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts, ShareWanted } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { answers, rule, there } from '../../parts/checks'
-import { rightsAsked } from '../../parts/files/shareChecks'
+import { overOf, rightsAsked } from '../../parts/files/shareChecks'
 import { reaching } from '../../parts/files/reaching'
 import { hostsToTry, rightsOf } from '../../parts/files/shareTrials'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 
-type Step = Readonly<{ step: 'unexport'; systemId: string; locator: string; server: string; wanted: ShareWanted }>
+type Step = Readonly<{
+  step: 'unexport'
+  systemId: string
+  locator: string
+  server: string
+  wanted: ShareWanted
+  /** What would share its files again. */
+  again: ShareAgainIntent
+}>
+
+/** The same share of the same files: its rules, grants and limits. */
+function againOf({ fileSystems }: Estate, share: Share): ShareAgainIntent {
+  const { isNfs, isSmb } = overOf(share.protocols)
+  return {
+    fileSystemId: fileSystems.find(({ volumeId }) => volumeId === share.volumeId)?.id ?? '',
+    fileServiceId: share.fileServiceId,
+    name: share.name,
+    over: isNfs && isSmb ? 'NFS and SMB' : isSmb ? 'SMB' : 'NFS',
+    ...rightsAsked(share),
+    quotas: [...share.quotas],
+    fileRules: [...share.fileRules],
+  }
+}
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const look = lookInto(estate)
@@ -62,6 +89,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
                   fileServiceLocator: service.locator,
                   ...rightsAsked(share),
                 },
+                again: againOf(estate, share),
               },
             },
           ],
@@ -104,13 +132,16 @@ async function prove(step: Step, ports: ChangePorts): Promise<Evidence[]> {
 export const removeShare: ChangeKind<Intent, Step> = {
   ...removeShareIntent,
   needs: ({ shareId }) => [one('shares', shareId)],
-  needsAlso: ({ shares: [share] }) => (share === undefined ? undefined : [one('volumes', share.volumeId)]),
+  needsAlso: ({ shares: [share] }) =>
+    share === undefined
+      ? undefined
+      : [one('shares', share.id), one('volumes', share.volumeId), those('fileSystems', 'volumeId', share.volumeId)],
   plan,
   async runStep(step, _context, ports) {
     await (await ports.of(step.systemId, 'shares')).remove(step.locator, step.wanted.name)
     await ports.records.collect(step.systemId)
     await ports.records.gone(step.systemId, [step.locator])
-    return { systemId: step.systemId }
+    return { systemId: step.systemId, again: JSON.stringify(step.again) }
   },
   async undoStep(step, { key }, ports) {
     const shares = await ports.of(step.systemId, 'shares')
@@ -122,5 +153,6 @@ export const removeShare: ChangeKind<Intent, Step> = {
   },
   prove: (_intent, made, _facts, ports) => prove(firstStep(made), ports),
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
-  reverse: () => undefined,
+  reverse: (_intent, { again }) =>
+    again === undefined ? undefined : { kind: shareAgainIntent.kind, intent: JSON.parse(again) as ShareAgainIntent },
 }

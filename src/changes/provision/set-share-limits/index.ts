@@ -1,12 +1,11 @@
 import { decidingRule, exportTable, mayFile } from '@/core/access'
-import { limitTroubles, readQuotas } from '@/core/filetree'
 import { byId, hasAgent, one, type Estate, type Share } from '@/core/estate'
 import { setShareLimitsIntent, type SetShareLimitsIntent as Intent } from '@/core/intents'
-import type { Effect, Plan, PlanCheck } from '@/core/plan'
-import { countAtStart, formatBytes } from '@/core/units'
+import type { Effect, Plan } from '@/core/plan'
 import type { ChangePorts, ShareLimitsWanted } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
-import { advise, answers, rule, there } from '../../parts/checks'
+import { answers, there } from '../../parts/checks'
+import { limitChecks } from '../../parts/files/limitChecks'
 import { triedLimits } from '../../parts/files/limitTrials'
 import { rightsOf, triedShare } from '../../parts/files/shareTrials'
 import { firstStep } from '../../parts/known'
@@ -24,7 +23,6 @@ type Step = Readonly<{
   before: ShareLimitsWanted
 }>
 
-const shownTroubles = 5
 const limitsOf = ({ quotas, fileRules }: Pick<Intent, 'quotas' | 'fileRules'>): ShareLimitsWanted => ({
   quotas: quotas.map(each => ({ ...each })),
   fileRules: fileRules.map(each => ({ ...each, pattern: each.pattern.trim() })),
@@ -40,7 +38,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     checks: [
       there('share', share, each => `${each.name} is there.`, 'Choose a share.'),
       ...(system === undefined ? [] : [answers(system)]),
-      ...troubleChecks(wanted, share),
+      ...limitChecks(wanted, share),
     ],
     effects: share === undefined ? [] : effectsOf(share, wanted),
     undo: { possible: true, how: 'What was before is kept, and set again.' },
@@ -67,50 +65,6 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     proof:
       'A host that may write is refused more than each hard limit leaves, and a file of each forbidden kind; nothing is taken from others, and all of it is taken away again.',
   })
-}
-
-function troubleChecks(wanted: ShareLimitsWanted, share: Share | undefined): PlanCheck[] {
-  const quotas = readQuotas(wanted.quotas)
-  const troubles = limitTroubles(quotas, wanted.fileRules, share?.sizeBytes ?? 0n)
-  const words = (of: 'quota' | 'file rule', level: 'must' | 'warn') =>
-    troubles
-      .filter(each => each.of === of && each.level === level)
-      .slice(0, shownTroubles)
-      .map(({ index, why }) => `${of === 'quota' ? 'Quota' : 'Rule'} ${index + 1}: ${why}`)
-      .join(' ')
-  const over = (share?.quotaUsage ?? []).flatMap(({ index, key, usedBytes }) => {
-    const same = share?.quotas[index]
-    const position = quotas.findIndex(each => each.path === same?.path && each.of === same.of && each.id === same.id)
-    const hard = quotas[position]?.hardBytes ?? null
-    return hard !== null && BigInt(usedBytes) > hard ? [`${key} holds ${formatBytes(BigInt(usedBytes))}`] : []
-  })
-  return [
-    rule('quotas', words('quota', 'must') === '', 'Each quota can be.', words('quota', 'must'), { field: 'quotas' }),
-    advise('quotas-fit', words('quota', 'warn') === '', 'Each fits into the share.', words('quota', 'warn'), {
-      field: 'quotas',
-    }),
-    rule(
-      'file-rules',
-      words('file rule', 'must') === '',
-      'Each rule for a kind of file can be.',
-      words('file rule', 'must'),
-      { field: 'fileRules' },
-    ),
-    advise(
-      'file-rules-meant',
-      words('file rule', 'warn') === '',
-      'None refuses everything.',
-      words('file rule', 'warn'),
-      { field: 'fileRules' },
-    ),
-    advise(
-      'below-used',
-      over.length === 0,
-      'Nothing that is there stands above its new limit.',
-      `${countAtStart(over.length, 'place stands', 'places stand')} above at once, and can be read but not written: ${over.slice(0, 3).join(', ')}.`,
-      { field: 'quotas' },
-    ),
-  ]
 }
 
 const effectsOf = (share: Share, { quotas, fileRules }: ShareLimitsWanted): Effect[] => [

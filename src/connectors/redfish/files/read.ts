@@ -12,7 +12,7 @@ import {
   type RedfishFileSystem,
 } from './schema'
 
-type Files = Pick<Inventory, 'fileServices' | 'shares'>
+type Files = Pick<Inventory, 'fileServices' | 'fileSystems' | 'shares'>
 
 export const foundService = (each: RedfishFileService): Files['fileServices'][number] => ({
   locator: each['@odata.id'],
@@ -57,15 +57,23 @@ const notUsable = 'It names no file service, or states its rules in no way that 
 export async function readFiles(connection: Connection, map: ServiceMap): Promise<Files> {
   const services = map.fileServices === undefined ? [] : await connection.members(map.fileServices, isFileService)
   const shares: Files['shares'][number][] = []
+  const fileSystems: Files['fileSystems'][number][] = []
   const systems = map.fileSystems === undefined ? [] : await connection.members(map.fileSystems, isFileSystem)
   for (const system of systems) {
-    if (system.ExportedShares === undefined) continue
     const { ConsumedBytes = 0, ProvisionedBytes = 0 } = system.Capacity?.Data ?? {}
-    for (const each of await connection.members(system.ExportedShares['@odata.id'], isFileShare)) {
-      const share = seenShare(each, volumeOf(system))
+    const space = { sizeBytes: BigInt(ProvisionedBytes), usedBytes: BigInt(ConsumedBytes) }
+    const [locator, volumeLocator] = [system['@odata.id'], volumeOf(system)]
+    const exported =
+      system.ExportedShares === undefined
+        ? []
+        : await connection.members(system.ExportedShares['@odata.id'], isFileShare)
+    for (const each of exported) {
+      const share = seenShare(each, volumeLocator)
       if (share === undefined) connection.skip(each['@odata.id'], notUsable)
-      else shares.push({ ...share, sizeBytes: BigInt(ProvisionedBytes), usedBytes: BigInt(ConsumedBytes) })
+      else shares.push({ ...share, ...space })
     }
+    if (volumeLocator === undefined) connection.skip(locator, 'It does not say on which volume it stands.')
+    else fileSystems.push({ locator, volumeLocator, name: system.Name ?? '', ...space, shareCount: exported.length })
   }
-  return { fileServices: services.map(foundService), shares }
+  return { fileServices: services.map(foundService), fileSystems, shares }
 }

@@ -13,7 +13,7 @@ import type {
 } from '../schemas'
 import type { ConsistencyGroup, ServiceClass, Snapshot } from '../promiseSchemas'
 import type { Directory, Principal } from '../directorySchemas'
-import type { FileService, Share } from '../fileSchemas'
+import type { FileService, FileSystem, Share } from '../fileSchemas'
 import type { Route, Rule } from '../tellingSchemas'
 import type { Node, NodePort, Switch, SwitchPort } from '../nodeSchemas'
 
@@ -38,6 +38,7 @@ export interface ObjectTypes {
   readonly hosts: Host
   readonly mappings: Mapping
   readonly fileServices: FileService
+  readonly fileSystems: FileSystem
   readonly shares: Share
   readonly directories: Directory
   readonly principals: Principal

@@ -1,8 +1,8 @@
-import { fileServiceSchema, shareSchema } from '../fileSchemas'
+import { fileServiceSchema, fileSystemSchema, shareSchema } from '../fileSchemas'
 import type { ObjectKind } from './ObjectKind'
 
 /** By what, and what, hosts reach of files. */
-export const fileKinds: { readonly [Name in 'fileServices' | 'shares']: ObjectKind<Name> } = {
+export const fileKinds: { readonly [Name in 'fileServices' | 'fileSystems' | 'shares']: ObjectKind<Name> } = {
   fileServices: {
     name: 'fileServices',
     words: { one: 'file service', many: 'file services' },
@@ -22,6 +22,30 @@ export const fileKinds: { readonly [Name in 'fileServices' | 'shares']: ObjectKi
         { field: 'instances', words: 'Answers at', as: 'instances', isWide: true },
         { field: 'joinedTo', words: 'Directory', as: 'identifier' },
         { field: 'nameServers', words: 'Name servers', as: 'identifier', isFolded: true },
+      ],
+    },
+  },
+  fileSystems: {
+    name: 'fileSystems',
+    words: { one: 'file system', many: 'file systems' },
+    schema: fileSystemSchema,
+    references: { volumeId: 'volumes' },
+    moving: ['usedBytes'],
+    ours: [],
+    order: ['name', 'id'],
+    search: { by: ['name'], title: 'name', detail: 'name' },
+    page: '/provision/file-systems?sel={id}',
+    list: {
+      place: '/provision/file-systems',
+      about: 'What systems keep files on. One whose share was taken away keeps them, and can be shared again.',
+      concern: { field: 'shareCount', is: 0, words: 'shared by nobody' },
+      columns: [
+        { field: 'name', words: 'File system', isWide: true },
+        { field: 'shareCount', words: 'Shares', as: 'count' },
+        { field: 'volumeId', words: 'On volume', as: 'name of' },
+        { field: 'systemId', words: 'System', as: 'name of' },
+        { field: 'usedBytes', words: 'Used', as: 'bytes' },
+        { field: 'sizeBytes', words: 'Size', as: 'bytes' },
       ],
     },
   },

@@ -1,10 +1,10 @@
 import { spawn } from 'node:child_process'
-import { one } from '@/core/estate'
+import { one, those } from '@/core/estate'
 import { takeOverScripts } from '@/core/network'
 import { connectFromHost } from '@/looking'
 import { filesPage, standingFindings } from '@/records/queries'
 import { scansOf } from '@/records/files'
-import { resume } from '@/drafting'
+import { draftReverse, resume } from '@/drafting'
 import { run } from '@/records/database'
 import { evidenceOf } from '@/records/changes'
 import { blocks, factOf } from './testing/blocks'
@@ -327,9 +327,31 @@ test('a share is taken away: no host can mount it, its files stay; then the serv
   expect(await bench.refused('stop-file-service', { fileServiceId })).toEqual(['no-share'])
   expect(await bench.refused('remove-share', { shareId, confirmedName: 'another' })).toEqual(['name-typed'])
   const { volumeId = '' } = (await bench.estate([one('shares', shareId)])).shares[0] ?? {}
+  const [before] = (await bench.estate([one('shares', shareId)])).shares
   const change = await bench.done('remove-share', { shareId, confirmedName: 'ct-archive' })
   expect(await evidence(change.id)).toContain('register-1 can no longer mount it')
   expect(await bench.volume(volumeId)).toMatchObject({ name: 'ct-archive', state: 'in use' })
+
+  // Its reverse shares the same files with the same rights and limits.
+  const again = await draftReverse({ database: bench.database }, change.id, tester)
+  await bench.done(again.kind, again.intent)
+  const [shared] = (await bench.estate([those('shares', 'volumeId', volumeId)])).shares
+  const kept = ({
+    rules,
+    grants,
+    mode,
+    ownerUid,
+    ownerGid,
+    quotas,
+    fileRules,
+    usedBytes,
+  }: NonNullable<typeof shared>) => ({
+    ...{ rules, grants, mode, ownerUid, ownerGid, quotas, fileRules, usedBytes },
+  })
+  if (before === undefined || shared === undefined) throw new Error('It is not shared.')
+  expect(kept(shared)).toEqual(kept(before))
+  expect(await bench.refused(again.kind, again.intent)).toEqual(['unshared', 'name-free'])
+  await bench.done('remove-share', { shareId: shared.id, confirmedName: 'ct-archive' })
   await bench.done('remove-volume', { volumeId, confirmedName: 'ct-archive' })
   await bench.done('delete-held-volume', { volumeId, confirmedName: 'ct-archive' })
   await bench.done('stop-file-service', { fileServiceId })

@@ -2,6 +2,7 @@ import { newRule } from '@/core/access'
 import { emptyEstate, type Estate } from '@/core/estate'
 import {
   sampleFileService,
+  sampleFileSystem,
   sampleId,
   samplePool,
   sampleShare,
@@ -141,6 +142,60 @@ test('a service that serves a share stays; a share is taken away by its name onl
   expect(await barred('stop-file-service', { fileServiceId: sampleId(70) }, { shares: [] })).toEqual([])
   expect(await barred('remove-share', { shareId: sampleId(71), confirmedName: 'scan' })).toEqual(['name-typed'])
   expect(await barred('remove-share', { shareId: sampleId(71), confirmedName: 'scans' })).toEqual([])
+})
+
+const again = {
+  ...{ fileSystemId: sampleId(72), fileServiceId: sampleId(70), name: '' },
+  ...{ ownerUid: 2001, ownerGid: 300, mode: '2770', rules: [{ ...newRule, client: '10.0.1.7' }] },
+}
+const quota = { path: '/', of: 'tree', id: null, softBytes: null, hardBytes: '1000', graceDays: 7 }
+const left = { shares: [], fileSystems: [sampleFileSystem()] }
+
+test('a file system that is left is shared again by its own name, with limits as a step of their own', async () => {
+  const plan = await planned('share-again', { ...again, quotas: [quota] }, left)
+  expect(plan.title).toBe('Share scans again at files.example')
+  expect(plan.steps.map(({ words }) => words)).toEqual([
+    'Export it as files.example:/scans',
+    'Set its quotas and kinds of files',
+  ])
+  expect((await planned('share-again', again, left)).steps).toHaveLength(1)
+  const reversed = JSON.parse(
+    JSON.stringify(
+      (
+        await planned(
+          'remove-share',
+          { shareId: sampleId(71), confirmedName: 'scans' },
+          { fileSystems: [sampleFileSystem()] },
+        )
+      ).steps[0],
+    ),
+  ) as { step: { again: { fileSystemId: string; over: string } } }
+  expect(reversed.step.again).toMatchObject({ fileSystemId: sampleId(72), over: 'NFS', name: 'scans', mode: '2770' })
+})
+
+test.each<[object, Partial<Estate>, string[]]>([
+  [{}, {}, []],
+  [{ fileSystemId: '' }, {}, ['file-system', 'name']],
+  [{ fileServiceId: '' }, {}, ['service']],
+  [{ name: 'a/b' }, {}, ['name']],
+  [{ over: 'SMB' }, {}, ['joined']],
+  [{ mode: '9' }, {}, ['mode']],
+  [{ quotas: [{ ...quota, path: '/../etc' }] }, {}, ['quotas']],
+  [{}, { shares: [sampleShare()] }, ['unshared', 'name-free']],
+  [{}, { volumes: [sampleVolume({ id: sampleId(4), state: 'holding' })] }, ['volume']],
+  [{}, { fileServices: [sampleFileService({ systemId: sampleId(2) })] }, ['same-system']],
+])('a file system shared again as %j in %j is barred by %j', async (more, estate, rules) =>
+  expect(await barred('share-again', { ...again, ...more }, { ...left, ...estate })).toEqual(rules),
+)
+
+test('a volume that carries a file system is shown to no host, alone or among others', async () => {
+  const group = { id: sampleId(81), name: 'scanners', revision: 1 }
+  const more = { ...left, hostGroups: [group], hosts: [{ ...host, initiators: ['iqn.2026-01.example:a'] }] }
+  const volumeId = sampleId(4)
+  expect(await barred('map-volume', { volumeId, hostGroupId: group.id }, more)).toContain('no-file-system')
+  expect(await barred('map-volumes', { volumeIds: [volumeId], hostGroupId: group.id }, more)).toContain(
+    'no-file-system',
+  )
 })
 
 test('somebody is tried from a host that can be asked, and that is known on the network', async () => {

@@ -15,6 +15,15 @@ export {
   type ShareBy,
   type WayOut,
 } from './CapacityPage'
+export {
+  leftDays,
+  leftWhys,
+  type LeftBehind,
+  type LeftDays,
+  type LeftLine,
+  type LeftList,
+  type LeftWhy,
+} from './LeftBehind'
 export type { HealthPage, SourceLine, WornLine } from './HealthPage'
 export type { SlowLine, SlowList, SpanMean, VolumeLoad } from './PerformancePage'
 export { packed, unpacked, type Packed } from './packed'

@@ -21,6 +21,7 @@ export async function keepRecent(scope: Scope, now: Date): Promise<void> {
      update metric_series set recent_mean = recent.mean, recent_at = $3 from recent where id = series_id`,
     [since, ['latency', 'requests', 'throughput'], now.toISOString()],
   )
+  await keepActive(scope, since)
   let last = 0
   for (;;) {
     const found = await rows<{ readonly id: number; readonly sketches: readonly Buffer[] }>(
@@ -44,6 +45,24 @@ export async function keepRecent(scope: Scope, now: Date): Promise<void> {
     scope,
     `update metric_series set recent_p95 = null, recent_mean = null
      where recent_at < $1 and (recent_p95 is not null or recent_mean is not null)`,
+    [since],
+  )
+}
+
+/**
+ * When each was asked for something last; the packs of a series are looked through once, then only those of the last day. Never, as far as
+ * is known: `-infinity`.
+ */
+async function keepActive(scope: Scope, since: string): Promise<void> {
+  await run(
+    scope,
+    `with asked as (select id, active_at from metric_series where metric = 'requests'),
+     seen as (
+       select series_id, max(packs.last_at) as at from metric_packs as packs join asked on asked.id = series_id
+       where packs.most > 0 and (active_at is null or starts_at >= $1) group by series_id
+     )
+     update metric_series set active_at = coalesce(seen.at, '-infinity') from asked left join seen on seen.series_id = asked.id
+     where metric_series.id = asked.id and (metric_series.active_at is null or metric_series.active_at < seen.at)`,
     [since],
   )
 }

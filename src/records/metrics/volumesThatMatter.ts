@@ -32,7 +32,7 @@ export const volumesThatMatter = (scope: Scope, poolId: string, now: Date): Prom
        (select 'growing' as list, * from own where not is_held order by growth desc, written desc, id limit ${mostGrowers})
        union all (select 'held', own.* from held join own using (id) order by held desc, id limit 1)
        union all (select 'unseen', * from own where not is_held and written > 0
-         and not exists (select from mappings where volume_id = own.id) order by written desc, id limit 1)
+         and not exists (select from mappings where volume_id = own.id and missing_since is null) order by written desc, id limit 1)
        union all (select 'removed', * from own where is_held and written > 0 order by written desc, id limit 1)
      )
      select list, id, growth, coalesce(held, 0) as held from chosen left join held using (id)`,

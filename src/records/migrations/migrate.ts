@@ -37,6 +37,7 @@ import { sql as shareNotes } from './0032-share-notes.sql'
 import { sql as plansPacked } from './0033-plans-packed.sql'
 import { sql as standingStill } from './0034-standing-still.sql'
 import { sql as fileSystems } from './0035-file-systems.sql'
+import { sql as lastAsked } from './0036-last-asked.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -74,6 +75,7 @@ const steps = [
   { name: '0033-plans-packed', sql: plansPacked },
   { name: '0034-standing-still', sql: standingStill },
   { name: '0035-file-systems', sql: fileSystems },
+  { name: '0036-last-asked', sql: lastAsked },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

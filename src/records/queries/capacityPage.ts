@@ -107,7 +107,7 @@ async function growthOf(scope: Scope, poolId: string) {
        join volumes on volumes.id = found.id
      where growth_forecasts.pool_id = $1 and volumes.pool_id = $1 and volumes.missing_since is null
        and (volumes.state = 'holding') = (found.list = 'removed')
-       and (found.list <> 'unseen' or not exists (select from mappings where volume_id = volumes.id))`,
+       and (found.list <> 'unseen' or not exists (select from mappings where volume_id = volumes.id and missing_since is null))`,
     [poolId],
   )
   const of = (wanted: GrownRow['list']) =>

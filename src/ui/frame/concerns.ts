@@ -42,6 +42,7 @@ const shown: readonly (readonly [string, ReadonlySet<string>])[] = [
   ['/watch/telling', new Set(['told_messages', 'rules', 'routes'])],
   ['/watch/rules', new Set(['rules', 'routes'])],
   ['/watch/routes', new Set(['routes', 'rules'])],
+  ['/watch/left-behind', new Set(['volumes', 'snapshots', 'mappings', 'file_systems'])],
   ['/watch', new Set(['growth_forecasts', 'pools', 'systems'])],
   ['/changes', new Set()],
   ['/account', new Set()],

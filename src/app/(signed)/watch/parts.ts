@@ -1,6 +1,7 @@
 /** The parts of Watch. */
 export const watchParts = [
   { href: '/watch', words: 'Capacity' },
+  { href: '/watch/left-behind', words: 'Left behind' },
   { href: '/watch/performance', words: 'Performance' },
   { href: '/watch/threads', words: 'Threads' },
   { href: '/watch/board', words: 'Board' },

@@ -70,6 +70,7 @@ async function valuesOf(
 ): Promise<ReportValue[]> {
   const values: ReportValue[] = []
   const pages = new Set<string>()
+  const at = instants()
   let next: string | undefined = report
   while (next !== undefined) {
     if (pages.has(next) || pages.size > mostPages) throw new UnreadableAnswer(report, 'Its pages lead round in a ring.')
@@ -79,21 +80,36 @@ async function valuesOf(
       isMetricReport,
     )
     for (const each of page.MetricValues) {
-      const read = valueOf(each)
-      if (read !== undefined && isWanted(read.pointer)) values.push(read)
+      const read = valueOf(each, isWanted, at)
+      if (read !== undefined) values.push(read)
     }
     next = page['MetricValues@odata.nextLink'] ?? undefined
   }
   return values
 }
 
-function valueOf(value: object): ReportValue | undefined {
+/** Reads instants; thousands of values of a report bear the same one, which is read once. */
+function instants(): (text: unknown) => number {
+  const known = new Map<string, number>()
+  return text => {
+    if (typeof text !== 'string') return Number.NaN
+    const at = known.get(text) ?? DateTime.fromISO(text, { zone: 'utc' }).toMillis()
+    known.set(text, at)
+    return at
+  }
+}
+
+function valueOf(
+  value: object,
+  isWanted: (pointer: string) => boolean,
+  at: (text: unknown) => number,
+): ReportValue | undefined {
   const { MetricProperty: property, MetricValue: text, Timestamp: instant } = value as Readonly<Record<string, unknown>>
   if (typeof property !== 'string') return undefined
   const cut = property.indexOf('#')
   if (cut < 1) return undefined
-  const at = typeof instant === 'string' ? DateTime.fromISO(instant, { zone: 'utc' }).toMillis() : Number.NaN
-  return { locator: property.slice(0, cut), pointer: property.slice(cut + 1), at, text }
+  const pointer = property.slice(cut + 1)
+  return isWanted(pointer) ? { locator: property.slice(0, cut), pointer, at: at(instant), text } : undefined
 }
 
 /** A plain decimal number, as the standard writes metric values. */

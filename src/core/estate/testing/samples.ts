@@ -1,6 +1,7 @@
 import type {
   Drive,
   FileService,
+  FileSystem,
   Principal,
   Node,
   NodePort,
@@ -256,6 +257,12 @@ export const sampleGroup = (more: Partial<Principal> = {}): Principal =>
     ...{ number: 3100, primaryGid: null, memberOf: [] },
     ...more,
   })
+
+export const sampleFileSystem = (more: Partial<FileSystem> = {}): FileSystem => ({
+  ...{ id: sampleId(72), systemId: sampleId(1), locator: '/fs/1', volumeId: sampleId(4), name: 'scans' },
+  ...{ sizeBytes: 1n << 40n, usedBytes: 1n << 30n, shareCount: 0, revision: 1 },
+  ...more,
+})
 
 export const sampleShare = (more: Partial<Share> = {}): Share => ({
   id: sampleId(71),

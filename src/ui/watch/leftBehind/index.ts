@@ -1,0 +1,3 @@
+export { LeftLists } from './LeftLists'
+export { leftSentence } from './leftWords'
+export { WhatCounts } from './WhatCounts'

@@ -3,6 +3,7 @@ import { askerOf } from '@/app/server/askerOf'
 import { context } from '@/app/server/context'
 import { front } from './front'
 import { remembering } from './remembering'
+import { tidyAtRest } from './tidyAtRest'
 
 /** The web process: the pages and the API behind one server of ours. */
 const hostname = process.env['WENDREL_LISTEN'] ?? '127.0.0.1'
@@ -17,6 +18,7 @@ const behind = remembering((request, response) => answer(request, response), {
   onChange: forget => memory.onForget(forget),
 })
 const server = front(behind, process.env['WENDREL_TRUSTED_PROXIES'] ?? '')
+tidyAtRest(server)
 server.listen(port, hostname, () => process.stdout.write(`the pages are at http://${hostname}:${port}\n`))
 const end = () => {
   server.close(() => process.exit(0))

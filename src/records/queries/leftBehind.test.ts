@@ -102,6 +102,17 @@ test('who is asked again, shared, cloned from or held is left behind no longer',
   expect(idle?.lines.map(({ name }) => name)).toEqual(['b'])
 })
 
+test('what is asked for something, whoever asks, is not among what nobody sees', async () => {
+  await run(scope(), "update metric_series set recent_mean = 2 where object_id = $1 and metric = 'requests'", [
+    ids['d'],
+  ])
+  expect((await found(30))['unseen']).toEqual([])
+  await run(scope(), "update metric_series set recent_mean = 0 where object_id = $1 and metric = 'requests'", [
+    ids['d'],
+  ])
+  expect((await found(30))['unseen']).toEqual(['d'])
+})
+
 test('once asked again it is not idle, and packs from before are not looked through anew', async () => {
   const { rows } = await import('../database')
   const seriesId = (

@@ -17,8 +17,9 @@ const ofVolume = `volumes.id, volumes.id as volume_id, volumes.name, null as sna
 const lists: Readonly<Record<LeftWhy, string>> = {
   unseen: `
     select ${ofVolume}, volumes.written_bytes as bytes,
-      (select max(missing_since) from mappings where mappings.volume_id = volumes.id) as since
-    from volumes where ${inUse} and volumes.written_bytes > 0 and not (${isSeen}) and not (${isNeeded})`,
+      greatest((select max(missing_since) from mappings where mappings.volume_id = volumes.id), nullif(asked.active_at, '-infinity')) as since
+    from volumes left join metric_series as asked on asked.object_id = volumes.id and asked.metric = 'requests'
+    where ${inUse} and volumes.written_bytes > 0 and coalesce(asked.recent_mean, 0) = 0 and not (${isSeen}) and not (${isNeeded})`,
   idle: `
     select ${ofVolume}, volumes.written_bytes as bytes, nullif(asked.active_at, '-infinity') as since
     from volumes join metric_series as asked on asked.object_id = volumes.id and asked.metric = 'requests'

@@ -10,7 +10,7 @@ export const listWords: Readonly<
   unseen: {
     title: 'Seen by nobody',
     counts:
-      'In use and written to, but mapped to no host, its snapshots to none either, and its files shared by nobody.',
+      'In use and written to, but mapped to no host, its snapshots to none either, its files shared by nobody, and nothing asked of it in the last day.',
     back: 'Written',
     none: 'Every volume that was written to is seen by somebody.',
   },

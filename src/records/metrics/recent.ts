@@ -58,11 +58,12 @@ async function keepActive(scope: Scope, since: string): Promise<void> {
     scope,
     `with asked as (select id, active_at from metric_series where metric = 'requests'),
      seen as (
-       select series_id, max(packs.last_at) as at from metric_packs as packs join asked on asked.id = series_id
-       where packs.most > 0 and (active_at is null or starts_at >= $1) group by series_id
+       select series_id, coalesce(max(packs.last_at) filter (where packs.most > 0), '-infinity') as at
+       from metric_packs as packs join asked on asked.id = series_id
+       where active_at is null or starts_at >= $1 group by series_id
      )
-     update metric_series set active_at = coalesce(seen.at, '-infinity') from asked left join seen on seen.series_id = asked.id
-     where metric_series.id = asked.id and (metric_series.active_at is null or metric_series.active_at < seen.at)`,
+     update metric_series set active_at = seen.at from seen
+     where metric_series.id = seen.series_id and (active_at is null or active_at < seen.at)`,
     [since],
   )
 }

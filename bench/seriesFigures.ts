@@ -15,7 +15,7 @@ import {
   writeSamples,
   type SeriesSample,
 } from '@/records/metrics'
-import { capacityShares, poolGrowth, poolsByDate, slowest } from '@/records/queries'
+import { capacityShares, leftBehind, poolGrowth, poolsByDate, slowest } from '@/records/queries'
 import { estateOf, large, whole } from './largeEstate'
 import { timed, under, type Figure } from './measure'
 
@@ -148,6 +148,7 @@ async function readingFigures(database: Sequelize): Promise<Figure[]> {
     analyze metric_series`)
   const slow = await timed(5, () => slowest(scope, 20))
   const shares = await timed(5, () => capacityShares(scope, 'application'))
+  const left = await timed(5, () => leftBehind(scope, 30, at))
   return [
     under('30 days of one series, unpacked at the server', month, 50),
     under(
@@ -156,6 +157,7 @@ async function readingFigures(database: Sequelize): Promise<Figure[]> {
       300,
     ),
     under('Who has what is written, by application', shares, 300),
+    under(`What is left behind among ${whole.volumes.toLocaleString('en')} volumes`, left, 1000),
     under(`The 20 slowest of ${whole.volumes.toLocaleString('en')} volumes by the P95 of a day`, slow, 500),
   ]
 }

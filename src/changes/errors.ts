@@ -50,3 +50,15 @@ export class SameSecret extends WendrelError {
     })
   }
 }
+
+/** A host must prove itself to a system that is to let it in, and its secret is kept no more. */
+export class SecretGone extends WendrelError {
+  readonly code = 'change.secret-gone'
+  constructor(host: string) {
+    super({
+      what: `Nothing was shown to ${host}.`,
+      why: `${host} has to prove itself by CHAP where it logs in, and its secret is not kept any more: the system would let in whoever bears its name.`,
+      remedy: 'Set its sign-in anew, then draft this again.',
+    })
+  }
+}

@@ -122,6 +122,8 @@ export interface EstateWriter {
   readonly signException: (
     exception: {
       readonly findingKey: string
+      /** How grave it may be; null for however grave. */
+      readonly gravity: 'now' | 'soon' | 'note' | null
       readonly reason: string
       readonly until: Date
       readonly signedBy: string

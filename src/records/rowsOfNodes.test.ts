@@ -2,7 +2,7 @@ import { within } from '@/core/estate'
 import { randomBytes } from 'node:crypto'
 import type { Finding } from '@/core/findings'
 import type { Inventory } from '@/ports'
-import { rows, type Scope } from './database'
+import { rows, run, type Scope } from './database'
 import { loadEstate } from './estate'
 import {
   dropCatalogue,
@@ -162,6 +162,7 @@ test('a finding stands since it was first found; when it is found no more it is 
 test('an exception covers its finding until its day or until it is withdrawn; signed twice by one step it is one', async () => {
   const exception = {
     findingKey: 'a/1',
+    gravity: 'soon' as const,
     reason: 'It waits for a part.',
     until: new Date(Date.now() + 86_400_000),
     signedBy: 'keeper',
@@ -173,6 +174,15 @@ test('an exception covers its finding until its day or until it is withdrawn; si
   expect(await covered()).toMatchObject([
     { finding: { key: 'a/1' }, exception: { reason: 'It waits for a part.', signedBy: 'keeper' } },
   ])
+  // What has become graver meanwhile is covered no more, and covered again once it is not.
+  const set = (gravity: string) =>
+    run(scope, "update findings set body = jsonb_set(body, '{gravity}', to_jsonb($1::text)) where key = 'a/1'", [
+      gravity,
+    ])
+  await set('now')
+  expect(await covered()).toEqual([])
+  await set('note')
+  expect(await covered()).toHaveLength(1)
   await withdrawException(scope, 'step 1')
   expect(await covered()).toEqual([])
   expect((await loadEstate(scope, [], '')).exceptions).toHaveLength(1)

@@ -1,3 +1,5 @@
+import { those } from '@/core/estate'
+import { rows, run } from '@/records/database'
 import { keepSecret } from '@/records/secrets'
 import { evidenceOf } from '@/records/changes'
 import { blocks } from './testing/blocks'
@@ -64,6 +66,37 @@ test('a host and its system prove themselves by CHAP: who shows another secret i
   expect(await tries({ secret: systemSecret, systemSecret })).toMatchObject({ isLetIn: false })
   // Its volumes are proven on it as before.
   await bench.done('expand-volume', { volumeId: bench.ids['volume'], size: '96 MiB' })
+
+  // A system that lets it in later asks it too, before it shows it anything.
+  const systemId = await bench.registered('bittern')
+  const { hosts, ports, volumes } = await bench.estate([
+    those('volumes', 'systemId', systemId),
+    those('ports', 'systemId', systemId),
+  ])
+  const mapped = await bench.done('map-volume', {
+    volumeId: volumes[0]?.id,
+    hostGroupId: hosts.find(({ id }) => id === hostId)?.hostGroupId,
+  })
+  const said = await evidenceOf({ database: bench.database }, mapped.id)
+  expect(said.filter(({ claim }) => claim.includes('has to prove itself'))).toMatchObject([
+    { holds: true, measured: { stated: 'mutual', asked: 'mutual' } },
+  ])
+  const there = (shown: object | null) =>
+    bench.agent('register-1', '/logins/try', { target: ports[0]?.targetName, secrets: shown })
+  expect(await there(null)).toMatchObject({ isLetIn: false })
+  expect(await there({ secret, systemSecret })).toMatchObject({ isLetIn: true })
+  // Where its secret is kept no more, nothing is shown: the system would let in whoever bears its name.
+  const scope = { database: bench.database }
+  const [was] = await rows<{ readonly id: string }>(scope, 'select sign_in_secret_id as id from hosts where id = $1', [
+    hostId,
+  ])
+  await run(scope, "update hosts set sign_in = 'one-way', sign_in_secret_id = null where id = $1", [hostId])
+  const unkept = await bench.carriedOut('map-volume', {
+    volumeId: volumes[1]?.id,
+    hostGroupId: hosts.find(({ id }) => id === hostId)?.hostGroupId,
+  })
+  expect(unkept).toMatchObject({ state: 'failed', refusal: { code: 'change.secret-gone' } })
+  await run(scope, "update hosts set sign_in = 'mutual', sign_in_secret_id = $2 where id = $1", [hostId, was?.id])
 
   const same = await bench.carriedOut('set-host-sign-in', { ...mutual, systemSecretId: await keep(secret, 'chap') })
   expect(same).toMatchObject({ state: 'failed', refusal: { code: 'change.same-secret' } })

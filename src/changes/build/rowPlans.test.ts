@@ -284,6 +284,7 @@ test('a finding that nobody has signed for bars forming; a signed one, a note, a
   const exception = {
     id: sampleId(500),
     findingKey: `lease/${sampleId(2)}`,
+    gravity: null,
     reason: 'r',
     signedBy: 'keeper',
     signedAt: '2026-05-01T00:00:00.000Z',

@@ -10,6 +10,7 @@ import { found } from './known'
 import type { Outlined } from './outline'
 import { unmapped } from './unmapped'
 import { waitForTask } from './waitForTask'
+import { askedToProve } from './signIn'
 
 /** Takes a snapshot of a volume. */
 export type TakeStep = Readonly<{
@@ -189,6 +190,7 @@ export async function whileShown<T>(
   ask: (targets: readonly string[]) => Promise<T>,
 ): Promise<T> {
   const mappings = await ports.of(shown.systemId, 'mappings')
+  await askedToProve(ports, shown.systemId, initiators)
   const { locator } = await mappings.make(shown.snapshotLocator, shown.groupName, initiators, key, true)
   const isOurs = await mappings.isMadeBy(locator, key)
   try {

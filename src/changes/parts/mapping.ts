@@ -6,6 +6,7 @@ import { beyond } from './beyond'
 import { advise, must, rule, there, warn } from './checks'
 import { lookFrom, seesIt } from './hostProof'
 import type { Outlined } from './outline'
+import { askedToProve, asksToProve } from './signIn'
 import { statedMapping } from './statedMapping'
 import { unmapped } from './unmapped'
 
@@ -104,6 +105,7 @@ export const mapStep = (
 
 export async function map(step: MapStep, key: string, ports: ChangePorts): Promise<Facts> {
   const mappings = await ports.of(step.systemId, 'mappings')
+  await askedToProve(ports, step.systemId, step.initiators)
   const mapping = await mappings.make(step.volumeLocator, step.groupName, step.initiators, key)
   return { mappingLocator: mapping.locator, lun: `${mapping.lun}`, naa: step.naa, systemId: step.systemId }
 }
@@ -123,18 +125,22 @@ export async function groupSees(
   sizeBytes: bigint,
 ): Promise<Evidence[]> {
   const { hosts } = await ports.estate()
-  const inGroup = hosts.filter(host => host.hostGroupId === hostGroupId).filter(canBeAsked)
+  const ofGroup = hosts.filter(host => host.hostGroupId === hostGroupId)
+  const proofs = await asksToProve(ports, step.systemId, ofGroup, step.initiators)
+  const inGroup = ofGroup.filter(canBeAsked)
   if (inGroup.length === 0)
     return [
+      ...proofs,
       await statedMapping(ports, step.systemId, step.volumeLocator, {
         name: step.groupName,
         initiators: step.initiators,
       }),
     ]
   const targets = await (await ports.of(step.systemId, 'mappings')).targets()
-  return Promise.all(
+  const seen = await Promise.all(
     inGroup.map(async host =>
       seesIt(host, (await lookFrom(ports, host, targets, step.naa)).device, step.naa, sizeBytes),
     ),
   )
+  return [...proofs, ...seen]
 }

@@ -134,6 +134,8 @@ export type NameAnswer = Readonly<FromSchema<typeof nameAnswerSchema>>
 export interface SignedException {
   readonly id: string
   readonly findingKey: string
+  /** How grave it may be; null for however grave. */
+  readonly gravity: 'now' | 'soon' | 'note' | null
   readonly reason: string
   readonly signedBy: string
   readonly signedAt: string

@@ -79,6 +79,7 @@ test('an exception covers a finding until its day, and no longer', () => {
   const exception = {
     id: sampleId(1),
     findingKey: 'clock/',
+    gravity: 'soon' as const,
     reason: 'known',
     signedBy: 'k',
     signedAt: '2026-05-01T00:00:00Z',
@@ -86,6 +87,9 @@ test('an exception covers a finding until its day, and no longer', () => {
   }
   const at = (day: string) => standing([finding('clock', 'soon')], [exception], new Date(day))[0]?.exception?.reason
   expect([at('2026-05-20T00:00:00Z'), at('2026-06-01T00:00:00Z')]).toEqual(['known', undefined])
+  const day = new Date('2026-05-20T00:00:00Z')
+  expect(standing([finding('clock', 'now')], [exception], day)[0]?.exception).toBeUndefined()
+  expect(standing([finding('clock', 'note')], [exception], day)[0]?.exception).toBe(exception)
 })
 
 test.each([

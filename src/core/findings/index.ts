@@ -1,5 +1,6 @@
 export type { Finding, FindingGravity, FindingTree } from './Finding'
 export { arrange, workOrder } from './arrange'
+export { covers } from './covers'
 export { clockToleranceSeconds } from './nodeFindings'
 export { driftFindings, type Drifted } from './driftFindings'
 export { directoryFindings } from './directoryFindings'

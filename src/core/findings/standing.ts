@@ -1,4 +1,5 @@
 import type { SignedException } from '../estate'
+import { covers } from './covers'
 import type { Finding } from './Finding'
 
 export interface StandingFinding {
@@ -15,6 +16,11 @@ export function standing(
 ): StandingFinding[] {
   return findings.map(finding => ({
     finding,
-    exception: exceptions.find(each => each.findingKey === finding.key && Date.parse(each.until) > now.getTime()),
+    exception: exceptions.find(
+      each =>
+        each.findingKey === finding.key &&
+        covers(each.gravity, finding.gravity) &&
+        Date.parse(each.until) > now.getTime(),
+    ),
   }))
 }

@@ -7,6 +7,8 @@ const signExceptionSchema = {
   properties: {
     findingKey: { type: 'string', minLength: 1, maxLength: 300 },
     findingTitle: { type: 'string', maxLength: 500 },
+    /** How grave it was when it was signed; where it gets graver it stands no more. */
+    gravity: { enum: ['now', 'soon', 'note'] },
     reason: { type: 'string', maxLength: 1000 },
     /** A day, such as `2026-06-30`; empty while it is not chosen. */
     until: { type: 'string', maxLength: 10 },

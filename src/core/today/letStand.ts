@@ -1,8 +1,11 @@
+import { covers } from '../findings'
 import type { TodayFinding } from './todayFindings'
 
 /** Who lets something stand, why, and until when. */
 export interface StandingException {
   readonly findingKey: string
+  /** How grave it may be; null for however grave. */
+  readonly gravity: 'now' | 'soon' | 'note' | null
   readonly reason: string
   readonly signedBy: string
   readonly until: string
@@ -22,7 +25,7 @@ export function letStand(
 ): { readonly open: readonly TodayFinding[]; readonly stood: readonly StoodFinding[] } {
   const counting = exceptions.filter(({ until }) => Date.parse(until) > now.getTime())
   const stood = findings.filter(mayStand).flatMap((finding): StoodFinding[] => {
-    const exception = counting.find(({ findingKey }) => findingKey === finding.key)
+    const exception = counting.find(each => each.findingKey === finding.key && covers(each.gravity, finding.gravity))
     return exception === undefined ? [] : [{ ...finding, exception }]
   })
   const keys = new Set(stood.map(({ key }) => key))

@@ -25,7 +25,7 @@ async function nameAnswers(scope: Scope): Promise<NameAnswer[]> {
 async function exceptions(scope: Scope): Promise<SignedException[]> {
   const found = await rows<Dated<SignedException, 'signed_at' | 'until'>>(
     scope,
-    "select id, finding_key, reason, signed_by, signed_at, until from signed_exceptions where until > now() - interval '90 days' order by until desc",
+    "select id, finding_key, gravity, reason, signed_by, signed_at, until from signed_exceptions where until > now() - interval '90 days' order by until desc",
   )
   return found.map(each => fromRow<SignedException>(each))
 }

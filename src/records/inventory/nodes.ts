@@ -28,6 +28,7 @@ export const signException = (
   scope: Scope,
   exception: {
     readonly findingKey: string
+    readonly gravity: 'now' | 'soon' | 'note' | null
     readonly reason: string
     readonly until: Date
     readonly signedBy: string
@@ -36,9 +37,17 @@ export const signException = (
 ) =>
   run(
     scope,
-    `insert into signed_exceptions (id, sign_key, finding_key, reason, signed_by, until) values ($1, $2, $3, $4, $5, $6)
+    `insert into signed_exceptions (id, sign_key, finding_key, reason, signed_by, until, gravity) values ($1, $2, $3, $4, $5, $6, $7)
      on conflict (sign_key) do nothing`,
-    [uuid(), key, exception.findingKey, exception.reason, exception.signedBy, exception.until.toISOString()],
+    [
+      uuid(),
+      key,
+      exception.findingKey,
+      exception.reason,
+      exception.signedBy,
+      exception.until.toISOString(),
+      exception.gravity,
+    ],
   )
 
 /** Ends an exception now; what was signed stays on record. */

@@ -38,6 +38,7 @@ import { sql as plansPacked } from './0033-plans-packed.sql'
 import { sql as standingStill } from './0034-standing-still.sql'
 import { sql as fileSystems } from './0035-file-systems.sql'
 import { sql as lastAsked } from './0036-last-asked.sql'
+import { sql as graver } from './0037-graver.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -76,6 +77,7 @@ const steps = [
   { name: '0034-standing-still', sql: standingStill },
   { name: '0035-file-systems', sql: fileSystems },
   { name: '0036-last-asked', sql: lastAsked },
+  { name: '0037-graver', sql: graver },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -4,12 +4,22 @@ import { rows, type Scope } from '../database'
 /** Of each list the largest are shown; how many there are and what they take is told of all. */
 const shownLines = 40
 
-const isSeen = `exists (select from mappings where mappings.missing_since is null and (mappings.volume_id = volumes.id
-    or mappings.snapshot_id in (select id from snapshots where snapshots.volume_id = volumes.id)))
-  or exists (select from file_systems where file_systems.missing_since is null and file_systems.volume_id = volumes.id and share_count > 0)`
-/** From which others are made, or on which they still stand. */
-const isNeeded = `volumes.is_image or exists (select from volumes as clones join snapshots on snapshots.id = clones.clone_of_id
-    where snapshots.volume_id = volumes.id and clones.missing_since is null)`
+/** Volumes that some host sees, they or a snapshot of theirs, or whose files are shared; and those from which others are made. */
+const sets = `
+  seen as materialized (
+    select volume_id as id from mappings where missing_since is null
+    union select snapshots.volume_id from mappings join snapshots on snapshots.id = snapshot_id where mappings.missing_since is null
+    union select volume_id from file_systems where missing_since is null and share_count > 0
+  ),
+  needed as materialized (
+    select id from volumes where is_image
+    union select snapshots.volume_id from volumes as clones join snapshots on snapshots.id = clones.clone_of_id where clones.missing_since is null
+  )`
+/** Of those that nobody sees any more: since when. */
+const gone =
+  'gone as (select volume_id as id, max(missing_since) as since from mappings where missing_since is not null group by volume_id)'
+const isSeen = 'exists (select from seen where seen.id = volumes.id)'
+const isNeeded = 'exists (select from needed where needed.id = volumes.id)'
 const inUse = `volumes.missing_since is null and volumes.state = 'in use'`
 const ofVolume = `volumes.id, volumes.id as volume_id, volumes.name, null as snapshot_name, volumes.pool_id`
 
@@ -17,14 +27,14 @@ const ofVolume = `volumes.id, volumes.id as volume_id, volumes.name, null as sna
 const lists: Readonly<Record<LeftWhy, string>> = {
   unseen: `
     select ${ofVolume}, volumes.written_bytes as bytes,
-      greatest((select max(missing_since) from mappings where mappings.volume_id = volumes.id), nullif(asked.active_at, '-infinity')) as since
-    from volumes left join metric_series as asked on asked.object_id = volumes.id and asked.metric = 'requests'
-    where ${inUse} and volumes.written_bytes > 0 and coalesce(asked.recent_mean, 0) = 0 and not (${isSeen}) and not (${isNeeded})`,
+      greatest(gone.since, nullif(asked.active_at, '-infinity')) as since
+    from volumes left join gone on gone.id = volumes.id left join metric_series as asked on asked.object_id = volumes.id and asked.metric = 'requests'
+    where ${inUse} and volumes.written_bytes > 0 and coalesce(asked.recent_mean, 0) = 0 and not ${isSeen} and not ${isNeeded}`,
   idle: `
     select ${ofVolume}, volumes.written_bytes as bytes, nullif(asked.active_at, '-infinity') as since
     from volumes join metric_series as asked on asked.object_id = volumes.id and asked.metric = 'requests'
-    where ${inUse} and (${isSeen}) and not (${isNeeded}) and asked.recent_mean = 0 and asked.active_at < $1
-      and exists (select from metric_packs where series_id = asked.id and starts_at < $1)`,
+    where ${inUse} and ${isSeen} and not ${isNeeded} and asked.recent_mean = 0 and asked.active_at < $1
+      and (asked.active_at > '-infinity' or (select true from metric_packs where series_id = asked.id and starts_at < $1 limit 1))`,
   'not growing': `
     select ${ofVolume}, volumes.size_bytes - volumes.written_bytes as bytes, written.past_at as since
     from volumes join metric_series as written on written.object_id = volumes.id and written.metric = 'written'
@@ -64,7 +74,7 @@ export async function leftBehind(scope: Scope, days: LeftDays, now: Date): Promi
 async function listOf(scope: Scope, why: LeftWhy, before: string): Promise<LeftList> {
   const found = await rows<LeftRow>(
     scope,
-    `with found as materialized (${lists[why]}), whole as (select count(*)::int as count, coalesce(sum(bytes), 0)::float8 as whole from found),
+    `with ${sets}, ${gone}, found as materialized (${lists[why]}), whole as (select count(*)::int as count, coalesce(sum(bytes), 0)::float8 as whole from found),
        largest as (select * from found order by bytes desc, name, id limit ${shownLines})
      select largest.id, volume_id, largest.name, snapshot_name, pools.name as pool_name, since, bytes::float8 as bytes, count, whole
      from whole cross join largest join pools on pools.id = largest.pool_id

@@ -63,7 +63,8 @@ export async function standingFindings(scope: Scope, systemId: string | null): P
     scope,
     `select f.body, f.system_id, f.since, e.reason, e.signed_by, e.until from findings f
      left join lateral (select reason, signed_by, until from signed_exceptions
-       where finding_key = f.key and until > $2 order by until desc limit 1) e on true
+       where finding_key = f.key and until > $2 and (gravity is null
+         or array_position(array['note', 'soon', 'now'], f.body ->> 'gravity') <= array_position(array['note', 'soon', 'now'], gravity)) order by until desc limit 1) e on true
      where f.cleared_at is null and ($1::uuid is null or f.system_id = $1) order by f.since, f.id limit 2000`,
     [systemId, at.toISOString()],
   )

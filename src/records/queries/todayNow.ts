@@ -39,7 +39,7 @@ export async function todayNow(
 async function standingExceptions(scope: Scope, now: Date): Promise<StandingException[]> {
   const found = await rows<Omit<StandingException, 'until'> & { readonly until: Date }>(
     scope,
-    `select finding_key as "findingKey", reason, signed_by as "signedBy", until from signed_exceptions
+    `select finding_key as "findingKey", gravity, reason, signed_by as "signedBy", until from signed_exceptions
      where until > $1 order by until desc limit 2000`,
     [now.toISOString()],
   )

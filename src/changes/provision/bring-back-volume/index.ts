@@ -7,6 +7,7 @@ import { outlined, type Outlined } from '../../parts/outline'
 import { lookFrom, seesIt } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
 import { fact } from '../../parts/known'
+import { askedToProve } from '../../parts/signIn'
 
 interface Group {
   readonly groupName: string
@@ -107,8 +108,10 @@ export const bringBackVolume: ChangeKind<Intent, Step> = {
   plan,
   async runStep(step, { key }, ports) {
     const mappings = await ports.of(step.systemId, 'mappings')
-    for (const { groupName, initiators } of step.groups)
+    for (const { groupName, initiators } of step.groups) {
+      await askedToProve(ports, step.systemId, initiators)
       await mappings.make(step.volumeLocator, groupName, initiators, key)
+    }
     await ports.records.release(step.volumeId)
     return { systemId: step.systemId, naa: step.naa, volumeId: step.volumeId }
   },

@@ -4,6 +4,7 @@ import { take, untake, type TakeStep } from '../../parts/copies'
 import { fact } from '../../parts/known'
 import { unmapped } from '../../parts/unmapped'
 import { waitForTask } from '../../parts/waitForTask'
+import { askedToProve } from '../../parts/signIn'
 
 export type CloneStep = Readonly<{
   step: 'clone'
@@ -67,6 +68,7 @@ async function cloneAll(step: CloneStep, facts: Facts, ports: ChangePorts): Prom
 async function mapAll(step: MapStep, key: string, facts: Facts, ports: ChangePorts): Promise<Facts> {
   const mappings = await ports.of(step.systemId, 'mappings')
   const places = placesOf(facts, step.batch)
+  await askedToProve(ports, step.systemId, step.initiators)
   for (const [index, locator] of places.entries()) {
     await mappings.make(locator, step.groupName, step.initiators, `${key}/${index}`)
     await ports.progress((index + 1) / places.length, `${index + 1} of ${places.length}`)

@@ -3,6 +3,7 @@ import type { Facts, StepContext } from '../../ChangeKind'
 import { unmapped } from '../../parts/unmapped'
 import { waitForTask } from '../../parts/waitForTask'
 import { fact, found } from '../../parts/known'
+import { askedToProve } from '../../parts/signIn'
 
 export type Step = Readonly<
   | {
@@ -28,6 +29,7 @@ export type Step = Readonly<
 export async function runStep(step: Step, { key, facts }: StepContext, ports: ChangePorts): Promise<Facts> {
   if (step.step === 'map') {
     const mappings = await ports.of(step.systemId, 'mappings')
+    await askedToProve(ports, step.systemId, step.initiators)
     const mapping = await mappings.make(fact(facts, 'volumeLocator'), step.groupName, step.initiators, key)
     return { mappingLocator: mapping.locator, lun: `${mapping.lun}` }
   }

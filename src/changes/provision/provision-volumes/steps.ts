@@ -4,6 +4,7 @@ import { form, unform, type FormStep } from '../../parts/consistency'
 import { fact } from '../../parts/known'
 import { unmapped } from '../../parts/unmapped'
 import { waitForTask } from '../../parts/waitForTask'
+import { askedToProve } from '../../parts/signIn'
 
 export type Step = Readonly<
   | {
@@ -100,6 +101,7 @@ async function mapAll(
 ): Promise<Facts> {
   const mappings = await ports.of(step.systemId, 'mappings')
   const places = placesIn(facts, step.batch)
+  await askedToProve(ports, step.systemId, step.initiators)
   // One after another: the numbers by which hosts see them follow the order of the list.
   for (const [index, locator] of places.entries()) {
     await mappings.make(locator, step.groupName, step.initiators, `${key}/${index}`)

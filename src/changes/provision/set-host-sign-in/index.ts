@@ -1,24 +1,13 @@
 import { setHostSignInIntent, type SetHostSignInIntent as Intent } from '@/core/intents'
-import type { ChangePorts, HostSignIn, SignInSecrets } from '@/ports'
+import type { ChangePorts, HostSignIn } from '@/ports'
 import type { ChangeKind, Facts } from '../../ChangeKind'
-import { SameSecret } from '../../errors'
+import { openedSecrets } from '../../parts/signIn'
 import { plan, type Step } from './plan'
 import { prove } from './proof'
 
-/** Opens the secrets that go with a sign-in. @throws {SameSecret} where both sides would prove themselves by the same one */
-async function opened(kept: HostSignIn, ports: ChangePorts): Promise<SignInSecrets | null> {
-  if (kept.signIn === 'nothing' || kept.secretId === null) return null
-  const secret = await ports.chapSecret(kept.secretId)
-  const systemSecret =
-    kept.signIn === 'mutual' && kept.systemSecretId !== null ? await ports.chapSecret(kept.systemSecretId) : null
-  // Whoever hears one side prove itself could else play it back as the other. Source: RFC 7143, 12.1.3.
-  if (secret === systemSecret) throw new SameSecret()
-  return { secret, systemSecret }
-}
-
 async function set(step: Step, kept: HostSignIn, ports: ChangePorts): Promise<void> {
   if (step.step === 'records') return ports.records.setHostSignIn(step.hostId, kept)
-  const secrets = await opened(kept, ports)
+  const secrets = await openedSecrets(kept, ports)
   if (step.step === 'host') return (await ports.host(step.agentAddress)).setSignIn(secrets)
   const mappings = await ports.of(step.systemId, 'mappings')
   for (const initiator of step.initiators) await mappings.setSignIn(initiator, secrets)
@@ -42,7 +31,7 @@ export const setHostSignIn: ChangeKind<Intent, Step> = {
     if (was !== undefined) await set(step, was, ports)
     return undefined
   },
-  prove: (_intent, made, _facts, ports) => prove(made, ports, opened),
+  prove: (_intent, made, _facts, ports) => prove(made, ports),
   collects: () => [],
   // What it was before may be asked for by secrets that nobody knows any more.
   reverse: ({ hostId }) => ({

@@ -1,11 +1,11 @@
 import { canBeAsked, type Estate, type Host, type System } from '@/core/estate'
-import { initiatorName } from '@/core/hosts'
 import type { SetHostSignInIntent as Intent } from '@/core/intents'
 import type { Plan, PlanCheck } from '@/core/plan'
 import type { HostSignIn } from '@/ports'
 import { advise, answers, rule, there } from '../../parts/checks'
 import { lookInto } from '../../parts/look'
 import { outlined, type Outlined } from '../../parts/outline'
+import { namesOverIp } from '../../parts/signIn'
 
 export type Step = Readonly<
   { hostId: string; to: HostSignIn } & (
@@ -16,15 +16,6 @@ export type Step = Readonly<
 >
 
 const words = { nothing: 'nobody', 'one-way': 'the host', mutual: 'the host and its systems' } as const
-const overIp: ReadonlySet<string> = new Set(['IQN', 'EUI', 'NAA'])
-
-/** Names by which it logs in where CHAP is spoken. */
-const namesOverIp = ({ initiators }: Host) =>
-  initiators.filter(each => {
-    const read = initiatorName(each)
-    return 'kind' in read && overIp.has(read.kind)
-  })
-
 /** Systems that let it log in, with the names by which they know it. */
 const lettingIn = (estate: Estate, names: readonly string[]) =>
   estate.systems.flatMap(system => {

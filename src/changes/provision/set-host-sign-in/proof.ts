@@ -1,19 +1,18 @@
 import { randomUUID } from 'node:crypto'
 import { byId, canBeAsked } from '@/core/estate'
 import type { Plan } from '@/core/plan'
-import type { ChangePorts, Host, HostSignIn, SignInSecrets } from '@/ports'
+import type { ChangePorts, Host, SignInSecrets } from '@/ports'
 import type { Evidence } from '../../ChangeKind'
 import { firstStep } from '../../parts/known'
+import { openedSecrets } from '../../parts/signIn'
 import type { Step } from './plan'
 
-type Opened = (kept: HostSignIn, ports: ChangePorts) => Promise<SignInSecrets | null>
-
 /** Asks each system what it asks for, and lets the host try: with what it should have, and with what it should not. */
-export async function prove(made: Plan<Step>, ports: ChangePorts, opened: Opened): Promise<Evidence[]> {
+export async function prove(made: Plan<Step>, ports: ChangePorts): Promise<Evidence[]> {
   const { hostId, to } = firstStep(made)
   const estate = await ports.estate()
   const host = byId(estate.hosts, hostId)
-  const secrets = await opened(to, ports)
+  const secrets = await openedSecrets(to, ports)
   const evidence: Evidence[] = [
     {
       claim: 'The records say what is asked of it',

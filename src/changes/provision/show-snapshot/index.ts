@@ -12,6 +12,7 @@ import { lookInto } from '../../parts/look'
 import { groupChecks, initiatorsOf } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
 import { unmapped } from '../../parts/unmapped'
+import { askedToProve } from '../../parts/signIn'
 
 type Step = Readonly<{
   step: 'show' | 'hide'
@@ -107,6 +108,7 @@ function stepsOf({ group, initiators, snapshot, volume }: Seen, way: Step['step'
 async function carry(step: Step, way: Step['step'], key: string, ports: ChangePorts): Promise<void> {
   const mappings = await ports.of(step.systemId, 'mappings')
   if (way === 'show') {
+    await askedToProve(ports, step.systemId, step.initiators)
     await mappings.make(step.snapshotLocator, step.groupName, step.initiators, key, true)
     return
   }

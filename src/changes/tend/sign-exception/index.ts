@@ -16,9 +16,9 @@ export const signException: ChangeKind<Intent, Step> = {
   ...signExceptionIntent,
   needs: () => [],
   plan,
-  async runStep({ findingKey, reason, until }, { key }, ports) {
+  async runStep({ findingKey, gravity = null, reason, until }, { key }, ports) {
     await ports.records.signException(
-      { findingKey, reason, until: endOf(until).toJSDate(), signedBy: ports.madeBy },
+      { findingKey, gravity, reason, until: endOf(until).toJSDate(), signedBy: ports.madeBy },
       key,
     )
     return {}
@@ -65,7 +65,9 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   return outlined<Step>(estate, {
     title: `Let stand: ${intent.findingTitle === '' ? intent.findingKey : intent.findingTitle}`,
     checks: checksOf(seen),
-    oneWay: ['The finding stands on until it clears by itself; only its call for work is answered until that day.'],
+    oneWay: [
+      'The finding stands on until it clears by itself; only its call for work is answered, until that day or until it is graver.',
+    ],
     undo: { possible: true, how: 'An exception can be withdrawn at any time.' },
     steps: [{ step: { step: 'sign', ...intent }, words: 'Sign it with your name', seconds: 0.2 }],
     reads: [],

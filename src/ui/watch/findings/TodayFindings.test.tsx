@@ -11,6 +11,7 @@ const finding = (key: string, what: string): TodayFinding => ({
 test('each may be let stand but that nobody looks; what is let stand is folded, with who, why and until when', async () => {
   const exception = {
     findingKey: 'full/2',
+    gravity: 'soon' as const,
     reason: 'bought already',
     signedBy: 'keeper',
     until: '2026-12-24T23:59:59Z',

@@ -154,7 +154,7 @@ async function margin(params: Params, systemId: string, { nodes, nodePorts, swit
       <IntentForm
         kind={draft}
         title={`Let stand: ${finding.title}`}
-        begin={{ findingKey: finding.key, findingTitle: finding.title }}
+        begin={{ findingKey: finding.key, findingTitle: finding.title, gravity: finding.gravity }}
         kept={kept}
       />,
       finding.key,

@@ -21,7 +21,7 @@ export async function signMargin({ findingKey, change }: SignMarginProps) {
       <IntentForm
         kind={signExceptionIntent.kind}
         title={`Let stand: ${found.what}`}
-        begin={{ findingKey: found.key, findingTitle: found.what }}
+        begin={{ findingKey: found.key, findingTitle: found.what, gravity: found.gravity }}
         kept={await keptDraft(change, signExceptionIntent.kind)}
       />
     </KeyedDraft>

@@ -20,7 +20,7 @@ export async function systemDraft(
       <IntentForm
         kind={draft}
         title={`Let stand: ${finding.title}`}
-        begin={{ findingKey: finding.key, findingTitle: finding.title }}
+        begin={{ findingKey: finding.key, findingTitle: finding.title, gravity: finding.gravity }}
         kept={await keptDraft(change, draft)}
       />
     )

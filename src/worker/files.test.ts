@@ -101,7 +101,10 @@ test('a share is proven from hosts for which different rules decide, as its owne
   expect(await bench.refused('provision-share', await asked())).toEqual(['name-free', 'volume-free'])
   // Its volume carries its files: no host may see it as a disk, and nobody removes it.
   const volumeId = factOf(change, 'volumeId')
-  expect(await bench.refused('map-volume', { volumeId, hostGroupId: bench.ids['backup'] })).toEqual(['unshared'])
+  expect(await bench.refused('map-volume', { volumeId, hostGroupId: bench.ids['backup'] })).toEqual([
+    'unshared',
+    'no-file-system',
+  ])
   expect(await bench.refused('remove-volume', { volumeId, confirmedName: 'ct-archive' })).toEqual(['unshared'])
 })
 

@@ -4,6 +4,7 @@ import { collectParts, collectSystem } from '../collect/collectSystem'
 import type { World } from '../World'
 import { Bell } from './Bell'
 import { every } from './every'
+import { giveBack } from './giveBack'
 import { HostWays } from './HostWays'
 import { Loads } from './Loads'
 import { Metering } from './Metering'
@@ -19,6 +20,8 @@ const mostShare = 0.017
 const mostProcessorShare = 0.015
 const quickMilliseconds = 750
 const longestMilliseconds = 120_000
+/** Whose reading takes more of a processor is large. */
+const largeMicroseconds = 1_000_000
 const pollMilliseconds = 500
 const scheduleMilliseconds = 5000
 const meterMilliseconds = 5000
@@ -76,6 +79,7 @@ async function collecting(
         const before = process.cpuUsage()
         await collectSystem(world, systemId)
         const { user, system } = process.cpuUsage(before)
+        if (user + system > largeMicroseconds) giveBack()
         const slow = Math.max(
           (Date.now() - wholeAt - quickMilliseconds) / mostShare,
           ((user + system) / 1000 - quickMilliseconds) / mostProcessorShare,

@@ -38,6 +38,13 @@ export async function served(estate: KilledEstate, victim: string): Promise<void
     await estate.proven('report-files', looking)
   }
   await estate.proven('remove-share', { shareId, confirmedName: share.name })
+  const { items: left } = await estate.get<Items<object>>('/file-systems')
+  const fileSystemId = left.find(each => each.name === share.name)?.id ?? ''
+  const quotas = [{ path: '/', of: 'tree', id: null, softBytes: null, hardBytes: '500000000', graceDays: 7 }]
+  await estate.proven('share-again', { fileSystemId, fileServiceId, name: '', ...rights, rules, quotas })
+  const { items: sharedAgain } = await estate.get<Items<object>>('/shares')
+  const againId = sharedAgain.find(each => each.name === share.name)?.id ?? ''
+  await estate.proven('remove-share', { shareId: againId, confirmedName: share.name })
   await people(estate, victim, { fileServiceId, poolId })
   await estate.proven('stop-file-service', { fileServiceId })
   expectGone(await estate.get<Items<object>>('/file-services'))

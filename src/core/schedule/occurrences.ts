@@ -43,7 +43,8 @@ export function occurrences(recurrence: Recurrence, from: Date, to: Date, most =
   const span = { from: from.getTime() - 2 * dayMilliseconds, to: last + 2 * dayMilliseconds }
   const take = (local: number) => {
     if (local > span.to) return false
-    if (except.has(local)) return true
+    // What the library gives from before is not made an instant: of years past each change of the clocks would be looked for.
+    if (local < span.from || except.has(local)) return true
     const at = instantOf(local, timeZone)
     if (at >= from.getTime() && at < last) found.add(at)
     return found.size < most
@@ -51,22 +52,26 @@ export function occurrences(recurrence: Recurrence, from: Date, to: Date, most =
   const start = basicTime(recurrence.start)
   const bare = rule.replace(/(^|;)UNTIL=[0-9TZ]+/, '')
   const plain = plainRule(bare, start)
-  if (plain === undefined) byLibrary(bare, start, take)
+  if (plain === undefined) byLibrary(bare, start, span.to, take)
   else eachLocal(plain, start, span, take)
   return [...found].sort((a, b) => a - b).map(at => new Date(at))
 }
 
 /**
  * The Gregorian calendar repeats after 400 years, days of the week too. The library looks for a rule that never comes true until the year
- * 9999: from close to its end it has no more than 400 years to look through.
+ * 9999: from close to its end it has no more than 400 years to look through beyond what is asked for.
  */
 const calendarMilliseconds = 146_097 * dayMilliseconds
 const lastYear = 9999
 const partsOfRules =
   /^(?:FREQ|INTERVAL|COUNT|WKST|BYSETPOS|BY(?:MONTH|WEEKNO|YEARDAY|MONTHDAY|DAY|HOUR|MINUTE|SECOND))$/
 
-/** @param take is given local times in their order, and says whether to go on @throws {Error} where the rule cannot be read */
-function byLibrary(rule: string, start: number, take: (local: number) => boolean): void {
+/**
+ * @param to after which nothing is asked for
+ * @param take is given local times in their order, and says whether to go on
+ * @throws {Error} where the rule cannot be read
+ */
+function byLibrary(rule: string, start: number, to: number, take: (local: number) => boolean): void {
   for (const part of rule.split(';')) {
     const [name = ''] = part.split('=')
     if (!partsOfRules.test(name)) throw new Error(`"${name}" is no part of a rule`)
@@ -76,7 +81,8 @@ function byLibrary(rule: string, start: number, take: (local: number) => boolean
     throw new Error(
       'a rule of hours or minutes can be limited by BYMONTH, BYMONTHDAY, BYDAY without a number, BYHOUR, BYMINUTE, BYSECOND and COUNT',
     )
-  const cycles = Math.floor((lastYear - new Date(start).getUTCFullYear()) / 400)
+  // All that is asked for has to lie before that end.
+  const cycles = Math.max(0, Math.floor((lastYear - 1 - new Date(Math.max(start, to)).getUTCFullYear()) / 400))
   const shift = cycles * calendarMilliseconds
   new RRule({ ...RRule.parseString(rule), dtstart: new Date(start + shift) }).all(local =>
     take(local.getTime() - shift),

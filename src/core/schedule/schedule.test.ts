@@ -210,7 +210,7 @@ test('what began long ago, and what is asked for far ahead, lies before the end 
   const of = (start: string, from: string, to: string) =>
     occurrences({ start, timeZone: 'UTC', rule: 'FREQ=MONTHLY', except: [] }, new Date(from), new Date(to)).length
   expect(of('19970105T060000', '2026-01-01', '2027-01-01')).toBe(12)
-  expect(of('19990131T060000', '2398-01-01', '2399-01-01')).toBe(7)
+  expect(of('19990131T060000', '2198-01-01', '2199-01-01')).toBe(7)
 })
 
 test.each([

@@ -3,6 +3,8 @@ import { IANAZone } from 'luxon'
 const hourMilliseconds = 3_600_000
 /** Clocks of a zone change at most a few times a year; between two looks so far apart no change is missed that is not undone. */
 const lookMilliseconds = 7 * 24 * hourMilliseconds
+/** So far beyond what is asked for it is looked at at once: what is asked next lies mostly a little later, and would begin anew. */
+const aheadMilliseconds = 53 * lookMilliseconds
 
 /** From when on a zone's clocks stand so far from UTC (milliseconds). */
 interface Offset {
@@ -19,7 +21,7 @@ function offsetsOf(timeZone: string, from: number, to: number): readonly Offset[
   const zone = IANAZone.create(timeZone)
   const offsetAt = (at: number) => zone.offset(at) * 60_000
   const begin = Math.min(from, had?.from ?? from) - lookMilliseconds
-  const end = Math.max(to, had?.to ?? to) + lookMilliseconds
+  const end = Math.max(to, had?.to ?? to) + aheadMilliseconds
   const offsets: Offset[] = [{ since: -Infinity, offset: offsetAt(begin) }]
   for (let at = begin; at < end; at += lookMilliseconds) {
     let before = at

@@ -1,10 +1,10 @@
-import { nfsVersions, smbVersions, type Estate, type FileProtocol, type FileService } from '@/core/estate'
+import { nfsVersions, smbVersions, type Estate, type FileProtocol, type FileService, type Settled } from '@/core/estate'
 import type { PlanCheck } from '@/core/plan'
 import type { ChangePorts, ShareWanted } from '@/ports'
 import type { Evidence } from '../../ChangeKind'
 import { absent, rule } from '../checks'
 import { standsAsAsked } from '../standsAsAsked'
-import { overOf } from './shareChecks'
+import { overOf, shareRightsFields } from './shareChecks'
 import { triedShare } from './shareTrials'
 import { triedByAll } from './smbTrials'
 
@@ -56,6 +56,12 @@ export function smbChecks(estate: Estate, { name, over }: ServedBy, service: Fil
     ),
   ]
 }
+
+/** What a change that has made a share has settled of it; nothing where it has made none. */
+export const settledShare = (systemId: string, locator: string | undefined): Settled[] =>
+  locator === undefined
+    ? []
+    : [{ kind: 'shares', of: { systemId, locator }, fields: [...shareRightsFields, 'quotas', 'fileRules'] }]
 
 /** That a new share stands as it was asked for, and that hosts and people find of it what its rights say. */
 export async function provenShare(

@@ -6,8 +6,8 @@ import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
 import type { ChangePorts } from '@/ports'
 import { absent, answers, rule, there } from '../../parts/checks'
-import { protocolsOf, provenShare, shareNameFree, smbChecks } from '../../parts/files/newShare'
-import { overOf, reachEffects, rightsAsked, rightsChecks, shareRightsFields } from '../../parts/files/shareChecks'
+import { protocolsOf, provenShare, settledShare, shareNameFree, smbChecks } from '../../parts/files/newShare'
+import { overOf, reachEffects, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
 import { rightsOf } from '../../parts/files/shareTrials'
 import { whoIsGranted } from '../../parts/files/whoIsGranted'
 import { fillEffects } from '../../parts/fill'
@@ -198,17 +198,7 @@ export const provisionShare: ChangeKind<Intent, Step> = {
   undoStep,
   prove: (_intent, made, facts, ports) => prove(made, facts, ports),
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
-  settles: ({ steps }, { shareLocator: locator }) =>
-    steps.flatMap(({ step }) =>
-      step.step === 'export' && locator !== undefined
-        ? [
-            {
-              kind: 'shares',
-              of: { systemId: step.systemId, locator },
-              fields: [...shareRightsFields, 'quotas', 'fileRules'],
-            },
-          ]
-        : [],
-    ),
+  settles: ({ steps }, { shareLocator }) =>
+    steps.flatMap(({ step }) => (step.step === 'export' ? settledShare(step.systemId, shareLocator) : [])),
   reverse: () => undefined,
 }

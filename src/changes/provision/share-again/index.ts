@@ -6,8 +6,8 @@ import type { ShareLimitsWanted, ShareWanted } from '@/ports'
 import type { ChangeKind, Facts } from '../../ChangeKind'
 import { answers, rule, there } from '../../parts/checks'
 import { limitChecks } from '../../parts/files/limitChecks'
-import { protocolsOf, provenShare, shareNameFree, smbChecks } from '../../parts/files/newShare'
-import { overOf, reachEffects, rightsAsked, rightsChecks, shareRightsFields } from '../../parts/files/shareChecks'
+import { protocolsOf, provenShare, settledShare, shareNameFree, smbChecks } from '../../parts/files/newShare'
+import { overOf, reachEffects, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
 import { rightsOf } from '../../parts/files/shareTrials'
 import { whoIsGranted } from '../../parts/files/whoIsGranted'
 import { fact } from '../../parts/known'
@@ -204,17 +204,7 @@ export const shareAgain: ChangeKind<Intent, Step> = {
     return [...evidence, standsAsAsked('The system states its limits as they were asked for', stated, limited.limits)]
   },
   collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
-  settles: ({ steps }, { shareLocator: locator }) =>
-    steps.flatMap(({ step }) =>
-      step.step === 'export' && locator !== undefined
-        ? [
-            {
-              kind: 'shares',
-              of: { systemId: step.systemId, locator },
-              fields: [...shareRightsFields, 'quotas', 'fileRules'],
-            },
-          ]
-        : [],
-    ),
+  settles: ({ steps }, { shareLocator }) =>
+    steps.flatMap(({ step }) => (step.step === 'export' ? settledShare(step.systemId, shareLocator) : [])),
   reverse: () => undefined,
 }

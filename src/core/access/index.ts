@@ -8,20 +8,24 @@ export {
   type ExportTable,
   type Flavour,
 } from './files/exportRules'
+export { askingFrom, type Sender } from './files/asking'
 export { ruleReach, type RuleReach } from './files/ruleReach'
 export {
   bitsFor,
   modeClass,
   modeLetters,
+  type AccessEntry,
   type FileIdentity,
   type FileOperation,
   type FileOwner,
   type ModeClass,
 } from './files/modeBits'
+export { entryWords, isWho, judgeFile, madeIn, readWho, unreached, whoWords } from './files/accessList'
 export { mayBehind, mayFile, squashed, type FileAnswer, type FileRequest } from './files/mayFile'
 export { editsWords, newRule, turningChanges, type Edit, type ShareRights, type Turning } from './files/turning'
 export { fileGates, smbGates, type Gate, type GateAnswer, type ShareState } from './files/gates'
 export {
+  allGrants,
   decidingGrant,
   everybody,
   mayBySmb,
@@ -30,7 +34,14 @@ export {
   type ShareGrant,
   type SignedIn,
 } from './files/shareGrants'
-export { smbEditsWords, smbTurnings, type SmbEdit, type SmbRights, type SmbTurning } from './files/smbTurning'
+export {
+  smbEditsWords,
+  smbRightsOf,
+  smbTurnings,
+  type SmbEdit,
+  type SmbRights,
+  type SmbTurning,
+} from './files/smbTurning'
 export { signedIn, type Known } from './people/signedIn'
 export { suppose, type Supposition } from './people/suppose'
 export { rings, wayTo } from './people/membership'

@@ -1,7 +1,22 @@
 import fc from 'fast-check'
 import { sampleId } from '../estate/testing/samples'
 import { seeded } from '../testing/seeded'
-import { boardQuery, leavesBand, movesWith, onGrid, readBoard, usualBand, type Board } from '.'
+import {
+  alterLane,
+  boardQuery,
+  extremesOnGrid,
+  isFull,
+  laneIndex,
+  leavesBand,
+  moveLane,
+  movesWith,
+  onGrid,
+  putOn,
+  readBoard,
+  takeOff,
+  usualBand,
+  type Board,
+} from '.'
 
 const hour = 3_600_000
 const board: Board = {
@@ -13,7 +28,10 @@ const board: Board = {
       shiftDays: -7,
       isUsualShown: true,
     },
-    { metric: 'written', objectId: sampleId(3), over: null, shiftDays: 0, isUsualShown: false },
+    {
+      ...{ metric: 'written', objectId: sampleId(3), shiftDays: 0, isUsualShown: false },
+      over: { metric: 'latency', objectId: sampleId(2), isOwnScale: true },
+    },
   ],
   hours: 24,
   until: 1_777_777_777_000,
@@ -23,6 +41,49 @@ const board: Board = {
 test('the address is the board: what is written there is read back', () => {
   expect(readBoard(Object.fromEntries(new URLSearchParams(boardQuery(board))))).toEqual(board)
   expect(readBoard({})).toEqual({ lanes: [], hours: 72, until: null, chosen: null })
+})
+
+const series = (number: number) => ({ metric: 'latency' as const, objectId: sampleId(number) })
+
+test('a lane that is moved, and one beside which others come and go, stays the chosen one', () => {
+  const steps = fc.array(
+    fc.oneof(
+      fc.record({ what: fc.constant('put' as const), at: fc.nat(14), number: fc.nat(20) }),
+      fc.record({ what: fc.constant('move' as const), at: fc.nat(14), number: fc.integer({ min: -3, max: 15 }) }),
+      fc.record({ what: fc.constant('off' as const), at: fc.nat(14), number: fc.constant(0) }),
+    ),
+    { maxLength: 40 },
+  )
+  fc.assert(
+    fc.property(steps, all => {
+      let now: Board = { lanes: [], hours: 72, until: null, chosen: null }
+      now = { ...putOn(now, series(1)), chosen: 0 }
+      for (const { what, at, number } of all) {
+        const before = now.lanes[now.chosen ?? -1]
+        now =
+          what === 'put'
+            ? putOn(now, series(number), at)
+            : what === 'move'
+              ? moveLane(now, at, number)
+              : takeOff(now, at)
+        expect(now.lanes.length).toBeLessThanOrEqual(12)
+        expect(new Set(now.lanes.map(each => each.objectId)).size).toBe(now.lanes.length)
+        const isThere = before !== undefined && laneIndex(now, before) !== -1
+        expect(now.lanes[now.chosen ?? -1]).toEqual(isThere ? before : undefined)
+      }
+      expect(readBoard(Object.fromEntries(new URLSearchParams(boardQuery(now))))).toEqual(now)
+    }),
+  )
+})
+
+test('a series that is put on again is moved, and altered it keeps its place', () => {
+  const empty: Board = { lanes: [], hours: 72, until: null, chosen: null }
+  const three = [1, 2, 3].reduce((now, number) => putOn(now, series(number)), empty)
+  const order = ({ lanes }: Board) => lanes.map(({ objectId }) => objectId)
+  expect(order(putOn(three, series(3), 0))).toEqual([sampleId(3), sampleId(1), sampleId(2)])
+  expect(alterLane(three, 1, { shiftDays: -7 }).lanes.map(each => each.shiftDays)).toEqual([0, -7, 0])
+  const full = Array.from({ length: 14 }).reduce<Board>((now, _, number) => putOn(now, series(number)), empty)
+  expect([isFull(full), isFull(three)]).toEqual([true, false])
 })
 
 test('whatever an address says, a board comes of it, and never more than it can hold', () => {
@@ -35,7 +96,9 @@ test('whatever an address says, a board comes of it, and never more than it can 
     }),
   )
   const lane = `latency.${sampleId(1)}`
-  expect(readBoard({ lanes: Array.from({ length: 40 }, () => lane).join('_') }).lanes).toHaveLength(12)
+  const many = Array.from({ length: 40 }, (_, number) => `latency.${sampleId(number)}`)
+  expect(readBoard({ lanes: many.join('_') }).lanes).toHaveLength(12)
+  expect(readBoard({ lanes: [lane, lane].join('_') }).lanes).toHaveLength(1)
   expect(readBoard({ lanes: `${lane}*shift~9999*over~nonsense` }).lanes[0]).toMatchObject({ shiftDays: 0, over: null })
 })
 
@@ -48,6 +111,31 @@ test('a grid has the means of its steps, gaps where nothing was measured, and ho
   const early = { times: Float64Array.from([5]), values: Float64Array.from([9]) }
   expect([...onGrid(early, grid, Infinity)]).toEqual([9, 9, 9, 9])
   expect([...onGrid(early, grid, 16)]).toEqual([9, 9, Number.NaN, Number.NaN])
+})
+
+test('the least and the most of each step hold every sample, and are told only where a mean hides one', () => {
+  const sample = fc.tuple(
+    fc.integer({ min: 0, max: 99 }),
+    fc.double({ noNaN: true, min: -1e6, max: 1e6 }).map(each => each + 0),
+  )
+  fc.assert(
+    fc.property(fc.array(sample, { maxLength: 60 }), fc.integer({ min: 1, max: 10 }), (all, steps) => {
+      const sorted = [...all].sort(([a], [b]) => a - b)
+      const samples = {
+        times: Float64Array.from(sorted, ([at]) => at),
+        values: Float64Array.from(sorted, ([, value]) => value),
+      }
+      const found = extremesOnGrid(samples, { from: 20, until: 80, steps })
+      for (let step = 0; step < steps; step += 1) {
+        const own = sorted.flatMap(([at, value]) =>
+          at >= 20 && at < 80 && Math.min(steps - 1, Math.floor((at - 20) / (60 / steps))) === step ? [value] : [],
+        )
+        if (found === undefined) expect(new Set(own).size).toBeLessThanOrEqual(1)
+        else if (own.length === 0) expect([found.low[step], found.high[step]]).toEqual([NaN, NaN])
+        else expect([found.low[step], found.high[step]]).toEqual([Math.min(...own), Math.max(...own)])
+      }
+    }),
+  )
 })
 
 /** Means by hour: nights of 1, days of 10, a little noise, on Mondays 30 at nine. */

@@ -7,10 +7,16 @@ export interface SeriesAsked {
   readonly objectId: string
 }
 
+/** A series laid over another. */
+export interface OverAsked extends SeriesAsked {
+  /** From its own least to its own most, so that courses of unlike size and unit can be compared; else on the scale of the lane. */
+  readonly isOwnScale?: boolean
+}
+
 /** One lane of a board: a series, what is laid over it, and how it is looked at. */
 export interface LaneAsked extends SeriesAsked {
-  /** Another series on the same scale; null for none. */
-  readonly over: SeriesAsked | null
+  /** Another series; null for none. */
+  readonly over: OverAsked | null
   /** The same series of so many days before, beside it; 0 for none. */
   readonly shiftDays: number
   /** The band of what is usual at that hour of the week. */
@@ -26,7 +32,8 @@ export interface Board {
   readonly chosen: number | null
 }
 
-const mostLanes = 12
+/** More lanes than these are not read side by side. */
+export const mostLanes = 12
 const mostShift = 60
 const spans = { least: 1, most: 24 * 70, usual: 72 }
 
@@ -41,7 +48,7 @@ function seriesOf(text: string): SeriesAsked | undefined {
 const laneText = ({ over, shiftDays, isUsualShown, ...series }: LaneAsked) =>
   [
     seriesText(series),
-    ...(over === null ? [] : [`over~${seriesText(over)}`]),
+    ...(over === null ? [] : [`${over.isOwnScale === true ? 'beside' : 'over'}~${seriesText(over)}`]),
     ...(shiftDays === 0 ? [] : [`shift~${shiftDays}`]),
     ...(isUsualShown ? ['usual'] : []),
   ].join('*')
@@ -52,20 +59,22 @@ function laneOf(text: string): LaneAsked | undefined {
   if (series === undefined) return undefined
   const value = (name: string) => more.find(each => each.startsWith(`${name}~`))?.slice(name.length + 1)
   const shift = Number(value('shift') ?? 0)
+  const beside = seriesOf(value('beside') ?? '')
   return {
     ...series,
-    over: seriesOf(value('over') ?? '') ?? null,
+    over: beside === undefined ? (seriesOf(value('over') ?? '') ?? null) : { ...beside, isOwnScale: true },
     shiftDays: Number.isInteger(shift) && Math.abs(shift) <= mostShift ? shift : 0,
     isUsualShown: more.includes('usual'),
   }
 }
 
-/** Lanes from the text of an address; what is none is left out. */
+/** Lanes from the text of an address: what is none is left out, and so is a series that stands there already. */
 const lanesOf = (text: string): LaneAsked[] =>
   text
     .split('_')
     .map(laneOf)
     .filter(lane => lane !== undefined)
+    .filter((lane, at, all) => all.findIndex(each => seriesText(each) === seriesText(lane)) === at)
     .slice(0, mostLanes)
 
 const numberIn = (text: string | undefined, least: number, most: number): number | null => {

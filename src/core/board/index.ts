@@ -1,4 +1,5 @@
-export { boardQuery, readBoard, type Board, type LaneAsked } from './boardAddress'
-export { onGrid } from './onGrid'
+export { alterLane, isFull, laneIndex, moveLane, plainLane, putOn, takeOff } from './alterBoard'
+export { boardQuery, mostLanes, readBoard, type Board, type LaneAsked, type SeriesAsked } from './boardAddress'
+export { extremesOnGrid, onGrid } from './onGrid'
 export { usualBand, leavesBand, type Band, type Left } from './usualBand'
 export { movesWith, type Moving } from './movesWith'

@@ -1,7 +1,19 @@
 import fc from 'fast-check'
 import { samplePool } from '../estate/testing/samples'
 import { dailyLevels } from '../metrics'
-import { compositionOf, fanOn, growthOver, limitRatio, outlookOf, reachesAfter, type Outlook } from '.'
+import {
+  asItIs,
+  compositionOf,
+  fanOn,
+  groupBytes,
+  growthOver,
+  limitRatio,
+  outlookOf,
+  reachesAfter,
+  reliefOf,
+  type Outlook,
+  type Supposed,
+} from '.'
 
 const day = 86_400_000
 const monday = Date.UTC(2026, 4, 4)
@@ -52,6 +64,45 @@ test('relief moves the day: what goes at once by its share of the growth, what g
   expect(moved).toBeNull()
   const bought = reachesAfter(found, { bytes: 0, bytesPerDay: 0, roomBytes: 10_000 }, limitRatio).p50 ?? 0
   expect(Math.abs(bought - before - 9)).toBeLessThanOrEqual(1)
+})
+
+test('what is supposed moves the day as division says: groups by their room, growth and reduction by what comes', () => {
+  const found = known(growing, 300_000)
+  const pool = samplePool({ usableBytes: 300_000n, groupSizes: [11, 11, 11] })
+  const own = { metadataBytes: 0n, snapshotReserveBytes: 0n, rebuildReserveBytes: 0n }
+  const day = (more: Partial<Supposed>) =>
+    reachesAfter(found, reliefOf({ ...pool, ...own }, found, { ...asItIs, ...more }), limitRatio).p50
+  const before = found.reachesLimit.p50 ?? 0
+  expect(day({})).toBe(before)
+  // A third more of 300,000 is 100,000, of which nine tenths count.
+  expect(Math.abs((day({ groups: 1 }) ?? 0) - before - 90)).toBeLessThanOrEqual(2)
+  expect(Math.abs((day({ growthPercent: 200 }) ?? 0) - before / 2)).toBeLessThanOrEqual(2)
+  expect(Math.abs((day({ growthPercent: 200, sparedPercent: 50 }) ?? 0) - before)).toBeLessThanOrEqual(1)
+  expect(day({ sparedPercent: 100 })).toBeNull()
+  expect(groupBytes({ ...pool, ...own, groupSizes: [] })).toBe(0)
+})
+
+test('more room, less growth and more that is spared never bring the day nearer', () => {
+  const found = known(growing, 300_000)
+  const pool = samplePool({ groupSizes: [11, 11] })
+  const end = (supposed: Supposed) => reachesAfter(found, reliefOf(pool, found, supposed), limitRatio).p50 ?? Infinity
+  const some = fc.record({
+    groups: fc.nat(3),
+    growthPercent: fc.integer({ min: 0, max: 300 }),
+    sparedPercent: fc.integer({ min: 0, max: 100 }),
+    goneTebibytes: fc.constant(0),
+  })
+  fc.assert(
+    fc.property(some, some, (a, b) => {
+      const best = {
+        groups: Math.max(a.groups, b.groups),
+        growthPercent: Math.min(a.growthPercent, b.growthPercent),
+        sparedPercent: Math.max(a.sparedPercent, b.sparedPercent),
+        goneTebibytes: 0,
+      }
+      expect(end(best)).toBeGreaterThanOrEqual(end(a))
+    }),
+  )
 })
 
 test('between the days that are kept the fan is straight', () => {

@@ -10,3 +10,4 @@ export {
 } from './outlook'
 export { compositionOf, type SpaceKind, type WrittenBy } from './composition'
 export { growthOver, reachesAfter, type Relief } from './ways'
+export { asItIs, groupBytes, reliefOf, type Supposed } from './suppose'

@@ -1,6 +1,16 @@
 import fc from 'fast-check'
 import { sampleClass, sampleId, samplePool, sampleSnapshot, sampleVolume } from '../estate/testing/samples'
-import { latestDue, latestDueOf, lossesSurvived, measures, promisesOf, rankPools, snapshotNeed, type Asked } from '.'
+import {
+  latestDue,
+  latestDueOf,
+  lossesSurvived,
+  measures,
+  momentsDue,
+  promisesOf,
+  rankPools,
+  snapshotNeed,
+  type Asked,
+} from '.'
 
 const tebibyte = 1024n ** 4n
 const pool = (number: number, more: object = {}) =>
@@ -188,4 +198,60 @@ test('scores are sums of their parts, within what each weighs; more room never s
         expect(first.score).toBeGreaterThanOrEqual(second.score)
     }),
   )
+})
+
+test('what is coming to a pool, how it answers and where its hosts stand count; what is not known weighs half', () => {
+  const [first, second] = [pool(1), pool(2, { systemId: sampleId(2) })]
+  const both = asked({ serviceClass: undefined, answering: new Set([sampleId(1), sampleId(2)]) })
+  const partsOf = (more: Partial<Asked>, of = first) =>
+    Object.fromEntries(
+      rankPools([first, second], { ...both, ...more })
+        .find(each => each.poolId === of.id)
+        ?.parts.map(each => [each.measure, each]) ?? [],
+    )
+  expect(partsOf({})).toMatchObject({ load: { place: 0.5 }, distance: { place: 0.5 } })
+  const trend = (p95Seconds: number | null, growthBytesPerDay: number | null) => ({
+    trends: new Map([[first.id, { poolId: first.id, p95Seconds, growthBytesPerDay }]]),
+  })
+  const growing = partsOf(trend(null, Number(tebibyte) / 20))['room']
+  expect(growing?.words).toBe('4.5 TiB free then')
+  expect(growing?.points).toBeLessThan(partsOf({})['room']?.points ?? 0)
+  expect(partsOf(trend(null, Number(tebibyte)))['room']?.words).toContain('full by then')
+  // What shrinks may grow again: no room is promised to come of it.
+  expect(partsOf(trend(null, -Number(tebibyte)))['room']).toEqual(partsOf({})['room'])
+  const load = (seconds: number) => partsOf(trend(seconds, null))['load']?.place ?? NaN
+  expect([load(0.00001), load(10)]).toEqual([1, 0])
+  const sites = {
+    ofSystems: new Map([
+      [sampleId(1), 'canal'],
+      [sampleId(2), 'hill'],
+    ]),
+    ofHosts: ['canal', null],
+  }
+  expect(partsOf({ sites })['distance']).toMatchObject({ place: 1, words: 'at their site' })
+  expect(partsOf({ sites }, second)['distance']).toMatchObject({ words: 'at another site' })
+  expect(partsOf({ sites }, second)['distance']?.place).toBeCloseTo(0.2)
+})
+
+test.each([
+  [null, 'broken'],
+  [{ role: 'source', state: 'filling', partner: 'TT-2' }, 'at risk'],
+  [{ role: 'source', state: 'alike', partner: 'TT-2' }, 'kept'],
+  [{ role: 'source', state: 'broken', partner: 'TT-2' }, 'broken'],
+] as const)('a copy elsewhere is promised: %j keeps it so: %s', (mirror, state) => {
+  const serviceClass = sampleClass({ copyWithinMinutes: 15 })
+  const lines = promisesOf({ lostBytes: 0n, mirror }, around({ serviceClass }))
+  expect(lines.find(({ promise }) => promise === 'copy')).toMatchObject({
+    ...{ promised: 'a copy on another system, at most 15 minutes old', state },
+  })
+  expect(promisesOf({ lostBytes: 0n, mirror }, around()).some(({ promise }) => promise === 'copy')).toBe(false)
+})
+
+test('the moments between two instants are those of the rule, without quiet hours and the first instant itself', () => {
+  const hourly = sampleClass({ quietHours: { from: 3, to: 5 } })
+  const at = (text: string) => new Date(`2026-05-02T${text}:00Z`)
+  const told = momentsDue(hourly, at('01:00'), at('06:00')).map(each => each.toISOString().slice(11, 16))
+  expect(told).toEqual(['02:00', '05:00', '06:00'])
+  expect(momentsDue(hourly, at('06:00'), at('06:00'))).toEqual([])
+  expect(momentsDue(sampleClass({ snapshotRule: null }), at('01:00'), at('06:00'))).toEqual([])
 })

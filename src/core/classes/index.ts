@@ -3,6 +3,7 @@ export {
   latestDue,
   latestDueOf,
   localHour,
+  momentsDue,
   promisesOf,
   recurrenceOf,
   type PromiseKept,

@@ -46,7 +46,7 @@ function everyWay(volumes: readonly Wanted[], all: readonly Pool[]): { score: nu
       const { bytes, count } = given[index] ?? { bytes: 0n, count: 0 }
       if (count === 0) continue
       const full = { ...pool, writtenBytes: pool.writtenBytes + bytes, provisionedBytes: pool.provisionedBytes + bytes }
-      const ranked = rankedPool(full, { ...asked, sizeBytes: 0n }, fixedParts(pool, cheapest))
+      const ranked = rankedPool(full, { ...asked, sizeBytes: 0n }, fixedParts(pool, cheapest, {}))
       if (ranked.out.length > 0 || full.writtenBytes > pool.usableBytes) return
       score += count * ranked.score
     }

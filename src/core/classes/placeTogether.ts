@@ -1,5 +1,14 @@
 import { provisionableBytes, type Pool } from '../estate'
-import { cheapestOf, commitmentPlace, fixedParts, pointsOf, rankedPool, roomPlace, type Asked } from './rankPools'
+import {
+  cheapestOf,
+  comingBytes,
+  commitmentPlace,
+  fixedParts,
+  pointsOf,
+  rankedPool,
+  roomPlace,
+  type Asked,
+} from './rankPools'
 
 /** One of several volumes that want places at once. */
 export interface Wanted {
@@ -80,14 +89,14 @@ class Board {
     this.places = wanted.map(() => -1)
     this.#sizes = wanted.map(({ sizeBytes }) => Number(sizeBytes)) // a score needs no exact byte
     this.#given = pools.map(pool => {
-      const fixed = fixedParts(pool, cheapest)
+      const fixed = fixedParts(pool, cheapest, asked)
       const capacity = Number(provisionableBytes(pool))
       const written = Number(pool.writtenBytes)
       const isOut = rankedPool(pool, { ...asked, sizeBytes: 0n }, fixed).out.length > 0
       const headroom = asked.serviceClass?.headroomRatio ?? 0
       return {
         capacity,
-        written,
+        written: written + comingBytes(pool, asked),
         promised: Number(pool.provisionedBytes),
         fixed: fixed.reduce((sum, { points }) => sum + points, 0),
         most: isOut ? -1 : capacity * (1 - headroom) - written,

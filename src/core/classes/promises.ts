@@ -3,7 +3,7 @@ import { fillRatioOf } from '../estate'
 import { isQuiet, occurrences, offsetAt, ruleInWords, type QuietHours } from '../schedule'
 import { lossesSurvived } from './poolDurabilityOf'
 
-export type PromiseName = 'resilience' | 'media' | 'latency' | 'snapshots' | 'headroom'
+export type PromiseName = 'resilience' | 'media' | 'latency' | 'snapshots' | 'copy' | 'headroom'
 
 /** One line of a class for one object. */
 export interface PromiseKept {
@@ -32,13 +32,14 @@ const dayMilliseconds = 86_400_000
 const lateMilliseconds = 15 * 60_000
 
 /** What a volume is promised by its class, each with the measurement behind it; what is not promised has no line. */
-export function promisesOf(volume: Pick<Volume, 'lostBytes'>, around: Around): PromiseKept[] {
+export function promisesOf(volume: Pick<Volume, 'lostBytes' | 'mirror'>, around: Around): PromiseKept[] {
   const { serviceClass } = around
   return [
     ...(serviceClass.lossesSurvived === null ? [] : [resilience(serviceClass.lossesSurvived, volume, around)]),
     ...(serviceClass.media === 'any' ? [] : [media(serviceClass.media, around)]),
     ...(serviceClass.latencyMilliseconds === null ? [] : [latency(serviceClass.latencyMilliseconds, around)]),
     ...(serviceClass.snapshotRule === null ? [] : [snapshotsInTime(serviceClass.snapshotRule, around)]),
+    ...(serviceClass.copyWithinMinutes === null ? [] : [copyElsewhere(serviceClass.copyWithinMinutes, volume.mirror)]),
     ...(serviceClass.headroomRatio === null ? [] : [headroom(serviceClass.headroomRatio, around)]),
   ]
 }
@@ -91,6 +92,18 @@ function snapshotsInTime(rule: string, { serviceClass, snapshots, now }: Around)
 }
 
 const utc = (at: number) => `${new Date(at).toISOString().slice(0, 16).replace('T', ' ')} UTC`
+
+/** What is mirrored is never behind; a mirror that is filled, or broken, holds nothing that could be used. */
+function copyElsewhere(promised: number, mirror: Volume['mirror']): PromiseKept {
+  const words = promised === 0 ? 'that loses nothing' : `at most ${promised} minutes old`
+  const line = { promise: 'copy', promised: `a copy on another system, ${words}` } as const
+  if (mirror === null) return { ...line, state: 'broken', measured: 'no other system holds it' }
+  if (mirror.state === 'alike')
+    return { ...line, state: 'kept', measured: 'every write reaches both before it is acknowledged' }
+  return mirror.state === 'filling'
+    ? { ...line, state: 'at risk', measured: 'its mirror is being filled' }
+    : { ...line, state: 'broken', measured: 'its mirror is broken: the other end is behind' }
+}
 
 function headroom(promised: number, { pool }: Around): PromiseKept {
   const line = { promise: 'headroom', promised: `${(promised * 100).toFixed(0)}% stays free` } as const
@@ -145,4 +158,14 @@ export function latestDue(
     if (due !== undefined) return due
   }
   return undefined
+}
+
+const mostMoments = 1000
+
+/** The moments at which a schedule was due after one instant and up to another, the latest of very many. */
+export function momentsDue({ snapshotRule, timeZone, quietHours }: Scheduled, after: Date, until: Date): Date[] {
+  if (snapshotRule === null || until <= after) return []
+  return occurrences(recurrenceOf(snapshotRule, timeZone), new Date(after.getTime() + 1), new Date(until.getTime() + 1))
+    .filter(each => quietHours === null || !isQuiet(localHour(each, timeZone), quietHours))
+    .slice(-mostMoments)
 }

@@ -1,13 +1,16 @@
-import { fillRatioOf, provisionableBytes, type Pool, type ServiceClass } from '../estate'
+import { fillRatioOf, provisionableBytes, type Pool, type PoolTrend, type ServiceClass } from '../estate'
+import { driveStation } from '../performance'
 import { formatBytes, oddsInWords } from '../units'
 import { lossesSurvived, poolDurabilityOf } from './poolDurabilityOf'
 
 /** By what pools are compared, and of how many points each is. What no system states yet weighs nothing, and says so. */
 export const measures = [
-  { measure: 'room', words: 'Room afterwards', of: 40 },
-  { measure: 'durability', words: 'Durability', of: 25 },
-  { measure: 'commitment', words: 'Promised of it', of: 20 },
-  { measure: 'cost', words: 'Cost of a TiB', of: 15 },
+  { measure: 'room', words: 'Room in 90 days', of: 35 },
+  { measure: 'durability', words: 'Durability', of: 20 },
+  { measure: 'load', words: 'Load headroom', of: 15 },
+  { measure: 'commitment', words: 'Promised of it', of: 10 },
+  { measure: 'cost', words: 'Cost of a TiB', of: 10 },
+  { measure: 'distance', words: 'Distance to its hosts', of: 10 },
 ] as const
 export type Measure = (typeof measures)[number]['measure']
 
@@ -39,9 +42,22 @@ export interface Asked {
   readonly application?: string | null
   /** Systems that answer; a pool of another can be no place now. */
   readonly answering: ReadonlySet<string>
+  /** How pools answer and grow, by pool; what is not known weighs half. */
+  readonly trends?: ReadonlyMap<string, PoolTrend>
+  /** Where systems stand, and where those who are to see it do; null where nobody has said. */
+  readonly sites?: {
+    readonly ofSystems: ReadonlyMap<string, string | null>
+    readonly ofHosts: readonly (string | null)[]
+  }
 }
 
 const clamp = (value: number) => Math.min(1, Math.max(0, value))
+/** So far ahead the room is looked at: what else comes to a pool takes it too. */
+const aheadDays = 90
+/** What is not known is neither for a pool nor against it. */
+const unknownPlace = 0.5
+/** Across a line between sites every write waits for it. */
+const farPlace = 0.2
 /** Free space beyond this share is of no further use to one volume. */
 const roomEnough = 0.6
 /** Chances of loss over five years between which pools differ in what matters. */
@@ -62,7 +78,7 @@ const costOf = (pool: Pool) =>
 export function rankPools(pools: readonly Pool[], asked: Asked): RankedPool[] {
   const cheapest = cheapestOf(pools)
   return pools
-    .map(pool => rankedPool(pool, asked, fixedParts(pool, cheapest)))
+    .map(pool => rankedPool(pool, asked, fixedParts(pool, cheapest, asked)))
     .sort(
       (a, b) =>
         Number(a.out.length > 0) - Number(b.out.length > 0) || b.score - a.score || a.name.localeCompare(b.name),
@@ -72,18 +88,22 @@ export function rankPools(pools: readonly Pool[], asked: Asked): RankedPool[] {
 /** What a byte costs where it costs least. */
 export const cheapestOf = (pools: readonly Pool[]) => Math.min(...pools.map(costOf))
 
-/** Measures that do not depend on what is asked for. */
-export const fixedParts = (pool: Pool, cheapest: number): MeasureOf[] => [
+/** Measures that do not depend on how large it is that is asked for. */
+export const fixedParts = (pool: Pool, cheapest: number, asked: Pick<Asked, 'trends' | 'sites'>): MeasureOf[] => [
   durabilityPart(pool),
+  loadPart(pool, asked.trends?.get(pool.id)),
   costPart(costOf(pool), cheapest),
+  distancePart(pool, asked.sites),
 ]
+
+/** What else will have come to a pool by the day that is looked at. */
+export const comingBytes = ({ id }: Pool, { trends }: Pick<Asked, 'trends'>): number =>
+  Math.max(0, trends?.get(id)?.growthBytesPerDay ?? 0) * aheadDays
 
 /** A pool for what is asked for, with its measures in their order. */
 export function rankedPool(pool: Pool, asked: Asked, fixed: readonly MeasureOf[]): RankedPool {
-  const [durability, cost] = fixed
-  const parts = [roomPart(pool, asked), durability, commitmentPart(pool, asked), cost].filter(
-    each => each !== undefined,
-  )
+  const found = [roomPart(pool, asked), commitmentPart(pool, asked), ...fixed]
+  const parts = measures.flatMap(({ measure }) => found.find(each => each.measure === measure) ?? [])
   return {
     poolId: pool.id,
     name: pool.name,
@@ -111,18 +131,40 @@ export const pointsOf = (measure: Measure) => measures.find(each => each.measure
 
 function roomPart(pool: Pool, asked: Asked): MeasureOf {
   const left = provisionableBytes(pool) - pool.writtenBytes - asked.sizeBytes
+  const coming = comingBytes(pool, asked)
   const least = asked.serviceClass?.headroomRatio
+  const then = left - BigInt(Math.round(coming))
+  const words = left < 0n ? `${formatBytes(-left)} too little` : `${formatBytes(left)} free`
   return part(
     'room',
-    roomPlace(Number(provisionableBytes(pool)), Number(pool.writtenBytes) + Number(asked.sizeBytes)),
-    left < 0n ? `${formatBytes(-left)} too little` : `${formatBytes(left)} free`,
+    roomPlace(Number(provisionableBytes(pool)), Number(pool.writtenBytes) + Number(asked.sizeBytes) + coming),
+    left < 0n || coming === 0 ? words : then > 0n ? `${formatBytes(then)} free then` : `${words} now, full by then`,
     least == null ? null : least / roomEnough,
   )
 }
 
+/** Idle drives have the best place; where answers take three times as long, nothing more should come. Source: the knee, at twice. */
+function loadPart(pool: Pool, trend: PoolTrend | undefined): MeasureOf {
+  const p95Seconds = trend?.p95Seconds ?? null
+  if (p95Seconds === null) return part('load', unknownPlace, 'not measured yet')
+  const times = p95Seconds / driveStation(pool).serviceSeconds
+  const milliseconds = p95Seconds * 1000
+  return part('load', (3 - times) / 2, `95 of 100 within ${milliseconds.toFixed(milliseconds < 10 ? 1 : 0)} ms`)
+}
+
+function distancePart(pool: Pool, sites: Asked['sites']): MeasureOf {
+  const own = sites?.ofSystems.get(pool.systemId) ?? null
+  const known = (sites?.ofHosts ?? []).filter(each => each !== null)
+  if (own === null || known.length === 0)
+    return part('distance', unknownPlace, known.length === 0 ? 'their site not known' : 'its site not known')
+  const near = known.filter(each => each === own).length / known.length
+  const words = near === 1 ? 'at their site' : near === 0 ? 'at another site' : 'near some of them'
+  return part('distance', farPlace + (1 - farPlace) * near, words)
+}
+
 function durabilityPart(pool: Pool): MeasureOf {
   const loss = poolDurabilityOf(pool)?.fiveYears
-  if (loss === undefined) return part('durability', 0.5, 'not measured for this layout')
+  if (loss === undefined) return part('durability', unknownPlace, 'not measured for this layout')
   const place = Math.log10(worstLoss / Math.max(loss, 1e-300)) / Math.log10(worstLoss / bestLoss)
   return part('durability', place, `${oddsInWords(loss).replace('about ', '')} in 5 years`)
 }

@@ -33,18 +33,14 @@ export function layBanks(
     .filter(drive => drive.role === 'capacity')
     .sort((a, b) => (a.capacityBytes === b.capacityBytes ? a.bay - b.bay : a.capacityBytes > b.capacityBytes ? -1 : 1))
   if (caches.length === 0) {
-    return {
-      banks: [],
-      unplaced: capacity.map(drive => ({
-        driveId: drive.id,
-        why: `${node.name} has no cache drive to put it behind.`,
-      })),
-    }
+    const why = `${node.name} has no cache drive to put it behind.`
+    return { banks: [], unplaced: capacity.map(({ id }) => ({ driveId: id, why })) }
   }
-  const filled = caches.map((cache, index) => ({
+  const own = (): Chosen[] => []
+  const filled = caches.map(({ id }, index) => ({
     number: firstNumber + index,
-    cacheDriveId: cache.id,
-    own: [] as Chosen[],
+    cacheDriveId: id,
+    own: own(),
     bytes: 0n,
   }))
   const unplaced: { driveId: string; why: string }[] = []
@@ -55,10 +51,8 @@ export function layBanks(
       undefined,
     )
     if (least === undefined) {
-      unplaced.push({
-        driveId: drive.id,
-        why: `${node.name} takes at most ${node.mostCapacityDrives} capacity drives a bank.`,
-      })
+      const why = `${node.name} takes at most ${node.mostCapacityDrives} capacity drives a bank.`
+      unplaced.push({ driveId: drive.id, why })
       continue
     }
     least.own.push(drive)

@@ -123,26 +123,10 @@ export function clusterLayout(parts: ClusterParts, wish: LayoutWish): ClusterLay
     : 0n
   const left = usableBytes - metadataBytes - rebuildReserveBytes
   const snapshotReserveBytes = shareOf(left, wish.snapshotShareRatio)
-  const sums = {
-    rawBytes,
-    cacheBytes,
-    redundancyBytes,
-    strandedBytes,
-    metadataBytes,
-    rebuildReserveBytes,
-    snapshotReserveBytes,
-  }
+  const taken = { redundancyBytes, strandedBytes, metadataBytes, rebuildReserveBytes, snapshotReserveBytes }
+  const sums = { rawBytes, cacheBytes, ...taken }
   return {
-    domains: layout.domains.map(({ id, strandedChunks: chunks }) => {
-      const own = domains.get(id)
-      return {
-        id,
-        name: own?.name ?? id,
-        nodeIds: [...(own?.nodeIds ?? [])],
-        rawBytes: own?.rawBytes ?? 0n,
-        strandedBytes: chunks * chunkBytes,
-      }
-    }),
+    domains: layout.domains.map(each => laidDomain(each, domains.get(each.id))),
     layout,
     usableBytes,
     ...sums,
@@ -150,6 +134,15 @@ export function clusterLayout(parts: ClusterParts, wish: LayoutWish): ClusterLay
     ladder: capacityLadder({ ...sums, unevenBytes, spareBytes: 0n, writtenBytes: 0n }),
   }
 }
+
+const laidDomain = ({ id, strandedChunks }: LaidDomain, own: Domain | undefined) => ({
+  id,
+  name: own?.name ?? id,
+  nodeIds: [...(own?.nodeIds ?? [])],
+  rawBytes: own?.rawBytes ?? 0n,
+  strandedBytes: strandedChunks * chunkBytes,
+})
+type LaidDomain = ReturnType<typeof reachableLayout>['domains'][number]
 
 const least = (a: bigint, b: bigint) => (a < b ? a : b)
 

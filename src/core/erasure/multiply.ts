@@ -18,7 +18,7 @@ export function multiply(rows: readonly (readonly number[])[], inputs: readonly 
   return quick === null ? multiplyByTables(rows, inputs) : multiplyByKernel(quick, rows, inputs)
 }
 
-/** Multiplies in blocks that stay in the nearest cache, four rows at a time. */
+/** Multiplies block by block, four rows at a time. */
 export function multiplyByKernel(
   quick: Kernel,
   rows: readonly (readonly number[])[],

@@ -65,11 +65,22 @@ export interface Estate {
   readonly catalogues: readonly Catalogue[]
   /** Of pools that the plan asks for: what was asked of them in the hour of the last week in which they answered slowest. */
   readonly poolDemands: readonly PoolDemand[]
+  /** Of all pools, where the plan chooses among them: how they answer, and what comes to them in a day. */
+  readonly poolTrends: readonly PoolTrend[]
   /** Actual ÷ base seconds of earlier runs of the kind being planned, latest last. */
   readonly pastMisses: readonly number[]
   /** Objects that a running change holds, by id, with that change's title. */
   readonly claims: ReadonlyMap<string, string>
   readonly settings: EstateSettings
+}
+
+/** How a pool is likely to go on. */
+export interface PoolTrend {
+  readonly poolId: string
+  /** What nineteen of twenty minutes of the last day stayed below; null where nothing was measured. */
+  readonly p95Seconds: number | null
+  /** Null where too little is known of its past. */
+  readonly growthBytesPerDay: number | null
 }
 
 /** What each volume of a pool asked of its drives in one hour, as it was measured. */
@@ -128,6 +139,7 @@ export const emptyEstate: Estate = {
   exceptions: [],
   catalogues: [],
   poolDemands: [],
+  poolTrends: [],
   pastMisses: [],
   claims: new Map(),
   settings: { volumeNaming: '{group}-{purpose}-{nn}', holdingDays: 7, nameServer: '', addresses: '' },

@@ -20,6 +20,8 @@ export const directorySchema = object({
   state: { enum: ['not read yet', 'answering', 'not answering'] },
   stateWhy: nullableText,
   readAt: nullableInstant,
+  /** Until when the certificate is valid that it showed last. */
+  certificateEndsAt: nullableInstant,
   personCount: count,
   groupCount: count,
   revision,

@@ -29,18 +29,46 @@ export const shareGrantSchema = object({
   right: { enum: ['none', 'read', 'change', 'full'] },
 })
 
+/** An entry of an access list (RFC 8881, 6.2.1): `OWNER@`, `GROUP@`, `EVERYONE@`, or `uid:` or `gid:` with a number. */
+const ofEveryEntry = object({
+  kind: { enum: ['allow', 'deny'] },
+  who: { type: 'string', minLength: 1, maxLength: 20 },
+  may: { enum: ['read', 'write', 'both'] },
+})
+export const accessEntrySchema = {
+  ...ofEveryEntry,
+  properties: {
+    ...ofEveryEntry.properties,
+    /** Whether what is made in it has the entry too; left out: it has not. */
+    isInherited: { type: 'boolean' },
+  },
+} as const
+
 const bytesText = { type: ['string', 'null'], pattern: '^[0-9]{1,25}$' } as const
 
-/** How much may be written below a path; bytes are decimal text. */
-export const quotaSchema = object({
-  path: { type: 'string', minLength: 1, maxLength: 1000 },
-  of: { enum: ['tree', 'each directory', 'user', 'group'] },
+const quotaPath = { type: 'string', minLength: 1, maxLength: 1000 } as const
+const ofEveryQuota = object({
+  path: quotaPath,
+  of: { enum: ['tree', 'each directory', 'user', 'group', 'project'] },
   /** Of one user or group; null for each. */
   id: { type: ['number', 'null'], multipleOf: 1, minimum: 0, maximum: 4_294_967_294 },
   softBytes: bytesText,
   hardBytes: bytesText,
   graceDays: { type: 'integer', minimum: 0, maximum: 3650 },
 })
+
+/** How much may be written below a path; bytes are decimal text. */
+export const quotaSchema = {
+  ...ofEveryQuota,
+  properties: {
+    ...ofEveryQuota.properties,
+    /** Of a project alone: what it is called, and where else than at the path. */
+    project: object({
+      name: { type: 'string', maxLength: 60 },
+      alsoAt: { type: 'array', maxItems: 50, items: quotaPath },
+    }),
+  },
+} as const
 
 export const fileRuleSchema = object({
   pattern: { type: 'string', maxLength: 255 },
@@ -78,6 +106,8 @@ export const fileServiceSchema = object({
   joinedTo: nullableText,
   /** Its own account there. */
   joinedAs: nullableText,
+  /** Who may use any of its shares over SMB, besides those whom the share itself lets. */
+  grants: { type: 'array', maxItems: 1000, items: shareGrantSchema },
   revision,
 })
 
@@ -111,12 +141,23 @@ export const shareSchema = object({
   ownerUid: keptId,
   ownerGid: keptId,
   mode: { type: 'string', pattern: '^[0-7]{4}$' },
+  /** Where it has entries they count at its root, and not the mode. */
+  acl: { type: 'array', maxItems: 100, items: accessEntrySchema },
   rules: { type: 'array', maxItems: 1000, items: exportRuleSchema },
   grants: { type: 'array', maxItems: 1000, items: shareGrantSchema },
+  /** Those of its file service, which count for it as well. */
+  serviceGrants: { type: 'array', maxItems: 1000, items: shareGrantSchema },
   quotas: { type: 'array', maxItems: 1000, items: quotaSchema },
   fileRules: { type: 'array', maxItems: 200, items: fileRuleSchema },
   /** The fullest first; of very many only those. */
   quotaUsage: { type: 'array', maxItems: 1000, items: quotaUsageSchema },
+  /** Where hosts find its snapshots, and whether they do; null where its system has no such directory. */
+  snapshotDirectory: {
+    oneOf: [
+      { type: 'null' },
+      object({ name: { type: 'string', minLength: 1, maxLength: 255 }, isShown: { type: 'boolean' } }),
+    ],
+  },
   sizeBytes: bytesSchema,
   usedBytes: bytesSchema,
   /** What people call it by besides its name. */

@@ -14,59 +14,62 @@ export interface BrokenInvariant {
 }
 
 /** Checks that what was read from a system can be true; a system that states otherwise is not to be planned on. */
-export function brokenInvariants(estate: Estate): BrokenInvariant[] {
-  const pools = new Map(estate.pools.map(pool => [pool.id, pool]))
-  const volumes = new Set(estate.volumes.map(volume => volume.id))
+export const brokenInvariants = (estate: Estate): BrokenInvariant[] => [
+  ...brokenByDrives(estate),
+  ...brokenByPools(estate),
+  ...brokenByVolumes(estate),
+  ...brokenByMappings(estate),
+]
+
+function brokenByDrives({ drives }: Estate): BrokenInvariant[] {
   const bays = new Map<string, string>()
-  const broken: BrokenInvariant[] = []
-  for (const drive of estate.drives) {
-    if ((drive.role === 'unassigned') !== (drive.poolId === null)) {
-      broken.push({
-        rule: 'drive-in-one-pool',
-        objectId: drive.id,
-        why: `${drive.name} is ${drive.role} but ${drive.poolId === null ? 'in no' : 'in a'} pool.`,
-      })
-    }
-    const bay = `${drive.enclosureId}/${drive.bay}`
-    const other = bays.get(bay)
-    if (drive.enclosureId !== null && other !== undefined) {
-      broken.push({
-        rule: 'bay-held-once',
-        objectId: drive.id,
-        why: `${drive.name} and ${other} are both said to stand in bay ${drive.bay}.`,
-      })
-    }
-    bays.set(bay, drive.name)
-  }
-  for (const pool of estate.pools) {
-    const sum = pool.usableBytes + pool.redundancyBytes + pool.strandedBytes + pool.spareBytes
-    if (sum > pool.rawBytes)
-      broken.push({ rule: 'pool-adds-up', objectId: pool.id, why: `The parts of ${pool.name} exceed its raw bytes.` })
-  }
-  for (const volume of estate.volumes) {
-    if (pools.get(volume.poolId)?.systemId !== volume.systemId) {
-      broken.push({
-        rule: 'volume-in-its-system',
-        objectId: volume.id,
-        why: `${volume.name} and its pool are said to be of different systems.`,
-      })
-    }
-    if (volume.writtenBytes > volume.sizeBytes) {
-      broken.push({
-        rule: 'written-within-size',
-        objectId: volume.id,
-        why: `${volume.name} is said to hold more than its size.`,
-      })
-    }
-  }
-  for (const mapping of estate.mappings) {
-    if (estate.volumes.length > 0 && mapping.volumeId !== null && !volumes.has(mapping.volumeId)) {
-      broken.push({
-        rule: 'mapping-has-volume',
-        objectId: mapping.id,
-        why: `A mapping to ${mapping.groupName} leads to no known volume.`,
-      })
-    }
-  }
-  return broken
+  return drives.flatMap(({ id, name, role, poolId, enclosureId, bay }): BrokenInvariant[] => {
+    const place = `${enclosureId}/${bay}`
+    const other = enclosureId === null ? undefined : bays.get(place)
+    bays.set(place, name)
+    const isAstray = (role === 'unassigned') !== (poolId === null)
+    const said = `${name} is ${role} but ${poolId === null ? 'in no' : 'in a'} pool.`
+    const twice = `${name} and ${other} are both said to stand in bay ${bay}.`
+    return [
+      ...(isAstray ? [{ rule: 'drive-in-one-pool', objectId: id, why: said } as const] : []),
+      ...(other === undefined ? [] : [{ rule: 'bay-held-once', objectId: id, why: twice } as const]),
+    ]
+  })
+}
+
+const brokenByPools = ({ pools }: Estate): BrokenInvariant[] =>
+  pools
+    .filter(
+      ({ rawBytes, usableBytes, redundancyBytes, strandedBytes, spareBytes }) =>
+        usableBytes + redundancyBytes + strandedBytes + spareBytes > rawBytes,
+    )
+    .map(({ id, name }) => ({ rule: 'pool-adds-up', objectId: id, why: `The parts of ${name} exceed its raw bytes.` }))
+
+function brokenByVolumes({ volumes, pools }: Estate): BrokenInvariant[] {
+  const systemOf = new Map(pools.map(pool => [pool.id, pool.systemId]))
+  return volumes.flatMap(({ id, name, poolId, systemId, writtenBytes, sizeBytes }): BrokenInvariant[] => [
+    ...(systemOf.get(poolId) === systemId
+      ? []
+      : [
+          {
+            rule: 'volume-in-its-system',
+            objectId: id,
+            why: `${name} and its pool are said to be of different systems.`,
+          } as const,
+        ]),
+    ...(writtenBytes <= sizeBytes
+      ? []
+      : [{ rule: 'written-within-size', objectId: id, why: `${name} is said to hold more than its size.` } as const]),
+  ])
+}
+
+function brokenByMappings({ mappings, volumes }: Estate): BrokenInvariant[] {
+  const known = new Set(volumes.map(volume => volume.id))
+  return mappings
+    .filter(({ volumeId }) => volumes.length > 0 && volumeId !== null && !known.has(volumeId))
+    .map(({ id, groupName }) => ({
+      rule: 'mapping-has-volume',
+      objectId: id,
+      why: `A mapping to ${groupName} leads to no known volume.`,
+    }))
 }

@@ -71,6 +71,10 @@ export const serviceClassSchema = object({
   latencyMilliseconds: { type: ['number', 'null'], minimum: 0.05, maximum: 10_000 },
   /** Of what a pool can give, what stays free. */
   headroomRatio: { type: ['number', 'null'], minimum: 0, maximum: 0.9 },
+  /** Minutes that a copy on another system may lag behind; 0 loses nothing. */
+  copyWithinMinutes: { type: ['integer', 'null'], minimum: 0, maximum: 10_080 },
+  /** Who sees what is made under it, where nothing else is said; null for nobody. */
+  defaultGroupId: nullableId,
   ...scheduleProperties,
   /** Days in which a removed volume can be brought back; null goes by the estate's setting. */
   holdingDays: { type: ['integer', 'null'], minimum: 1, maximum: 365 },

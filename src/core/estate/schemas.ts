@@ -35,6 +35,8 @@ export const systemSchema = object({
     type: 'array',
     items: object({ name: { type: 'string' }, initiators: { type: 'array', items: { type: 'string' } } }),
   },
+  /** Initiators that have logged in to it, or are known to it, and are in none of its groups: they are shown nothing. */
+  ungrouped: { type: 'array', items: { type: 'string' } },
   address: { type: 'string', format: 'uri' },
   maker: nameSchema,
   model: nameSchema,
@@ -48,6 +50,10 @@ export const systemSchema = object({
   clusterName: nullableText,
   /** The nodes or controllers on which a file service can stand; none where it serves no files. */
   fileUnits: { type: 'array', items: { type: 'string', maxLength: 255 } },
+  /** Serials of the systems with which it has been paired, so that volumes are mirrored to them. */
+  partners: { type: 'array', items: { type: 'string', maxLength: 255 } },
+  /** The highest of its temperatures; null where it states none. */
+  warmestCelsius: { type: ['number', 'null'] },
   revision,
 })
 
@@ -70,6 +76,9 @@ export const enclosureSchema = object({
   revision,
 })
 
+/** A counter may be larger than a column of integers holds; null where the drive does not say. */
+const errorCount = { type: ['number', 'null'], multipleOf: 1, minimum: 0 } as const
+
 export const driveSchema = object({
   id: idSchema,
   systemId: idSchema,
@@ -91,6 +100,9 @@ export const driveSchema = object({
   rotationSpeedRpm: { type: ['integer', 'null'] },
   powerOnHours: { type: ['integer', 'null'] },
   wearRatio: { type: ['number', 'null'] },
+  /** Reads and writes that succeeded at a further try, and those that never did, since the drive began. */
+  correctedErrors: errorCount,
+  lostErrors: errorCount,
   /** The node in which it stands, where the system is a row of nodes. */
   nodeId: nullableId,
   isBoot: { type: 'boolean' },
@@ -190,6 +202,19 @@ export const volumeSchema = object({
       object({ requestsPerSecond: { type: ['integer', 'null'] }, bytesPerSecond: { type: ['number', 'null'] } }),
     ],
   },
+  /** With what of another system it is kept alike; null for one that stands alone. */
+  mirror: {
+    oneOf: [
+      { type: 'null' },
+      object({
+        /** Hosts read and write the source; the target follows. */
+        role: { enum: ['source', 'target'] },
+        state: { enum: ['filling', 'alike', 'broken'] },
+        /** Serial of the other system; null where this one does not say. */
+        partner: { type: ['string', 'null'], maxLength: 255 },
+      }),
+    ],
+  },
   revision,
 })
 
@@ -198,6 +223,8 @@ export const hostGroupSchema = object({ id: idSchema, name: nameSchema, revision
 export const hostSchema = object({
   id: idSchema,
   hostGroupId: idSchema,
+  /** Where it stands; null where nobody has said. */
+  siteId: nullableId,
   name: nameSchema,
   /** Where it is asked what it sees; null for a host that cannot be asked. */
   agentAddress: { type: ['string', 'null'], format: 'uri' },
@@ -254,6 +281,7 @@ export type Port = Readonly<FromSchema<typeof portSchema>>
 export type Pool = Readonly<FromSchema<typeof poolSchema, Bytes>>
 export type Volume = Readonly<FromSchema<typeof volumeSchema, Bytes>>
 export type VolumeLimits = NonNullable<Volume['limits']>
+export type VolumeMirror = NonNullable<Volume['mirror']>
 export type HostGroup = Readonly<FromSchema<typeof hostGroupSchema>>
 export type Host = Readonly<FromSchema<typeof hostSchema>>
 export type Mapping = Readonly<FromSchema<typeof mappingSchema>>

@@ -2,7 +2,7 @@ import type { FieldOf, KindName } from './kinds'
 
 /** Objects of a kind that a plan wants to look at: those whose field has one of some values, or begins so. */
 export interface Want {
-  readonly kind: KindName | 'probes' | 'poolDemands'
+  readonly kind: KindName | 'probes' | 'poolDemands' | 'poolTrends'
   readonly field: string
   readonly values: readonly string[]
   readonly isBeginning?: true
@@ -60,3 +60,6 @@ export const demandsOn = (poolId: string | undefined): Want => ({
   field: 'poolId',
   values: given([poolId]),
 })
+
+/** How all pools answer and grow, for a plan that chooses among them. */
+export const trendsOfPools: Want = { kind: 'poolTrends', field: 'poolId', values: [] }

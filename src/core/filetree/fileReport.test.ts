@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { ageDays, FileReporter, growthOf, readSlice, sizeBytes, SliceReader } from './fileReport'
+import { ageDays, FileReporter, growthOf, sizeBytes } from './fileReport'
+import { readSlice, SliceReader } from './fileSlices'
 import { fileKinds } from './fileKinds'
 import { comparePaths } from './pathOrder'
 import { fileAt, makeSegment, packSegment, unpackSegment, type ListedFile } from './segments'

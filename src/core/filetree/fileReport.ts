@@ -1,5 +1,5 @@
 import { fileKinds, type FileKind } from './fileKinds'
-import { fileAt, folderAt, nameAt, type FileSegment, type ListedFile } from './segments'
+import { fileAt, nameAt, type FileSegment, type ListedFile } from './segments'
 
 /** How many, and how much they hold. */
 export interface Sum {
@@ -38,6 +38,8 @@ const mostGroups = 40
 const leastTwin = 1024 ** 2
 /** Hosts read so much of a file at once, to tell twins by their sums (bytes). */
 export const mostReadBytes = 64 * 1024 ** 2
+/** Files that are larger are not compared: reading them takes as long as copying them. */
+export const mostComparedBytes = 64 * mostReadBytes
 
 /** What names say. Names that may hold anything say nothing. */
 const extensions: Readonly<Record<string, FileKind>> = {
@@ -50,20 +52,20 @@ const extensions: Readonly<Record<string, FileKind>> = {
 const kindOfName = (name: string) => extensions[name.slice(name.lastIndexOf('.') + 1).toLowerCase()]
 
 /** The band of a value: the first bound that is above it, else the last band. */
-const bandOf = (bounds: readonly number[], value: number) => {
+export const bandOf = (bounds: readonly number[], value: number) => {
   const found = bounds.findIndex(bound => value < bound)
   return found < 0 ? bounds.length : found
 }
-const ageBand = (now: number, seconds: number) => bandOf(ageDays, (now / 1000 - seconds) / daySeconds)
+export const ageBand = (now: number, seconds: number) => bandOf(ageDays, (now / 1000 - seconds) / daySeconds)
 
 /** Whether a file's name says another kind than its first bytes. */
-function isMisnamed(segment: FileSegment, index: number): boolean {
+export function isMisnamed(segment: FileSegment, index: number): boolean {
   const kind = fileKinds[(segment.kinds[index] ?? 0) - 1]
   const said = kind === undefined ? undefined : kindOfName(nameAt(segment, index))
   return said !== undefined && said !== kind
 }
 
-class Counted {
+export class Counted {
   files = 0
   bytes = 0
   add(bytes: number): void {
@@ -72,7 +74,7 @@ class Counted {
   }
 }
 
-const sumOf = ({ files, bytes }: Sum): Sum => ({ files, bytes })
+export const sumOf = ({ files, bytes }: Sum): Sum => ({ files, bytes })
 const fullest = <T extends Sum>(all: readonly T[]) => [...all].sort((a, b) => b.bytes - a.bytes || b.files - a.files)
 
 /** Of many files the few that come first in an order, without keeping the others. */
@@ -153,7 +155,7 @@ export class FileReporter {
       sameSize: [
         ...new Set([
           ...twins.slice(0, mostGroups),
-          ...twins.filter(({ bytes }) => bytes <= mostReadBytes).slice(0, mostGroups),
+          ...twins.filter(({ bytes }) => bytes <= mostComparedBytes).slice(0, mostGroups),
         ]),
       ],
     }
@@ -172,92 +174,6 @@ function counter<Key>(all: Map<Key, Counted>, key: Key): Counted {
 const topOf = (folder: string) => {
   const end = folder.indexOf('/', 1)
   return end < 0 ? folder : folder.slice(0, end)
-}
-
-/** A part of a report, that opens to its files. */
-export type Slice =
-  | { readonly of: 'owner'; readonly uid: number }
-  | { readonly of: 'kind'; readonly kind: FileKind | null }
-  | { readonly of: 'age' | 'size'; readonly band: number }
-  | { readonly of: 'folder'; readonly path: string }
-  | { readonly of: 'twins'; readonly bytes: number }
-  | { readonly of: 'since'; readonly at: number }
-  | { readonly of: 'misnamed' | 'all' }
-
-/** A slice as an address says it: `owner:2001`, `kind:audio`, `age:4`, `folder:/2026`. @returns undefined for what is none */
-export function readSlice(text: string): Slice | undefined {
-  const [of = '', ...rest] = text.split(':')
-  const value = rest.join(':')
-  const number = /^\d{1,16}$/.test(value) ? Number(value) : undefined
-  if (of === 'misnamed' || of === 'all') return value === '' ? { of } : undefined
-  if (of === 'folder') return { of, path: value }
-  if (of === 'kind') {
-    const kind = fileKinds.find(each => each === value) ?? (value === 'unknown' ? null : undefined)
-    return kind === undefined ? undefined : { of, kind }
-  }
-  if (number === undefined) return undefined
-  if (of === 'owner') return { of, uid: number }
-  if (of === 'twins') return { of, bytes: number }
-  if (of === 'since') return { of, at: number }
-  if (of === 'age') return number <= ageDays.length ? { of, band: number } : undefined
-  return of === 'size' && number <= sizeBytes.length ? { of, band: number } : undefined
-}
-
-/** Whether a file lies in a slice. @param now when the walk was begun (milliseconds) */
-function isIn(slice: Slice, segment: FileSegment, index: number, now: number): boolean {
-  switch (slice.of) {
-    case 'all':
-      return true
-    case 'owner':
-      return segment.uids[index] === slice.uid
-    case 'kind':
-      return (segment.kinds[index] ?? 0) === (slice.kind === null ? 0 : fileKinds.indexOf(slice.kind) + 1)
-    case 'age':
-      return ageBand(now, segment.seconds[index] ?? 0) === slice.band
-    case 'size':
-      return bandOf(sizeBytes, segment.bytes[index] ?? 0) === slice.band
-    case 'folder':
-      return topOf(folderAt(segment, index)) === slice.path
-    case 'twins':
-      return segment.bytes[index] === slice.bytes
-    case 'since':
-      return (segment.seconds[index] ?? 0) * 1000 >= slice.at
-    case 'misnamed':
-      return isMisnamed(segment, index)
-  }
-}
-
-/** The largest files of a slice, and how many there are of it. */
-export class SliceReader {
-  readonly #sum = new Counted()
-  readonly #largest: { readonly bytes: number; readonly file: ListedFile }[] = []
-
-  /** @param now when the walk was begun (milliseconds). @param most so many of its files are given */
-  constructor(
-    private readonly slice: Slice,
-    private readonly now: number,
-    private readonly most: number,
-  ) {}
-
-  add(segment: FileSegment): void {
-    for (let index = 0; index < segment.count; index += 1) {
-      if (!isIn(this.slice, segment, index, this.now)) continue
-      const bytes = segment.bytes[index] ?? 0
-      this.#sum.add(bytes)
-      this.#largest.push({ bytes, file: fileAt(segment, index) })
-      if (this.#largest.length >= this.most * 4) this.#cut()
-    }
-  }
-
-  #cut(): void {
-    this.#largest.sort((a, b) => b.bytes - a.bytes)
-    this.#largest.length = Math.min(this.#largest.length, this.most)
-  }
-
-  found(): Sum & { readonly largest: readonly ListedFile[] } {
-    this.#cut()
-    return { ...sumOf(this.#sum), largest: this.#largest.map(({ file }) => file) }
-  }
 }
 
 /** How a sum was before and is now. */

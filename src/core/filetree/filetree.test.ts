@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import {
   contentOf,
+  countsAlike,
   fileKinds,
   fitsPattern,
   headOf,
@@ -52,6 +53,21 @@ test('a write is judged against every quota above it: trees, each directory, use
     '2/user 2001',
     '4/group 300',
   ])
+})
+
+test('directories of a project are counted together, wherever they lie', () => {
+  const loans = quota('/lab/loans', { of: 'project', project: { name: 'loans', alsoAt: ['/photos/loans/'] } })
+  const index = quotaIndex([loans, quota('/lab', { hardBytes: 1000n })])
+  const keys = (path: string) => quotasFor(index, write(path, 1n)).map(({ key }) => key)
+  expect(keys('/lab/loans/a')).toEqual(['1//lab', '0/project loans'])
+  expect(keys('/photos/loans/deep/a')).toEqual(['0/project loans'])
+  expect(keys('/photos/loansheet')).toEqual([])
+  const used = held({ '0/project loans': 60n })
+  expect(judgeWrite(index, used, write('/photos/loans/a', 40n)).allowed).toBe(true)
+  expect(judgeWrite(index, used, write('/lab/loans/a', 41n))).toMatchObject({ because: 'hard', leftBytes: 40n })
+  expect(countsAlike(loans, quota('/moved', { of: 'project', project: { name: 'loans', alsoAt: [] } }))).toBe(true)
+  expect(countsAlike(loans, quota('/lab/loans', { of: 'project', project: { name: 'x', alsoAt: [] } }))).toBe(false)
+  expect(countsAlike(quota('/a'), quota('/b'))).toBe(false)
 })
 
 test('the last byte that fits is taken, the next is refused, and what is left is told', () => {
@@ -177,11 +193,25 @@ test.each([
   [quota('/', { softBytes: 200n }), 'soft limit is above'],
   [quota('/', { id: 7 }), 'Only users and groups'],
   [quota('/', { hardBytes: 5000n }), 'more than the share has'],
+  [quota('/a', { project: { name: 'x', alsoAt: [] } }), 'Only a project'],
+  [quota('/a', { of: 'project' }), 'has a name'],
+  [quota('/a', { of: 'project', project: { name: ' ', alsoAt: [] } }), 'has a name'],
+  [quota('/a', { of: 'project', project: { name: 'x', alsoAt: ['b'] } }), 'begins at the root'],
+  [quota('/a', { of: 'project', project: { name: 'x', alsoAt: ['/b/*'] } }), 'names one directory'],
+  [quota('/a', { of: 'project', project: { name: 'x', alsoAt: ['/b', '/a/c'] } }), '/a/c lies in another'],
+  [quota('/a', { of: 'project', project: { name: 'x', alsoAt: ['/a/'] } }), 'counted twice'],
 ])('a quota that cannot be says why', (asked, why) =>
   expect(limitTroubles([asked], [], 1000n)).toMatchObject([
     { of: 'quota', why: expect.stringContaining(why) as string },
   ]),
 )
+
+test('two projects of one name cannot be told apart', () => {
+  const of = (path: string) => quota(path, { of: 'project', project: { name: 'loans', alsoAt: [] } })
+  expect(limitTroubles([of('/a'), of('/b')], [], 1000n)).toMatchObject([
+    { index: 1, level: 'must', why: 'There is a project loans already.' },
+  ])
+})
 
 test.each([
   ['', 'needs a name'],

@@ -11,9 +11,12 @@ export {
 } from './fileKinds'
 export { limitTroubles, type LimitTrouble } from './limitTroubles'
 export {
+  countsAlike,
   judgeWrite,
   overSoftAfter,
+  pathsOf,
   plainPath,
+  projectKey,
   quotaIndex,
   quotasFor,
   readQuotas,
@@ -28,13 +31,11 @@ export {
   ageDays,
   FileReporter,
   growthOf,
+  mostComparedBytes,
   mostReadBytes,
-  readSlice,
   sizeBytes,
-  SliceReader,
   type Difference,
   type FileReport,
-  type Slice,
   type Sum,
 } from './fileReport'
 export {
@@ -46,5 +47,7 @@ export {
   type FileSegment,
   type ListedFile,
 } from './segments'
+export { readSlice, SliceReader, type Slice } from './fileSlices'
 export { comparePaths } from './pathOrder'
+export { FolderSums, type FolderSum } from './folderSums'
 export { quotaTree, type QuotaNode } from './quotaTree'

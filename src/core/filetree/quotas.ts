@@ -1,8 +1,11 @@
-/** How much may be written below a path: in all, in each directory directly in it, by each or one user, by each or one group. */
+/**
+ * How much may be written below a path: in all, in each directory directly in it, by each or one user, by each or one group, or below
+ * several paths together as one project.
+ */
 export interface Quota {
   /** Within the share: `/`, `/people`. */
   readonly path: string
-  readonly of: 'tree' | 'each directory' | 'user' | 'group'
+  readonly of: 'tree' | 'each directory' | 'user' | 'group' | 'project'
   /** Of one user or group; null for each of them. */
   readonly id: number | null
   /** Above this, for longer than the grace, nothing more is taken; null for none. */
@@ -10,6 +13,15 @@ export interface Quota {
   /** Above this nothing is taken; null for none. */
   readonly hardBytes: bigint | null
   readonly graceDays: number
+  /** Of a project alone. */
+  readonly project?: QuotaProject | undefined
+}
+
+/** Directories that are counted together. */
+export interface QuotaProject {
+  readonly name: string
+  /** Those beside the quota's own path. */
+  readonly alsoAt: readonly string[]
 }
 
 /** A write that adds bytes. */
@@ -72,13 +84,23 @@ export function quotaIndex(quotas: readonly Quota[]): QuotaIndex {
   for (let index = 0; index < quotas.length; index += 1) {
     const quota = quotas[index]
     if (quota === undefined) continue
-    const path = plainPath(quota.path)
-    const own = at.get(path)
-    if (own === undefined) at.set(path, [{ quota, index }])
-    else own.push({ quota, index })
+    for (const path of pathsOf(quota)) {
+      const own = at.get(path)
+      if (own === undefined) at.set(path, [{ quota, index }])
+      else own.push({ quota, index })
+    }
   }
   return { at }
 }
+
+/** Every path below which a quota counts. */
+export const pathsOf = ({ path, project }: Pick<Quota, 'path' | 'project'>): string[] =>
+  [path, ...(project?.alsoAt ?? [])].map(plainPath)
+
+/** Whether two quotas count the same, whatever they allow of it. */
+export const countsAlike = (a: CountsOf, b: CountsOf): boolean =>
+  a.of === b.of && a.id === b.id && (a.of === 'project' ? a.project?.name === b.project?.name : a.path === b.path)
+type CountsOf = Pick<Quota, 'path' | 'of' | 'id' | 'project'>
 
 /** Every quota that counts for a write, those of the root first. */
 export function quotasFor(
@@ -98,6 +120,9 @@ export function quotasFor(
   return applied
 }
 
+/** As what a project's quota counts what lies below any of its paths. */
+export const projectKey = ({ project }: Pick<Quota, 'project'>): string => `project ${project?.name ?? ''}`
+
 /** What a quota at an ancestor counts a write with; undefined where it does not count. */
 function keyOf(
   quota: Quota,
@@ -116,6 +141,8 @@ function keyOf(
       return quota.id === null || quota.id === uid ? `user ${uid}` : undefined
     case 'group':
       return quota.id === null || quota.id === gid ? `group ${gid}` : undefined
+    case 'project':
+      return projectKey(quota)
   }
 }
 

@@ -1,5 +1,7 @@
+import { allGrants, type ShareGrant } from '../access'
 import type { Directory, FileService, Principal, Share } from '../estate'
-import { setShareRightsIntent } from '../intents'
+import { setServiceGrantsIntent, setShareRightsIntent } from '../intents'
+import { certificateFindings } from './certificateFindings'
 import type { Finding } from './Finding'
 import { found } from './found'
 import { mending } from './mending'
@@ -10,27 +12,35 @@ const shortened = (names: readonly string[]) =>
 
 /**
  * What is wrong with who may sign in: a directory that does not answer or is not known here, and grants for whom there is nobody any more.
- * @param principals those whom the shares' grants are for, as far as a directory has or had them
+ * @param now by the wall's time
+ * @param principals those whom the grants of shares and services are for, as far as a directory has or had them
  */
 export function directoryFindings(
   services: readonly FileService[],
   shares: readonly Share[],
   directories: readonly Directory[],
   principals: readonly Principal[],
+  now: Date,
 ): Finding[] {
   // Of two directories that have somebody one is enough.
   const there = new Set(principals.flatMap(each => (each.goneSince === null ? [each.durableId] : [])))
   const gone = new Set(principals.flatMap(({ durableId }) => (there.has(durableId) ? [] : [durableId])))
   return [
-    ...services.flatMap(service => signInFindings(service, directories, shares)),
+    ...services.flatMap(service => signInFindings(service, directories, shares, now)),
+    ...services.flatMap(service => serviceGrantFindings(service, gone)),
     ...shares.flatMap(share => grantFindings(share, gone)),
   ]
 }
 
-function signInFindings(service: FileService, directories: readonly Directory[], shares: readonly Share[]): Finding[] {
+function signInFindings(
+  service: FileService,
+  directories: readonly Directory[],
+  shares: readonly Share[],
+  now: Date,
+): Finding[] {
   const { joinedTo, name, id } = service
   if (joinedTo === null) return []
-  const served = shares.filter(each => each.fileServiceId === id && each.grants.length > 0).map(each => each.name)
+  const served = shares.filter(each => each.fileServiceId === id && allGrants(each).length > 0).map(each => each.name)
   const directory = directories.find(({ baseDn }) => baseDn.toLowerCase() === joinedTo.toLowerCase())
   if (directory === undefined)
     return [
@@ -41,8 +51,15 @@ function signInFindings(service: FileService, directories: readonly Directory[],
         offline: 'Nothing has to be done in the machine room.',
       }),
     ]
-  if (directory.state !== 'not answering') return []
+  const { certificateEndsAt } = directory
+  const endsAt = certificateEndsAt === null ? null : new Date(certificateEndsAt)
+  const ending = certificateFindings(
+    { id, name: `${directory.name}, by which people sign in to ${name},`, endsAt },
+    now,
+  )
+  if (directory.state !== 'not answering') return ending
   return [
+    ...ending,
     found('directory-silent', id, 'soon', `${directory.name}, by which people sign in to ${name}, does not answer`, {
       evidence: directory.stateWhy ?? 'No reason is known.',
       risk:
@@ -55,6 +72,25 @@ function signInFindings(service: FileService, directories: readonly Directory[],
   ]
 }
 
+function serviceGrantFindings({ id, name, grants }: FileService, gone: ReadonlySet<string>): Finding[] {
+  const dead = grants.filter(({ who }) => gone.has(who))
+  const left = grants.filter(({ who }) => !gone.has(who))
+  if (dead.length === 0) return []
+  return [
+    found('grant-gone', id, 'note', `Grants for all shares of ${name} for whom there is nobody any more`, {
+      ...deadWords(dead),
+      draft: mending(setServiceGrantsIntent, { fileServiceId: id, grants: left }),
+    }),
+  ]
+}
+
+const deadWords = (dead: readonly ShareGrant[]) => ({
+  evidence: `Their directory no longer has ${shortened(dead.map(({ name }) => name))}.`,
+  risk: 'Nobody can use them; whoever reads the list may believe that somebody can.',
+  remedy: 'Take them away, once it is certain that they will not come back.',
+  offline: 'Nothing has to be done in the machine room.',
+})
+
 function grantFindings(share: Share, gone: ReadonlySet<string>): Finding[] {
   const dead = share.grants.filter(({ who }) => gone.has(who))
   if (dead.length === 0) return []
@@ -62,10 +98,7 @@ function grantFindings(share: Share, gone: ReadonlySet<string>): Finding[] {
   const grants = share.grants.filter(({ who }) => !gone.has(who))
   return [
     found('grant-gone', share.id, 'note', `Grants of ${share.name} for whom there is nobody any more`, {
-      evidence: `Their directory no longer has ${shortened(dead.map(({ name }) => name))}.`,
-      risk: 'Nobody can use them; whoever reads the list may believe that somebody can.',
-      remedy: 'Take them away, once it is certain that they will not come back.',
-      offline: 'Nothing has to be done in the machine room.',
+      ...deadWords(dead),
       draft: mending(setShareRightsIntent, { shareId: share.id, ownerUid, ownerGid, mode, rules, grants }),
     }),
   ]

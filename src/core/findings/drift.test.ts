@@ -1,5 +1,5 @@
 import { sampleId } from '../estate/testing/samples'
-import { driftFindings, type Drifted } from '.'
+import { accessFindings, driftFindings, type Drifted } from '.'
 
 const drift = (more: Partial<Drifted> = {}): Drifted => ({
   ...{ objectId: sampleId(1), kind: 'switchPorts', field: 'mtu', name: 'port 7', was: 9216, is: 1500 },
@@ -31,4 +31,22 @@ test('what is long, or nothing, is told without its values', () => {
   const [lifted] = driftFindings([drift({ kind: 'volumes', field: 'limits', was: { bytesPerSecond: 5 }, is: null })])
   expect(lifted?.evidence).toContain('and is nothing')
   expect(driftFindings([])).toEqual([])
+})
+
+const apart = (hostName: string, initiator: string) => ({ groupId: 'g', groupName: 'register', hostName, initiator })
+test('a host that a system does not let in with its group is told of with the change that mends it; one that is let in with another is too', () => {
+  const named = { id: 's', name: 'heron' }
+  const found = accessFindings(
+    named,
+    [apart('r2', 'iqn.2026-01.example:r2'), apart('r2', 'iqn.2026-01.example:r2.2')],
+    [apart('desk', 'iqn.2026-01.example:desk')],
+  )
+  expect(found.map(({ key, title }) => [key, title])).toEqual([
+    ['group-lacks/s/g', 'heron does not let r2 see what register sees'],
+    ['group-has-others/s/g', 'heron lets desk see what register sees'],
+  ])
+  expect(found[0]?.evidence).toContain('iqn.2026-01.example:r2, iqn.2026-01.example:r2.2 are not in its group register')
+  expect(found[0]?.draft).toMatchObject({ kind: 'align-group', intent: { systemId: 's', hostGroupId: 'g' } })
+  expect(found[0]?.draft?.href).toBe('/provision/hosts?draft=align-group&systemId=s&hostGroupId=g')
+  expect(accessFindings(named, [], [])).toEqual([])
 })

@@ -1,2 +1,3 @@
+export { errorTrend, type ErrorTrend } from './errorTrend'
 export { sensorState, type Sensed } from './sensorState'
 export { daysToWearOut } from './wearOut'

@@ -22,6 +22,8 @@ export interface IntentKind {
     readonly isRare?: true
   }
   readonly intentSchema: object
+  /** Fields of text that a link to it may fill in. */
+  readonly filledByLink?: readonly string[]
   /** What it begins with, where that is not nothing. */
   readonly start?: Readonly<Record<string, unknown>>
   /** The field that names what it alters; empty where it makes a new one. What is altered begins it. */
@@ -58,6 +60,7 @@ export interface FormField {
     | 'file'
     | 'secret'
     | 'export rules'
+    | 'access list'
     | 'share grants'
     | 'certificate'
     | 'person'
@@ -85,6 +88,7 @@ export type FieldChoices =
   | 'file services'
   | 'hosts with an agent'
   | 'systems that serve files'
+  | 'systems'
   | 'host groups'
   | 'host groups or none'
   | 'host groups that see it'
@@ -93,11 +97,13 @@ export type FieldChoices =
   | 'names of applications'
   | 'pools'
   | 'pools of its system'
+  | 'pools of its partners'
   | 'pools or none'
   | 'routes'
   | 'service classes'
   | 'snapshots of it'
   | 'sites'
+  | 'sites or none'
 
 interface SchemaOfIntent {
   readonly properties: Readonly<

@@ -22,6 +22,9 @@ const defineClassSchema = {
     media: { enum: ['any', 'SSD', 'HDD'] },
     latencyMilliseconds: { type: ['integer', 'null'], minimum: 1, maximum: 10_000 },
     headroomPercent: { type: ['integer', 'null'], minimum: 0, maximum: 90 },
+    copyWithinMinutes: { type: ['integer', 'null'], minimum: 0, maximum: 10_080 },
+    /** Blank for nobody. */
+    defaultGroupId: idOrBlankSchema,
     ...scheduleProperties,
     holdingDays: { type: ['integer', 'null'], minimum: 1, maximum: 365 },
   },
@@ -50,6 +53,16 @@ export const defineClassIntent = {
       },
       { ...number('latencyMilliseconds', '95 of 100 minutes within, ms') },
       number('headroomPercent', 'Of the pool stays free, %', true),
+      {
+        ...number('copyWithinMinutes', 'A copy on another system is at most so old, minutes'),
+        hint: '0 loses nothing: it is mirrored.',
+      },
+      {
+        field: 'defaultGroupId',
+        label: 'Seen by, where nothing else is said',
+        as: 'one of',
+        choices: 'host groups or none',
+      },
       ...scheduleFields(),
       number('holdingDays', 'Removed volumes can be brought back for, days'),
     ],

@@ -1,4 +1,4 @@
-import { idOrBlankSchema } from '../estate'
+import { idOrBlankSchema, shareGrantSchema } from '../estate'
 import type { IntentKind, IntentOf } from './IntentKind'
 
 const registerDirectorySchema = {
@@ -116,6 +116,32 @@ export const joinDirectoryIntent = {
   intentSchema: joinDirectorySchema,
 } as const satisfies IntentKind
 
+const setServiceGrantsSchema = {
+  type: 'object',
+  required: ['fileServiceId', 'grants'],
+  additionalProperties: false,
+  properties: {
+    fileServiceId: idOrBlankSchema,
+    /** For all of its shares over SMB, besides those of each share. */
+    grants: { type: 'array', maxItems: 1000, items: shareGrantSchema },
+  },
+} as const
+export type SetServiceGrantsIntent = IntentOf<typeof setServiceGrantsSchema>
+
+export const setServiceGrantsIntent = {
+  kind: 'set-service-grants',
+  title: 'Set who may use every share of a file service',
+  verb: 'Set it',
+  place: '/provision/file-services?sel={fileServiceId}',
+  offer: { words: 'Set grants for all', when: {} },
+  alters: 'fileServiceId',
+  form: {
+    lead: 'They count for each of its shares over SMB, beside the grants of the share itself: a refusal here is one everywhere.',
+    fields: [{ field: 'grants', label: 'Grants for all its shares, over SMB', as: 'share grants' }],
+  },
+  intentSchema: setServiceGrantsSchema,
+} as const satisfies IntentKind
+
 const leaveDirectorySchema = {
   type: 'object',
   required: ['fileServiceId'],
@@ -140,4 +166,5 @@ export const directoryIntents: readonly IntentKind[] = [
   forgetDirectoryIntent,
   joinDirectoryIntent,
   leaveDirectoryIntent,
+  setServiceGrantsIntent,
 ]

@@ -1,4 +1,12 @@
-import { exportRuleSchema, fileRuleSchema, idOrBlankSchema, quotaSchema, shareGrantSchema } from '../estate'
+import {
+  accessEntrySchema,
+  exportRuleSchema,
+  fileRuleSchema,
+  idOrBlankSchema,
+  quotaSchema,
+  shareGrantSchema,
+} from '../estate'
+import { showEarlierFilesIntent } from './earlierFiles'
 import { serveFilesIntent, stopFileServiceIntent } from './fileServices'
 import type { FormField, IntentKind, IntentOf } from './IntentKind'
 
@@ -7,6 +15,8 @@ const rights = {
   ownerUid: id,
   ownerGid: id,
   mode: { type: 'string', maxLength: 4 },
+  /** Access list of its root: where it has entries they count, and not the mode. Left out: as it is. */
+  acl: { type: 'array', maxItems: 100, items: accessEntrySchema },
   rules: { type: 'array', maxItems: 1000, items: exportRuleSchema },
   /** Who may do what over SMB. */
   grants: { type: 'array', maxItems: 1000, items: shareGrantSchema },
@@ -15,6 +25,7 @@ const rightsFields: readonly FormField[] = [
   { field: 'ownerUid', label: 'Owner of its root, uid', hint: '', as: 'number' },
   { field: 'ownerGid', label: 'Group, gid', hint: '', as: 'number', isBeside: true },
   { field: 'mode', label: 'Mode', hint: 'Octal', as: 'identifier', isBeside: true },
+  { field: 'acl', label: 'Access list', as: 'access list' },
   { field: 'rules', label: 'Export rules, over NFS', as: 'export rules' },
   { field: 'grants', label: 'Grants, over SMB', as: 'share grants' },
 ]
@@ -55,6 +66,11 @@ const provisionShareSchema = {
     /** Left out: NFS. */
     over: { enum: ['NFS', 'SMB', 'NFS and SMB'] },
     ...rights,
+    /** Whether its hosts find its snapshots in a directory of their own; left out: they do not. */
+    showsEarlier: { type: 'boolean' },
+    /** A line each. */
+    labels: { type: 'string', maxLength: 2000 },
+    warnPercent: { type: ['integer', 'null'], minimum: 1, maximum: 99 },
   },
 } as const
 export type ProvisionShareIntent = IntentOf<typeof provisionShareSchema>
@@ -64,7 +80,10 @@ export const provisionShareIntent = {
   title: 'Provision a share',
   verb: 'Carry out',
   place: '/provision/shares',
-  start: { over: 'NFS', ownerUid: 0, ownerGid: 0, mode: '0770', grants: [] },
+  start: {
+    ...{ over: 'NFS', ownerUid: 0, ownerGid: 0, mode: '0770', acl: [], grants: [] },
+    ...{ showsEarlier: false, labels: '', warnPercent: null },
+  },
   form: {
     fields: [
       { field: 'fileServiceId', label: 'File service', as: 'one of', choices: 'file services' },
@@ -74,6 +93,19 @@ export const provisionShareIntent = {
       { field: 'poolId', label: 'Pool', as: 'one of', choices: 'pools or none' },
       { field: 'application', label: 'Application', as: 'text', choices: 'names of applications', isBeside: true },
       ...servedFields,
+      {
+        field: 'showsEarlier',
+        label: 'Hosts find its snapshots at its root, and copy files back by themselves',
+        as: 'tick',
+      },
+      { field: 'labels', label: 'Labels', hint: 'A line each.', as: 'lines' },
+      {
+        field: 'warnPercent',
+        label: 'Warn from so full on, %',
+        hint: 'Left empty, from 90 on.',
+        as: 'number or none',
+        isBeside: true,
+      },
     ],
   },
   intentSchema: provisionShareSchema,
@@ -92,6 +124,11 @@ const shareAgainSchema = {
     ...rights,
     quotas: { type: 'array', maxItems: 1000, items: quotaSchema },
     fileRules: { type: 'array', maxItems: 200, items: fileRuleSchema },
+    /** What people said of it, and from which fill on they wanted to be warned; left out: nothing. */
+    labels: { type: 'array', maxItems: 20, items: { type: 'string', minLength: 1, maxLength: 60 } },
+    warnPercent: { type: ['integer', 'null'], minimum: 1, maximum: 99 },
+    /** Whether its hosts found its snapshots; left out: they did not. */
+    showsEarlier: { type: 'boolean' },
   },
 } as const
 export type ShareAgainIntent = IntentOf<typeof shareAgainSchema>
@@ -102,7 +139,7 @@ export const shareAgainIntent = {
   verb: 'Share it',
   place: '/provision/file-systems?sel={fileSystemId}',
   offer: { words: 'Share again', when: { shareCount: [0] } },
-  start: { over: 'NFS', ownerUid: 0, ownerGid: 0, mode: '0770', grants: [], quotas: [], fileRules: [] },
+  start: { over: 'NFS', ownerUid: 0, ownerGid: 0, mode: '0770', acl: [], grants: [], quotas: [], fileRules: [] },
   form: {
     lead: 'Its files are there as they were left. Who may use them is said anew.',
     fields: [
@@ -276,6 +313,7 @@ export const fileIntents: readonly IntentKind[] = [
   shareAgainIntent,
   setShareRightsIntent,
   setShareLimitsIntent,
+  showEarlierFilesIntent,
   testShareIntent,
   reportFilesIntent,
   removeShareIntent,

@@ -1,4 +1,4 @@
-import { idOrBlankSchema } from '../estate'
+import { idOrBlankSchema, idSchema } from '../estate'
 import type { IntentKind, IntentOf } from './IntentKind'
 
 const registerHostSchema = {
@@ -8,6 +8,8 @@ const registerHostSchema = {
   properties: {
     agentAddress: { type: 'string', maxLength: 500 },
     groupName: { type: 'string', maxLength: 255 },
+    /** Where it stands; blank where that is not said. */
+    siteId: idOrBlankSchema,
     /** Of the credential that is shown to it; blank where none is asked for. */
     secretId: idOrBlankSchema,
   },
@@ -35,6 +37,13 @@ export const registerHostIntent = {
         choices: 'names of host groups',
       },
       {
+        field: 'siteId',
+        label: 'Site',
+        hint: 'Pools at its site are the better places for what it sees.',
+        as: 'one of',
+        choices: 'sites or none',
+      },
+      {
         field: 'secretId',
         label: 'Credential of its agent',
         hint: 'Where one is asked for. It is kept sealed, and never shown again.',
@@ -59,6 +68,7 @@ export const registerHostsIntent = {
   title: 'Register hosts from a list',
   verb: 'Register',
   place: '/provision/hosts',
+  filledByLink: ['list'],
   form: {
     lead: 'A line each: its name, its host group, and what it logs in by (IQN, WWPN, NQN). They need no agent; what no agent can test, the system is asked for.',
     fields: [
@@ -71,6 +81,55 @@ export const registerHostsIntent = {
     ],
   },
   intentSchema: registerHostsSchema,
+} as const satisfies IntentKind
+
+const placeHostsSchema = {
+  type: 'object',
+  required: ['hostIds', 'siteId'],
+  additionalProperties: false,
+  properties: {
+    hostIds: { type: 'array', maxItems: 1000, uniqueItems: true, items: idSchema },
+    /** Blank for none. */
+    siteId: idOrBlankSchema,
+  },
+} as const
+export type PlaceHostsIntent = IntentOf<typeof placeHostsSchema>
+
+export const placeHostsIntent = {
+  kind: 'place-hosts',
+  title: 'Say where hosts stand',
+  verb: 'Carry out',
+  place: '/provision/hosts?sel={hostIds}',
+  offer: { words: 'Say where it stands', when: {}, isRare: true },
+  form: {
+    lead: 'Pools at their site are the better places for what they see.',
+    fields: [{ field: 'siteId', label: 'Site', as: 'one of', choices: 'sites or none' }],
+  },
+  intentSchema: placeHostsSchema,
+} as const satisfies IntentKind
+
+const alignGroupSchema = {
+  type: 'object',
+  required: ['systemId', 'hostGroupId'],
+  additionalProperties: false,
+  properties: { systemId: idOrBlankSchema, hostGroupId: idOrBlankSchema },
+} as const
+export type AlignGroupIntent = IntentOf<typeof alignGroupSchema>
+
+export const alignGroupIntent = {
+  kind: 'align-group',
+  title: 'Let all hosts of a group in on a system',
+  verb: 'Let them in',
+  place: '/provision/hosts',
+  filledByLink: ['systemId', 'hostGroupId'],
+  form: {
+    lead: 'A host that has joined a group sees what the group is shown once the system lets it in too.',
+    fields: [
+      { field: 'systemId', label: 'System', as: 'one of', choices: 'systems' },
+      { field: 'hostGroupId', label: 'Host group', as: 'one of', choices: 'host groups' },
+    ],
+  },
+  intentSchema: alignGroupSchema,
 } as const satisfies IntentKind
 
 const forgetHostSchema = {
@@ -232,6 +291,8 @@ export const forwardNamesIntent = {
 export const hostIntents: readonly IntentKind[] = [
   registerHostIntent,
   registerHostsIntent,
+  placeHostsIntent,
+  alignGroupIntent,
   forgetHostIntent,
   setHostSignInIntent,
   forwardNamesIntent,

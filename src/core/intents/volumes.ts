@@ -1,8 +1,9 @@
-import { idOrBlankSchema, type VolumeLimits } from '../estate'
+import { idOrBlankSchema, idSchema, type VolumeLimits } from '../estate'
 import { exactBytes } from '../units'
-import type { IntentKind, IntentOf } from './IntentKind'
+import type { FormField, IntentKind, IntentOf } from './IntentKind'
 import { labelIntents } from './labels'
 import { mappingIntents } from './mappings'
+import { mirrorIntents } from './mirrors'
 import { provisioningIntents } from './provisioning'
 
 const expandVolumeSchema = {
@@ -125,17 +126,28 @@ export const convertVolumeIntent = {
   intentSchema: convertVolumeSchema,
 } as const satisfies IntentKind
 
+const limitProperties = {
+  /** A second; none for no limit. */
+  mostRequests: { type: ['number', 'null'], minimum: 0, maximum: 1e9 },
+  /** With its unit, a second; blank for no limit. */
+  mostThroughput: { type: 'string', maxLength: 80 },
+} as const
+const limitFields: readonly FormField[] = [
+  { field: 'mostRequests', label: 'Requests a second', hint: 'None for no limit.', as: 'number or none' },
+  {
+    field: 'mostThroughput',
+    label: 'Throughput a second',
+    hint: 'With its unit: 200 MiB. Nothing for no limit.',
+    as: 'size',
+    isBeside: true,
+  },
+]
+
 const limitVolumeSchema = {
   type: 'object',
   required: ['volumeId', 'mostRequests', 'mostThroughput'],
   additionalProperties: false,
-  properties: {
-    volumeId: idOrBlankSchema,
-    /** A second; none for no limit. */
-    mostRequests: { type: ['number', 'null'], minimum: 0, maximum: 1e9 },
-    /** With its unit, a second; blank for no limit. */
-    mostThroughput: { type: 'string', maxLength: 80 },
-  },
+  properties: { volumeId: idOrBlankSchema, ...limitProperties },
 } as const
 export type LimitVolumeIntent = IntentOf<typeof limitVolumeSchema>
 
@@ -147,18 +159,33 @@ export const limitVolumeIntent = {
   offer: { words: 'Limit', when: { state: 'in use', takesLimits: true }, isRare: true },
   form: {
     lead: 'Its hosts wait where they ask for more; the others of its pool are answered sooner.',
-    fields: [
-      { field: 'mostRequests', label: 'Requests a second', hint: 'None for no limit.', as: 'number or none' },
-      {
-        field: 'mostThroughput',
-        label: 'Throughput a second',
-        hint: 'With its unit: 200 MiB. Nothing for no limit.',
-        as: 'size',
-        isBeside: true,
-      },
-    ],
+    fields: limitFields,
   },
   intentSchema: limitVolumeSchema,
+} as const satisfies IntentKind
+
+const limitVolumesSchema = {
+  type: 'object',
+  required: ['volumeIds', 'mostRequests', 'mostThroughput'],
+  additionalProperties: false,
+  properties: {
+    volumeIds: { type: 'array', maxItems: 64, uniqueItems: true, items: idSchema },
+    ...limitProperties,
+  },
+} as const
+export type LimitVolumesIntent = IntentOf<typeof limitVolumesSchema>
+
+export const limitVolumesIntent = {
+  kind: 'limit-volumes',
+  title: 'Limit what volumes may be asked for',
+  verb: 'Limit them',
+  place: '/provision',
+  begins: '/provision',
+  form: {
+    lead: 'The limit is for each of them by itself. Their hosts wait where they ask for more; the others of their pools are answered sooner.',
+    fields: limitFields,
+  },
+  intentSchema: limitVolumesSchema,
 } as const satisfies IntentKind
 
 /** Limits that stand, as a draft about them begins. */
@@ -247,8 +274,10 @@ export const volumeIntents: readonly IntentKind[] = [
   expandVolumeIntent,
   renameVolumeIntent,
   moveVolumeIntent,
+  ...mirrorIntents,
   convertVolumeIntent,
   limitVolumeIntent,
+  limitVolumesIntent,
   ...labelIntents,
   removeVolumeIntent,
   bringBackVolumeIntent,

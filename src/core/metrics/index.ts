@@ -1,6 +1,15 @@
 export { dailyLevels, type DailyLevels } from './dailyLevels'
 export { mergeSamples, type Sample } from './mergeSamples'
-export { metricNames, metrics, packStart, type Metric, type MetricName } from './metricNames'
+export {
+  isMeasuredOf,
+  measuredKinds,
+  metricNames,
+  metrics,
+  packStart,
+  type MeasuredKind,
+  type Metric,
+  type MetricName,
+} from './metricNames'
 export { openMetrics, openMetricsType, type ExposedFamily } from './openMetrics'
 export { packSamples, unpackSamples, type Samples } from './packedSamples'
 export { ratesBetween, ratesTogether, type Counters, type Rates } from './rates'
@@ -13,4 +22,4 @@ export {
   type SampleLine,
   type SampleLines,
 } from './readSampleLines'
-export { refusedWhy, refuseSamples, type RefusedWhy } from './refuseSamples'
+export { isFromFuture, refusedWhy, refuseSamples, type RefusedWhy } from './refuseSamples'

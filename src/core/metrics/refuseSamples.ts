@@ -6,11 +6,14 @@ const dayMilliseconds = 86_400_000
 
 export type RefusedWhy = 'is not a number' | 'is below zero' | 'is from the future' | 'is older than what is kept'
 
+/** Whether something was measured later than now, as it can seem while a clock is ahead, or has just been set. */
+export const isFromFuture = ({ at }: { readonly at: number }, now: number): boolean => at > now + aheadMilliseconds
+
 /** Why a sample is not kept; undefined for one that is. What one system states wrongly never spoils what others say. */
 export function refusedWhy({ at, value }: Sample, now: number, keptDays: number): RefusedWhy | undefined {
   if (!Number.isFinite(value) || !Number.isFinite(at)) return 'is not a number'
   if (value < 0) return 'is below zero'
-  if (at > now + aheadMilliseconds) return 'is from the future'
+  if (isFromFuture({ at }, now)) return 'is from the future'
   return at < now - keptDays * dayMilliseconds ? 'is older than what is kept' : undefined
 }
 

@@ -66,8 +66,7 @@ export function kindOfAddress(text: string): 'private' | 'public' | undefined {
 export function connectionHops(way: WayFound, to: Reached, tried: Tried | undefined): ConnectionHop[] {
   const port = way.ports.find(each => each.port === filePorts[to.over])
   const isOurs = way.address !== null && to.addresses.includes(way.address)
-  const speaks = port?.speaks?.startsWith(to.over) === true
-  const hops: readonly Step[] = [
+  return inOrder([
     {
       hop: 'name',
       label: 'Name',
@@ -84,17 +83,7 @@ export function connectionHops(way: WayFound, to: Reached, tried: Tried | undefi
       words: port?.isOpen === true ? 'somebody listens' : 'nobody answers: not there, or barred on the way',
       milliseconds: port?.milliseconds ?? null,
     },
-    {
-      hop: 'protocol',
-      label: 'Protocol',
-      isOpen: speaks && to.isServedSo,
-      words: speaks
-        ? to.isServedSo
-          ? `${port.speaks} is agreed on`
-          : `${port.speaks} is spoken, but ${to.share} is not shared so`
-        : `no ${to.over} is spoken there`,
-      milliseconds: null,
-    },
+    protocolHop(port?.speaks ?? '', to),
     {
       hop: 'share',
       label: to.over === 'SMB' ? 'Sign-in' : 'Mount',
@@ -107,8 +96,19 @@ export function connectionHops(way: WayFound, to: Reached, tried: Tried | undefi
       ...triedWords(tried, to, 'write', 'its root may be written to'),
       milliseconds: null,
     },
-  ]
-  return inOrder(hops)
+  ])
+}
+
+function protocolHop(spoken: string, { over, share, isServedSo }: Reached): Step {
+  const speaks = spoken.startsWith(over)
+  const served = isServedSo ? `${spoken} is agreed on` : `${spoken} is spoken, but ${share} is not shared so`
+  return {
+    hop: 'protocol',
+    label: 'Protocol',
+    isOpen: speaks && isServedSo,
+    words: speaks ? served : `no ${over} is spoken there`,
+    milliseconds: null,
+  }
 }
 
 type Step = Omit<ConnectionHop, 'state'> & { readonly isOpen: boolean }

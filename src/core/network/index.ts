@@ -11,6 +11,7 @@ export {
   type MovedPath,
   type TakenName,
 } from './takeOver'
+export { namesOfAddresses } from './nameOfAddress'
 export { nameTrouble } from './nameTrouble'
 export { failingPaths, pathMatrix, storagePort, type PathCell } from './pathMatrix'
 export { whyBarred, wrongNetwork } from './reachable'

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import {
   consecutiveAddresses,
   inOneSubnet,
+  namesOfAddresses,
   nameTrouble,
   pathBetween,
   failingPaths,
@@ -217,3 +218,18 @@ test.each([
 ] as const)('names and addresses: %s', (_, answers, trouble) =>
   expect(nameTrouble('godwit-1.example', '10.20.30.11', answers)).toBe(trouble),
 )
+
+test('an address is called what the name server says that leads back from it, however it is written', () => {
+  const answer = (kind: 'forward' | 'reverse', query: string, ...answers: string[]) => ({
+    ...{ kind, query, answers, why: null, at },
+  })
+  const nameOf = namesOfAddresses([
+    answer('reverse', '10.0.1.7', 'scan-1.example.'),
+    answer('reverse', '10.0.1.8'),
+    answer('reverse', 'fd00:0060::7', 'scan-6.example'),
+    answer('forward', '10.0.1.9', 'no-name.example'),
+  ])
+  expect(['10.0.1.7', '10.0.1.8', '10.0.1.9', 'fd00:60::7', '10.0.1.7/24', undefined].map(nameOf)).toEqual([
+    ...['scan-1.example', null, null, 'scan-6.example', null, null],
+  ])
+})

@@ -24,7 +24,7 @@ test('a volume that moves nothing is not limited in bytes', () =>
 
 test('the others gain what the limited one is kept from asking', () => {
   // 0.1 × (1000 + 500) × 5 ms = 0.75 busy; limited to 200: 0.35, so 5 ms ÷ 0.25 and 5 ms ÷ 0.65.
-  const found = underLimits(drive, [demand('loud', 1000), demand('quiet', 500)], 'loud', {
+  const found = underLimits(drive, [demand('loud', 1000), demand('quiet', 500)], ['loud'], {
     ...none,
     requestsPerSecond: 200,
   })
@@ -36,7 +36,7 @@ test('the others gain what the limited one is kept from asking', () => {
 })
 
 test('drives that were asked for more than they serve have no response until the limit brings them back', () => {
-  const found = underLimits(drive, [demand('loud', 3000)], 'loud', { ...none, requestsPerSecond: 1000 })
+  const found = underLimits(drive, [demand('loud', 3000)], ['loud'], { ...none, requestsPerSecond: 1000 })
   expect(found.responseBefore).toBeNull()
   expect(found.responseAfter).toBeCloseTo(0.01, 12)
 })
@@ -48,11 +48,19 @@ test('no limit ever makes the drives busier or lets more through, and one on a s
     fc.property(asked, rate, rate, (all, requestsPerSecond, bytesPerSecond) => {
       const demands = all.map((each, index) => demand(`${index}`, each))
       const limits = { requestsPerSecond, bytesPerSecond }
-      const found = underLimits(drive, demands, '0', limits)
+      const found = underLimits(drive, demands, ['0'], limits)
       expect(found.passedPerSecond).toBeLessThanOrEqual(found.askedPerSecond)
       expect(found.utilizationAfter).toBeLessThanOrEqual(found.utilizationBefore + 1e-12)
-      const stranger = underLimits(drive, demands, 'nobody', limits)
+      const stranger = underLimits(drive, demands, ['nobody'], limits)
       expect(stranger.utilizationAfter).toBe(stranger.utilizationBefore)
     }),
   )
+})
+
+test('a limit on several counts for each of them, and what they leave is left by all', () => {
+  const demands = [demand('loud', 1000), demand('louder', 2000), demand('quiet', 50)]
+  const found = underLimits(drive, demands, ['loud', 'louder', 'quiet'], { ...none, requestsPerSecond: 100 })
+  expect([found.askedPerSecond, found.passedPerSecond]).toEqual([3050, 250])
+  const one = underLimits(drive, demands, ['louder'], { ...none, requestsPerSecond: 100 })
+  expect(found.utilizationAfter).toBeLessThan(one.utilizationAfter)
 })

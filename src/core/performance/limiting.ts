@@ -21,7 +21,7 @@ export function letThrough(demand: SizedDemand, limits: RateLimits): number {
 }
 
 export interface Limited {
-  /** Of the volume itself: what its hosts asked for, and what comes through. */
+  /** Of what is limited: what its hosts asked for, and what comes through. */
   readonly askedPerSecond: number
   readonly passedPerSecond: number
   /** How busy the drives are, as it was and as it would be (0 to 1, more where they are asked for more than they serve). */
@@ -35,23 +35,22 @@ export interface Limited {
 }
 
 /**
- * What a limit on one volume would have done in an hour that was measured: to the volume, and to all others of its pool.
+ * What a limit on each of some volumes of a pool would have done in an hour that was measured: to them, and to all others of the pool.
  */
 export function underLimits(
   station: Station,
   demands: readonly SizedDemand[],
-  volumeId: string,
+  volumeIds: readonly string[],
   limits: RateLimits,
 ): Limited {
   const at = (demand: SizedDemand, requests: number) => requests * demand.stationRequestsEach
-  const own = demands.find(({ id }) => id === volumeId)
-  const passed = own === undefined ? 0 : letThrough(own, limits)
+  const own = demands.filter(({ id }) => volumeIds.includes(id))
   const all = demands.reduce((sum, each) => sum + at(each, each.requestsPerSecond), 0)
-  const less = own === undefined ? 0 : at(own, own.requestsPerSecond) - at(own, passed)
+  const less = own.reduce((sum, each) => sum + at(each, each.requestsPerSecond - letThrough(each, limits)), 0)
   const [before, after] = [stationLoad(station, all), stationLoad(station, Math.max(0, all - less))]
   return {
-    askedPerSecond: own?.requestsPerSecond ?? 0,
-    passedPerSecond: passed,
+    askedPerSecond: own.reduce((sum, each) => sum + each.requestsPerSecond, 0),
+    passedPerSecond: own.reduce((sum, each) => sum + letThrough(each, limits), 0),
     utilizationBefore: before.utilization,
     utilizationAfter: after.utilization,
     responseBefore: before.stable ? before.meanResponseSeconds : null,

@@ -46,49 +46,15 @@ interface WeightClasses {
 export function placer(domains: readonly PlacementDomain[], width: number): Placer {
   const driveIds = domains.flatMap(domain => domain.drives.map(drive => drive.id))
   const domainOf = Int32Array.from(domains.flatMap((domain, index) => domain.drives.map(() => index)))
-  const held = domains.map(domain => domain.drives.reduce((sum, drive) => sum + drive.chunks, 0))
-  const holding = held.filter(chunks => chunks > 0).length
-  if (holding < width) throw new TooFewPlaces(holding, width)
-  const multipliers = inclusionMultipliers(held, width)
-  const { rate, domain, start, drive, seed } = weightClasses(domains, multipliers)
-  // The lowest bits of a draw carry the drive's place, so that the highest draw tells whose it is without a branch.
-  const masks = Int32Array.from(
-    rate,
-    (_, own) => 2 ** Math.ceil(Math.log2(Math.max(2, (start[own + 1] ?? 0) - (start[own] ?? 0)))) - 1,
-  )
-  const bestScore = new Float64Array(width)
-  const bestDrive = new Int32Array(width)
-
+  const classes = weightClasses(domains, inclusionMultipliers(heldBy(domains, width), width))
+  const { rate, start, seed } = classes
+  const masks = masksOf(classes)
   const most = new Int32Array(rate.length)
+  const rank = ranker(classes, masks, most, width)
   const drawEach = (stripe: number) => {
     const stripeSeed = seedOfStripe(stripe)
     for (let own = 0; own < rate.length; own += 1)
       most[own] = highest(stripeSeed, seed, start[own] as number, start[own + 1] as number, masks[own] as number)
-  }
-  /** Ranks what has been drawn. */
-  const rank = (into: Int32Array, at: number) => {
-    bestScore.fill(Infinity)
-    let score = Infinity
-    let chosen = -1
-    for (let own = 0; own < rate.length; own += 1) {
-      const from = start[own] as number
-      const mask = masks[own] as number
-      const draw = most[own] as number
-      const winner = from + (draw & mask)
-      const drawn = ((draw & ~mask) + (mask + 1) / 2) / 2147483648
-      // −ln u is never below 1 − u: where that is too much already, the logarithm is spared.
-      if ((1 - drawn) / (rate[own] as number) < Math.min(score, bestScore[width - 1] as number)) {
-        const ownScore = -Math.log(drawn) / (rate[own] as number)
-        if (ownScore < score) {
-          score = ownScore
-          chosen = drive[winner] as number
-        }
-      }
-      if (domain[own] === domain[own + 1]) continue
-      if (score < (bestScore[width - 1] as number)) insert(bestScore, bestDrive, score, chosen)
-      score = Infinity
-    }
-    into.set(bestDrive, at)
   }
   return {
     driveIds,
@@ -112,6 +78,51 @@ export function placer(domains: readonly PlacementDomain[], width: number): Plac
       }
       return into
     },
+  }
+}
+
+/** Chunks of each domain. @throws {TooFewPlaces} */
+function heldBy(domains: readonly PlacementDomain[], width: number): number[] {
+  const held = domains.map(domain => domain.drives.reduce((sum, drive) => sum + drive.chunks, 0))
+  const holding = held.filter(chunks => chunks > 0).length
+  if (holding < width) throw new TooFewPlaces(holding, width)
+  return held
+}
+
+/** The lowest bits of a draw carry the drive's place, so that the highest draw tells whose it is without a branch. */
+const masksOf = ({ rate, start }: WeightClasses) =>
+  Int32Array.from(
+    rate,
+    (_, own) => 2 ** Math.ceil(Math.log2(Math.max(2, (start[own + 1] ?? 0) - (start[own] ?? 0)))) - 1,
+  )
+
+/** Ranks what has been drawn: the highest draw of each class, with its place in the lowest bits, stands in `most`. */
+function ranker({ rate, domain, start, drive }: WeightClasses, masks: Int32Array, most: Int32Array, width: number) {
+  const bestScore = new Float64Array(width)
+  const bestDrive = new Int32Array(width)
+  return (into: Int32Array, at: number) => {
+    bestScore.fill(Infinity)
+    let score = Infinity
+    let chosen = -1
+    for (let own = 0; own < rate.length; own += 1) {
+      const from = start[own] as number
+      const mask = masks[own] as number
+      const draw = most[own] as number
+      const winner = from + (draw & mask)
+      const drawn = ((draw & ~mask) + (mask + 1) / 2) / 2147483648
+      // −ln u is never below 1 − u: where that is too much already, the logarithm is spared.
+      if ((1 - drawn) / (rate[own] as number) < Math.min(score, bestScore[width - 1] as number)) {
+        const ownScore = -Math.log(drawn) / (rate[own] as number)
+        if (ownScore < score) {
+          score = ownScore
+          chosen = drive[winner] as number
+        }
+      }
+      if (domain[own] === domain[own + 1]) continue
+      if (score < (bestScore[width - 1] as number)) insert(bestScore, bestDrive, score, chosen)
+      score = Infinity
+    }
+    into.set(bestDrive, at)
   }
 }
 

@@ -150,5 +150,15 @@ export interface Plan<Step = unknown> {
   readonly suggestions?: Readonly<Record<string, string>>
 }
 
+/** A plan as it is shown: of the thousands of objects that it may rest on only how they stand, and not what it claims. */
+export interface ShownPlan extends Omit<Plan, 'reads' | 'claims'> {
+  /** The revisions of all that it rests on, in its order: a plan that would do the same and has others rests on something else. */
+  readonly revisions: string
+}
+
+export function shownPlan({ reads, claims: _claims, ...shown }: Plan): ShownPlan {
+  return { ...shown, revisions: reads.map(({ revision }) => revision).join(' ') }
+}
+
 /** Whether every check that must hold does. */
-export const isReady = (plan: Plan) => plan.checks.every(check => check.holds || check.level === 'warn')
+export const isReady = (plan: Pick<Plan, 'checks'>) => plan.checks.every(check => check.holds || check.level === 'warn')

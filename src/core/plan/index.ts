@@ -8,8 +8,10 @@ export {
   type PlanCheck,
   type PlannedStep,
   type RungText,
+  shownPlan,
+  type ShownPlan,
   type Sketch,
 } from './Plan'
-export { isStale, planDifference } from './planDifference'
+export { isStale, planDifference, shownDifference } from './planDifference'
 export { changeStates, canMove, type ChangeState } from './changeStates'
 export { runSheet, type Lane, type JournalMark } from './runSheet'

@@ -1,4 +1,4 @@
-import { canMove, changeStates, isReady, planDifference, runSheet, type Plan } from '.'
+import { canMove, changeStates, isReady, planDifference, runSheet, shownDifference, shownPlan, type Plan } from '.'
 
 const forecast = { baseSeconds: 10, p10Seconds: 8, p50Seconds: 10, p90Seconds: 14, boundBy: 'drives', learnedFrom: 0 }
 const plan: Plan = {
@@ -40,6 +40,21 @@ test('a difference names what moved and which check fell', () => {
   expect(planDifference(plan, plan)).toEqual([])
   expect(isReady(plan)).toBe(true)
   expect(isReady(after)).toBe(false)
+})
+
+test('of a plan as it is shown, what it rests on is told by its revisions alone', () => {
+  const read = { kind: 'pool', id: 'p', name: 'bulk', revision: 3 }
+  const before = shownPlan({ ...plan, reads: [read, { ...read, id: 'q' }], claims: ['p'] })
+  expect(before).not.toHaveProperty('reads')
+  expect(before).not.toHaveProperty('claims')
+  expect(shownDifference(before, before)).toEqual([])
+  const moved = shownPlan({ ...plan, reads: [read, { ...read, id: 'q', revision: 4 }] })
+  expect(shownDifference(before, moved)).toEqual(['Something that it rests on has changed since the plan was made.'])
+  const fewer = shownPlan({ ...plan, reads: [read], steps: plan.steps.slice(1) })
+  expect(shownDifference(before, fewer)).toEqual([
+    'Something that it rests on has changed since the plan was made.',
+    'It would be carried out in other steps now.',
+  ])
 })
 
 test('an ended change never runs again', () => {

@@ -1,4 +1,4 @@
-import type { ObjectRead, Plan } from './Plan'
+import type { ObjectRead, Plan, ShownPlan } from './Plan'
 
 /** What changed in the estate between two plans of one intent, in words for the administrator who is told. */
 export function planDifference(before: Plan, after: Plan): string[] {
@@ -9,6 +9,18 @@ export function planDifference(before: Plan, after: Plan): string[] {
   const gone = before.reads
     .filter(read => !after.reads.some(other => other.id === read.id))
     .map(read => `${read.name} (${read.kind}) is no longer part of the plan.`)
+  return [...moved, ...gone, ...otherThanShown(before, after)]
+}
+
+/** The same between two plans of which only what is shown is known. */
+export const shownDifference = (before: ShownPlan, after: ShownPlan): string[] => [
+  ...(before.revisions === after.revisions ? [] : ['Something that it rests on has changed since the plan was made.']),
+  ...otherThanShown(before, after),
+]
+
+type Shown = Pick<Plan, 'checks' | 'effects' | 'steps'>
+
+function otherThanShown(before: Shown, after: Shown): string[] {
   const held = new Map(before.checks.map(check => [`${check.rule}/${check.field ?? ''}`, check.holds]))
   const checks = after.checks
     .filter(check => !check.holds && held.get(`${check.rule}/${check.field ?? ''}`) !== false)
@@ -20,15 +32,15 @@ export function planDifference(before: Plan, after: Plan): string[] {
       : [`${effect.label} is another figure now.`]
   })
   const steps = sameSteps(before, after) ? [] : ['It would be carried out in other steps now.']
-  return [...moved, ...gone, ...checks, ...figures, ...steps]
+  return [...checks, ...figures, ...steps]
 }
 
 const isOther = (before: ObjectRead | undefined, after: ObjectRead) =>
   before === undefined || before.revision !== after.revision
 
 /** Whether two plans would do the same: the same steps in the same order, each to the same end. */
-const sameSteps = (one: Plan, other: Plan) => JSON.stringify(doing(one)) === JSON.stringify(doing(other))
-const doing = ({ steps }: Plan) => steps.map(({ name, words, step }) => [name, words, sorted(step)])
+const sameSteps = (one: Shown, other: Shown) => JSON.stringify(doing(one)) === JSON.stringify(doing(other))
+const doing = ({ steps }: Shown) => steps.map(({ name, words, step }) => [name, words, sorted(step)])
 
 /** Members in the order of their names: a plan that was kept comes back in another order than it was made in. */
 function sorted(value: unknown): unknown {

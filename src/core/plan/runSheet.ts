@@ -22,9 +22,9 @@ export interface Lane {
 }
 
 /** Lays the plan's steps and the journal out in time. @param nowSeconds since the change was carried out */
-export function runSheet(plan: Plan, marks: readonly JournalMark[], nowSeconds: number): Lane[] {
+export function runSheet({ steps }: Pick<Plan, 'steps'>, marks: readonly JournalMark[], nowSeconds: number): Lane[] {
   let at = 0
-  return plan.steps.map((step, stepIndex) => {
+  return steps.map((step, stepIndex) => {
     const forecastFrom = at
     at += step.forecast.p50Seconds
     const own = marks.filter(mark => mark.stepIndex === stepIndex)

@@ -47,48 +47,43 @@ export function mattersOf(rule: Rule, facts: Facts, told: ReadonlySet<string>): 
       .filter(({ gravity }) => gravity === 'now' || (rule.gravity === 'soon' && gravity === 'soon'))
       .map(({ key, gravity, what, why, remedy, href }) => ({ key, gravity, title: what, why, remedy, href }))
   if (beginsAt === null) return []
-  const endsAt = rule.endsAt ?? beginsAt
-  const over = (key: string, value: number) => value >= (told.has(key) ? endsAt : beginsAt)
-  const under = (key: string, value: number) => value <= (told.has(key) ? endsAt : beginsAt)
-  if (subject === 'fill')
-    return facts.pools.flatMap(({ id, name, fillRatio }) => {
-      const key = `fill/${id}`
-      return over(key, fillRatio * 100)
-        ? [poolMatter(key, id, `${name} is ${(fillRatio * 100).toFixed(1)}% full`, `Told from ${beginsAt}% on.`)]
-        : []
-    })
-  if (subject === 'days to limit')
-    return facts.pools.flatMap(({ id, name, daysToLimit }) => {
-      const key = `days/${id}`
-      return daysToLimit !== null && under(key, daysToLimit)
-        ? [
-            poolMatter(
-              key,
-              id,
-              `${name} reaches its limit in ${countWords(daysToLimit, 'day', 'days')}`,
-              `Told from ${beginsAt} days on.`,
-            ),
-          ]
-        : []
-    })
-  if (subject === 'latency')
-    return facts.volumes.flatMap(({ id, name, p95Milliseconds }) => {
-      const key = `latency/${id}`
-      return over(key, p95Milliseconds)
-        ? [
-            {
-              key,
-              gravity: 'soon' as const,
-              title: `${name} answers within ${p95Milliseconds.toFixed(1)} ms in 95 of 100 minutes`,
-              why: `Told from ${beginsAt} ms on.`,
-              remedy: 'See who is loud beside it.',
-              href: `/watch/performance?sel=${id}`,
-            },
-          ]
-        : []
-    })
-  return []
+  const limitOf = (key: string) => (told.has(key) ? (rule.endsAt ?? beginsAt) : beginsAt)
+  if (subject === 'fill') return fills(facts.pools, beginsAt, limitOf)
+  if (subject === 'days to limit') return dues(facts.pools, beginsAt, limitOf)
+  return subject === 'latency' ? slow(facts.volumes, beginsAt, limitOf) : []
 }
+
+/** What a value has to pass to be told: another where it has been told already. */
+type LimitOf = (key: string) => number
+
+const fills = (pools: readonly PoolFacts[], beginsAt: number, limitOf: LimitOf): Matter[] =>
+  pools
+    .map(pool => ({ ...pool, key: `fill/${pool.id}`, percent: pool.fillRatio * 100 }))
+    .filter(({ key, percent }) => percent >= limitOf(key))
+    .map(({ key, id, name, percent }) =>
+      poolMatter(key, id, `${name} is ${percent.toFixed(1)}% full`, `Told from ${beginsAt}% on.`),
+    )
+
+const dues = (pools: readonly PoolFacts[], beginsAt: number, limitOf: LimitOf): Matter[] =>
+  pools.flatMap(({ id, name, daysToLimit }) => {
+    const key = `days/${id}`
+    if (daysToLimit === null || daysToLimit > limitOf(key)) return []
+    const title = `${name} reaches its limit in ${countWords(daysToLimit, 'day', 'days')}`
+    return [poolMatter(key, id, title, `Told from ${beginsAt} days on.`)]
+  })
+
+const slow = (volumes: readonly VolumeFacts[], beginsAt: number, limitOf: LimitOf): Matter[] =>
+  volumes
+    .map(volume => ({ ...volume, key: `latency/${volume.id}` }))
+    .filter(({ key, p95Milliseconds }) => p95Milliseconds >= limitOf(key))
+    .map(({ key, id, name, p95Milliseconds }) => ({
+      key,
+      gravity: 'soon',
+      title: `${name} answers within ${p95Milliseconds.toFixed(1)} ms in 95 of 100 minutes`,
+      why: `Told from ${beginsAt} ms on.`,
+      remedy: 'See who is loud beside it.',
+      href: `/watch/performance?sel=${id}`,
+    }))
 
 const poolMatter = (key: string, id: string, title: string, why: string): Matter => ({
   key,

@@ -1,24 +1,36 @@
 import type { LaneAsked, Left } from '../board'
-import type { MetricName } from '../metrics'
+import type { MeasuredKind, MetricName } from '../metrics'
 
 /** A series by name, with what it is of. */
 export interface SeriesNamed {
   readonly metric: MetricName
   readonly objectId: string
-  readonly kind: 'pools' | 'volumes'
+  readonly kind: MeasuredKind
   readonly name: string
 }
 
-/** One lane as it is drawn; null where nothing was measured. */
-export interface Lane {
+/** From where to where, step by step; null where nothing was measured. */
+export interface BoardBand {
+  readonly low: readonly (number | null)[]
+  readonly high: readonly (number | null)[]
+}
+
+/** A series as it is drawn; null where nothing was measured. */
+export interface Course {
+  readonly values: readonly (number | null)[]
+  /** The least and the most of each step; null where a step has one value at most. */
+  readonly extremes: BoardBand | null
+}
+
+/** One lane as it is drawn. */
+export interface Lane extends Course {
   readonly asked: LaneAsked
   /** Undefined where the object is not there any more. */
   readonly of: SeriesNamed | undefined
-  readonly values: readonly (number | null)[]
-  readonly over: { readonly of: SeriesNamed | undefined; readonly values: readonly (number | null)[] } | null
+  readonly over: (Course & { readonly of: SeriesNamed | undefined }) | null
   /** The same series of some days before. */
-  readonly shifted: readonly (number | null)[] | null
-  readonly usual: { readonly low: readonly (number | null)[]; readonly high: readonly (number | null)[] } | null
+  readonly shifted: Course | null
+  readonly usual: BoardBand | null
   readonly left: readonly Left[]
 }
 

@@ -1,5 +1,5 @@
 import type { CodedRefusal } from '../errors'
-import type { ChangeState, Plan } from '../plan'
+import { shownPlan, type ChangeState, type Plan, type ShownPlan } from '../plan'
 import type { Forecast } from '../transfer'
 
 /** A change as it is kept. Instants are ISO 8601; `estate` ones in the estate's own time. */
@@ -35,6 +35,11 @@ export interface ChangeRecord {
   /** The wall's time for requests, the systems' own for their work; null until it has ended. */
   readonly tookSeconds: number | null
 }
+
+/** A change as whoever edits or follows it is shown it. */
+export type ShownChange = Omit<ChangeRecord, 'plan'> & { readonly plan: ShownPlan }
+
+export const shownChange = (change: ChangeRecord): ShownChange => ({ ...change, plan: shownPlan(change.plan) })
 
 /** A change as lists show it: without its plan, which is most of what a change weighs, but for how long it was to take. */
 export type ChangeSummary = Omit<ChangeRecord, 'plan' | 'facts' | 'differences'> & {

@@ -3,6 +3,7 @@ import type { FileService, Share } from '../estate'
 
 /** Files that hold the same: of one size, and of one sum. */
 export interface TwinFiles {
+  /** Of all of it; of files that are read in parts, of the first: the others are alike too. */
   readonly sha256: string
   readonly bytes: number
   readonly paths: readonly string[]

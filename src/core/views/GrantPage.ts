@@ -1,10 +1,11 @@
-import type { FileService, Host, Share } from '../estate'
+import type { FileService, Share } from '../estate'
+import type { KnownHost } from './SharePage'
 
 /** Shares and hosts, for who can do what from where. */
 export interface GrantPage {
   readonly shares: readonly Share[]
   readonly shareCount: number
   readonly services: readonly FileService[]
-  readonly hosts: readonly Pick<Host, 'id' | 'name' | 'addresses' | 'agentAddress'>[]
+  readonly hosts: readonly KnownHost[]
   readonly hostCount: number
 }

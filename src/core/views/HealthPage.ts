@@ -23,8 +23,11 @@ export interface WornLine {
   readonly serial: string
   readonly model: string
   readonly systemName: string
+  readonly poolId: string | null
   readonly poolName: string | null
   readonly state: string
+  readonly correctedErrors: number | null
+  readonly lostErrors: number | null
   readonly wearRatio: number | null
   readonly powerOnHours: number | null
 }
@@ -32,7 +35,7 @@ export interface WornLine {
 export interface HealthPage {
   readonly findings: readonly FindingRecord[]
   readonly sources: readonly SourceLine[]
-  /** Those that are not well first, then those that are worn most. */
+  /** Those that are not well first, then those that have erred most, then those that are worn most. */
   readonly drives: readonly WornLine[]
   readonly sensors: readonly (SensorReading & { readonly systemId: string; readonly systemName: string })[]
   /** How many sensors and drives there are in all. */

@@ -25,6 +25,28 @@ export interface ClassMonth {
   readonly hoursWithin: number
 }
 
+/** How a class's promise of snapshots was kept, by moments of its volumes. */
+export interface SnapshotMonth {
+  readonly id: string
+  readonly name: string
+  /** In the words of its rule. */
+  readonly rule: string
+  /** How many snapshots were due, of all its volumes, and of how many one was taken. */
+  readonly due: number
+  readonly taken: number
+}
+
+/** How another promise of a class was kept, by hours of its volumes. */
+export interface PromiseMonth {
+  readonly id: string
+  readonly name: string
+  /** In words, as it was promised last. */
+  readonly promised: string
+  /** Hours of volumes of which it could be told, and of these those in which it was kept. */
+  readonly hours: number
+  readonly hoursKept: number
+}
+
 /** Capacity, promises and work of one month. */
 export interface MonthReport {
   /** `2026-10`. */
@@ -33,6 +55,8 @@ export interface MonthReport {
   readonly isOver: boolean
   readonly pools: readonly PoolMonth[]
   readonly classes: readonly ClassMonth[]
+  readonly snapshots: readonly SnapshotMonth[]
+  readonly promises: readonly PromiseMonth[]
   readonly changes: { readonly proven: number; readonly others: number }
   readonly findings: { readonly begun: number; readonly cleared: number; readonly standing: number }
 }

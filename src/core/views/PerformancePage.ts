@@ -29,7 +29,11 @@ export interface SpanMean {
   /** Null where nothing was measured. */
   readonly latencySeconds: number | null
   readonly requestsPerSecond: number | null
+  /** Of the requests, those that write. */
+  readonly writesPerSecond: number | null
   readonly bytesPerSecond: number | null
+  /** Part of the reads that a cache answered. */
+  readonly hitRatio: number | null
 }
 
 /** A volume's course, the pool's that it stands in, and who makes that one slow. */

@@ -26,7 +26,11 @@ export interface PersonPage extends Somebody {
     readonly joinedTo: string | null
     readonly addresses: readonly string[]
   }[]
-  readonly hosts: readonly { readonly name: string; readonly address: string }[]
+  readonly hosts: readonly {
+    readonly name: string
+    readonly addresses: readonly string[]
+    readonly clientName?: string | null
+  }[]
   /** What is supposed of somebody; the groups above that group are among the others. Null where nothing is. */
   readonly supposed: Supposed | null
 }

@@ -18,6 +18,8 @@ export interface VolumeLine {
   /** What it serves; null where nobody has said. */
   readonly application: string | null
   readonly isImage: boolean
+  /** It is the far end of a mirror, and follows a volume of another system. */
+  readonly follows: boolean
   /** What has been written of it more than a week ago, carried to a week exactly; null where it is not known for so long. */
   readonly growthBytes: number | null
   readonly groupNames: readonly string[]

@@ -11,6 +11,8 @@ export interface VolumePage {
   readonly missingSince: string | null
   readonly pool: Pool
   readonly system: System
+  /** Where its mirror stands; null for none, or one of a system that is not registered. */
+  readonly partner: System | null
   readonly mappings: readonly Mapping[]
   /** By which ways hosts see it, as their agents say. */
   readonly ways: readonly WaysSeen[]

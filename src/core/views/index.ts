@@ -1,6 +1,13 @@
 export type { AuditEntry } from './AuditEntry'
 export { timelineOf, tookSeconds, type Timeline } from './timelineOf'
-export type { ChangeRecord, ChangeSummary, EvidenceEntry, JournalEntry } from './ChangeRecord'
+export {
+  shownChange,
+  type ChangeRecord,
+  type ChangeSummary,
+  type EvidenceEntry,
+  type JournalEntry,
+  type ShownChange,
+} from './ChangeRecord'
 export type { Identity } from './Identity'
 export type { Hit } from './Hit'
 export type { ObjectList } from './ObjectList'
@@ -30,8 +37,15 @@ export { packed, unpacked, type Packed } from './packed'
 export type { ChangeLine } from './ChangeLine'
 export { driveSorts, type DriveCount, type DriveLine, type DriveSort } from './DriveLine'
 export { upByController, type WaysSeen } from './HostWaysSeen'
-export type { BoardEvent, BoardPage, Lane, MovesWith, SeriesNamed } from './BoardPage'
-export { reportRows, type ClassMonth, type MonthReport, type PoolMonth } from './MonthReport'
+export type { BoardBand, BoardEvent, BoardPage, Course, Lane, MovesWith, SeriesNamed } from './BoardPage'
+export {
+  reportRows,
+  type ClassMonth,
+  type MonthReport,
+  type PoolMonth,
+  type PromiseMonth,
+  type SnapshotMonth,
+} from './MonthReport'
 export type { PartState, ThreadPage } from './ThreadPage'
 export type { ToldMessage } from './ToldMessage'
 export { volumeSorts, type VolumeLine, type VolumeSort } from './VolumeLine'
@@ -44,3 +58,4 @@ export type { FindingRecord, PieceWork } from './RowPage'
 export type { SavedView } from './SavedView'
 export type { ConnectionPage, ConnectionTest } from './ConnectionTest'
 export type { Behind, Review, ReviewList, ReviewPage } from './ReviewPage'
+export type { UnknownHosts, UnknownInitiator } from './UnknownHosts'

@@ -1,6 +1,6 @@
 import { runSheet, type JournalMark, type Lane } from '../plan'
 import { forecastDuring, type RemainingTime } from '../transfer'
-import type { ChangeRecord, ChangeSummary, JournalEntry } from './ChangeRecord'
+import type { ShownChange, ChangeSummary, JournalEntry } from './ChangeRecord'
 
 /** A change laid out in time; all in seconds since it was carried out. */
 export interface Timeline {
@@ -32,7 +32,7 @@ export function tookSeconds({ forecast, ...change }: ChangeSummary): number | nu
 
 /** @param now the wall's time and the estate's at the same moment */
 export function timelineOf(
-  change: ChangeRecord,
+  change: ShownChange,
   journal: readonly JournalEntry[],
   now: { readonly wall: Date; readonly estate: Date },
 ): Timeline {

@@ -2,7 +2,7 @@ import { decidingRule, exportTable, type Asking } from './exportRules'
 import { mayBehind } from './mayFile'
 import type { FileIdentity } from './modeBits'
 import type { Right } from './rightsMatrix'
-import { mayBySmb, type SignedIn } from './shareGrants'
+import { allGrants, mayBySmb, type SignedIn } from './shareGrants'
 import type { SmbRights } from './smbTurning'
 import type { ShareRights } from './turning'
 
@@ -10,8 +10,10 @@ const rightOf = (isRead: boolean, isWrite: boolean): Right =>
   isWrite ? (isRead ? 'change' : 'write only') : isRead ? 'read' : 'none'
 
 /** What somebody may over SMB, wherever they sign in from. */
-export const smbRight = ({ grants, root }: SmbRights, somebody: SignedIn): Right =>
-  rightOf(mayBySmb(grants, somebody, 'read', root).allowed, mayBySmb(grants, somebody, 'write', root).allowed)
+export function smbRight(rights: SmbRights, somebody: SignedIn): Right {
+  const may = (operation: 'read' | 'write') => mayBySmb(allGrants(rights), somebody, operation, rights.root).allowed
+  return rightOf(may('read'), may('write'))
+}
 
 /** What somebody may over NFS from each of some hosts. */
 export function nfsRights({ rules, root }: ShareRights, identity: FileIdentity, hosts: readonly Asking[]): Right[] {

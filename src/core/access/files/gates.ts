@@ -1,14 +1,15 @@
+import { entryWords, judgeFile, whoWords } from './accessList'
 import { exportTable } from './exportRules'
 import { mayFile, squashed, type FileAnswer, type FileRequest } from './mayFile'
-import { isLetBy, modeClass, modeLetters, type FileOperation } from './modeBits'
-import { everybody, mayBySmb, type GrantAnswer, type SignedIn } from './shareGrants'
+import { modeLetters, type FileIdentity, type FileOperation, type FileOwner } from './modeBits'
+import { allGrants, everybody, mayBySmb, type GrantAnswer, type SignedIn } from './shareGrants'
 import type { SmbRights } from './smbTurning'
 import type { ShareRights } from './turning'
 
 /** One thing that a request must pass. */
 export interface Gate {
   readonly gate:
-    'service' | 'protocol' | 'export-rule' | 'authentication' | 'share-grant' | 'mode-bits' | 'room' | 'quota'
+    'service' | 'protocol' | 'export-rule' | 'authentication' | 'share-grant' | 'mode-bits' | 'acl' | 'room' | 'quota'
   readonly label: string
   /** Behind the gate that stops it, others say what they would do. */
   readonly state: 'passes' | 'stops' | 'would pass' | 'would stop' | 'not known'
@@ -61,7 +62,7 @@ export function smbGates(
   somebody: SignedIn,
   operation: FileOperation,
 ): Omit<GateAnswer, 'answer'> & { readonly answer: GrantAnswer } {
-  const answer = mayBySmb(rights.grants, somebody, operation, rights.root)
+  const answer = mayBySmb(allGrants(rights), somebody, operation, rights.root)
   const { joinedTo } = state
   const isJoined = joinedTo !== null
   const why = somebody.isDisabled
@@ -75,7 +76,7 @@ export function smbGates(
       ...protocolGate(state, 'SMB'),
       { gate: 'authentication', label: 'Sign-in', isOpen: isJoined && !somebody.isDisabled, why },
       grantGate(rights, answer, operation),
-      smbModeGate(rights, somebody, operation),
+      rootGate(rights.root, somebody, operation, `uid ${somebody.uid}`),
       ...roomGates(state, operation, somebody.uid, somebody.gid),
     ]),
     answer,
@@ -125,22 +126,34 @@ function roomGates({ freeBytes, quotaOf }: ShareState, operation: FileOperation,
   ]
 }
 
-function grantGate({ grants }: SmbRights, { grantIndex }: GrantAnswer, operation: FileOperation): Open {
-  const grant = grantIndex === null ? undefined : grants[grantIndex]
+function grantGate(rights: SmbRights, { grantIndex }: GrantAnswer, operation: FileOperation): Open {
+  const grant = grantIndex === null ? undefined : allGrants(rights)[grantIndex]
   const head = { gate: 'share-grant', label: 'Share grant' } as const
   if (grant === undefined) return { ...head, isOpen: false, why: 'none is for that account, nor for any of its groups' }
   const isOpen = grant.right === 'change' || grant.right === 'full' || (grant.right === 'read' && operation === 'read')
   const says = { full: 'everything', change: 'reads and writes', read: 'only reads', none: 'is refused' }[grant.right]
-  return { ...head, isOpen, why: `${grant.who === everybody ? 'everybody who signs in' : grant.name}: ${says}` }
+  const where = (grantIndex ?? 0) < rights.grants.length ? '' : ', by its whole service'
+  return { ...head, isOpen, why: `${grant.who === everybody ? 'everybody who signs in' : grant.name}: ${says}${where}` }
 }
 
-function smbModeGate({ root }: SmbRights, somebody: SignedIn, operation: FileOperation): Open {
-  const counts = modeClass(somebody, root)
-  const why =
-    counts === 'superuser'
-      ? `uid ${somebody.uid}: modes do not stop it`
-      : `uid ${somebody.uid}, ${counts}: ${modeLetters(root.mode, counts)}`
-  return { gate: 'mode-bits', label: 'Mode', isOpen: isLetBy(root.mode, counts, operation), why }
+/** What the root directory itself lets somebody do: by its access list, else by its mode. @param who in words */
+function rootGate(root: FileOwner, somebody: FileIdentity, operation: FileOperation, who: string): Open {
+  const { allowed, modeClass: counts, entryIndex } = judgeFile(root, somebody, operation)
+  if (counts === 'superuser')
+    return { gate: 'mode-bits', label: 'Mode', isOpen: allowed, why: `${who}: modes do not stop it` }
+  if (entryIndex === undefined)
+    return {
+      gate: 'mode-bits',
+      label: 'Mode',
+      isOpen: allowed,
+      why: `${who}, ${counts}: ${modeLetters(root.mode, counts)}`,
+    }
+  const entry = entryIndex === null ? undefined : root.acl?.[entryIndex]
+  const said =
+    entry === undefined
+      ? 'no entry lets it'
+      : `entry ${(entryIndex ?? 0) + 1}, ${whoWords(entry.who)}: ${entryWords(entry)}`
+  return { gate: 'acl', label: 'Access list', isOpen: allowed, why: `${who}: ${said}` }
 }
 
 type Open = Omit<Gate, 'state'> & { readonly isOpen: boolean }
@@ -172,10 +185,6 @@ function signInGate({ rules }: ShareRights, { flavour }: FileRequest, { ruleInde
 function modeGate({ rules, root }: ShareRights, request: FileRequest, { ruleIndex }: FileAnswer): Open {
   const rule = ruleIndex === null ? undefined : rules[ruleIndex]
   const effective = rule === undefined ? request : squashed(rule, request)
-  const counts = modeClass(effective, root)
-  const isOpen = isLetBy(root.mode, counts, request.operation)
   const who = effective.uid === request.uid ? `uid ${effective.uid}` : `uid ${request.uid} counts as ${effective.uid}`
-  const why =
-    counts === 'superuser' ? `${who}: modes do not stop it` : `${who}, ${counts}: ${modeLetters(root.mode, counts)}`
-  return { gate: 'mode-bits', label: 'Mode', isOpen, why }
+  return rootGate(root, effective, request.operation, who)
 }

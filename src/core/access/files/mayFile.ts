@@ -1,5 +1,6 @@
 import { decidingRule, type Asking, type ExportRule, type ExportTable, type Flavour } from './exportRules'
-import { isLetBy, modeClass, type FileIdentity, type FileOperation, type FileOwner, type ModeClass } from './modeBits'
+import { judgeFile } from './accessList'
+import type { FileIdentity, FileOperation, FileOwner, ModeClass } from './modeBits'
 
 export interface FileRequest extends Asking, FileIdentity {
   readonly flavour: Flavour
@@ -10,13 +11,15 @@ export interface FileRequest extends Asking, FileIdentity {
 export interface FileAnswer {
   readonly allowed: boolean
   /** The first gate that denies; the last where all allow. */
-  readonly decidedBy: 'export-rule' | 'authentication' | 'mode-bits'
+  readonly decidedBy: 'export-rule' | 'authentication' | 'mode-bits' | 'acl'
   /** Of the export rule that decides for the host; null where none is for it. */
   readonly ruleIndex: number | null
   /** Who it is after the rule's squash; absent before anybody is believed. */
   readonly effectiveUid?: number
   readonly effectiveGid?: number
   readonly modeClass?: ModeClass
+  /** Of the entry of the access list that decided; null where none is for them, absent where none counts. */
+  readonly entryIndex?: number | null
 }
 
 /** Who somebody is behind a rule: root, or everybody, becomes the anonymous one, without further groups. */
@@ -26,7 +29,7 @@ export function squashed(rule: ExportRule, { uid, gid, groups }: FileIdentity): 
 }
 
 /**
- * Whether somebody may read or write a file of a share over NFS: export rule, then authentication, then mode bits; the first that denies
+ * Whether somebody may read or write a file of a share over NFS: export rule, then authentication, then access list or mode bits; the first that denies
  * decides. @param table of the share's rules
  */
 export const mayFile = (table: ExportTable, request: FileRequest, file: FileOwner): FileAnswer =>
@@ -45,13 +48,6 @@ export function mayBehind(
     return { allowed: false, decidedBy: 'export-rule', ruleIndex }
   if (!rule.flavours.includes(request.flavour)) return { allowed: false, decidedBy: 'authentication', ruleIndex }
   const effective = squashed(rule, request)
-  const counts = modeClass(effective, file)
-  return {
-    allowed: isLetBy(file.mode, counts, request.operation),
-    decidedBy: 'mode-bits',
-    ruleIndex,
-    effectiveUid: effective.uid,
-    effectiveGid: effective.gid,
-    modeClass: counts,
-  }
+  const verdict = judgeFile(file, effective, request.operation)
+  return { ...verdict, ruleIndex, effectiveUid: effective.uid, effectiveGid: effective.gid }
 }

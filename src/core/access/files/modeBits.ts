@@ -5,11 +5,22 @@ export interface FileIdentity {
   readonly groups: readonly number[]
 }
 
+/** One entry of an access list. Source: RFC 8881, 6.2.1, as far as reading and writing go. */
+export interface AccessEntry {
+  readonly kind: 'allow' | 'deny'
+  readonly who: string
+  readonly may: 'read' | 'write' | 'both'
+  /** Whether what is made in the directory has it too (FILE_INHERIT and DIRECTORY_INHERIT, 6.2.1.4). */
+  readonly isInherited?: boolean | undefined
+}
+
 /** Whose a file is, and what each class may: four octal digits. */
 export interface FileOwner {
   readonly uid: number
   readonly gid: number
   readonly mode: string
+  /** Its access list; where it has entries they count, and not the mode. */
+  readonly acl?: readonly AccessEntry[]
 }
 
 export type FileOperation = 'read' | 'write'

@@ -25,6 +25,19 @@ test('each right is a line in words, one that stands twice only once', () =>
     'Any host is refused, everybody is squashed',
   ]))
 
+test('entries of an access list are rights too, and go as others do', () => {
+  const acl = [
+    { kind: 'allow' as const, who: 'gid:3100', may: 'both' as const },
+    { kind: 'deny' as const, who: 'EVERYONE@', may: 'write' as const },
+  ]
+  const lines = reviewLines({ rules: [], grants: [], acl })
+  expect(lines.map(({ words }) => words)).toEqual([
+    'By the access list gid 3100 may read and write',
+    'By the access list everyone may not write',
+  ])
+  expect(withoutLines({ rules: [], grants: [], acl }, new Set([lines[0]?.key ?? ''])).acl).toEqual([acl[1]])
+})
+
 test('a right that is widened is another, one whose group is renamed is the same', () => {
   const keys = (right: 'read' | 'change', name: string) =>
     reviewLines({ rules: [], grants: [{ who: 'g', name, right }] })[0]?.key

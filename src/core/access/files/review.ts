@@ -1,3 +1,5 @@
+import { entryWords, whoWords } from './accessList'
+import type { AccessEntry } from './modeBits'
 import type { ExportRule } from './exportRules'
 import { everybody, type GrantedRight, type ShareGrant } from './shareGrants'
 
@@ -5,8 +7,8 @@ import { everybody, type GrantedRight, type ShareGrant } from './shareGrants'
 export interface ReviewLine {
   /** The same as long as the right is the same. */
   readonly key: string
-  readonly of: 'grant' | 'rule'
-  /** Whom it is for: a durable id, `*`, or hosts. */
+  readonly of: 'grant' | 'rule' | 'entry'
+  /** Whom it is for: a durable id, `*`, hosts, or whom an entry of the access list names. */
   readonly who: string
   readonly words: string
 }
@@ -19,6 +21,7 @@ export interface ReviewedLine extends ReviewLine {
 interface Given {
   readonly rules: readonly ExportRule[]
   readonly grants: readonly ShareGrant[]
+  readonly acl?: readonly AccessEntry[]
 }
 
 const granted: Readonly<Record<GrantedRight, string>> = {
@@ -44,16 +47,26 @@ const ruleLine = (rule: ExportRule): ReviewLine => ({
   words: `${rule.client === '*' ? 'Any host' : rule.client} ${access[rule.access]}, ${squash[rule.squash]}`,
 })
 
+const entryLine = (entry: AccessEntry): ReviewLine => ({
+  key: `entry ${entry.kind} ${entry.may} ${entry.who}${entry.isInherited === true ? ' handed down' : ''}`,
+  of: 'entry',
+  who: entry.who,
+  words: `By the access list ${whoWords(entry.who)} ${entryWords(entry)}${entry.isInherited === true ? ', also what is made there' : ''}`,
+})
+
 /** Each right of a share once, those over SMB first. */
-export const reviewLines = ({ rules, grants }: Given): ReviewLine[] => [
-  ...new Map([...grants.map(grantLine), ...rules.map(ruleLine)].map(line => [line.key, line])).values(),
+export const reviewLines = ({ rules, grants, acl = [] }: Given): ReviewLine[] => [
+  ...new Map(
+    [...grants.map(grantLine), ...rules.map(ruleLine), ...acl.map(entryLine)].map(line => [line.key, line]),
+  ).values(),
 ]
 
 /** The rights of a share without those that go; their order stays. */
-export function withoutLines<G extends Given>({ rules, grants }: G, goes: ReadonlySet<string>) {
+export function withoutLines<G extends Given>({ rules, grants, acl = [] }: G, goes: ReadonlySet<string>) {
   return {
     rules: rules.filter(rule => !goes.has(ruleLine(rule).key)),
     grants: grants.filter(grant => !goes.has(grantLine(grant).key)),
+    acl: acl.filter(entry => !goes.has(entryLine(entry).key)),
   }
 }
 

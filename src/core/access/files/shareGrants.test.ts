@@ -1,6 +1,15 @@
 import fc from 'fast-check'
 import { smbGates } from './gates'
-import { decidingGrant, everybody, mayBySmb, type GrantedRight, type ShareGrant, type SignedIn } from './shareGrants'
+import { smbRight } from './bestRight'
+import {
+  allGrants,
+  decidingGrant,
+  everybody,
+  mayBySmb,
+  type GrantedRight,
+  type ShareGrant,
+  type SignedIn,
+} from './shareGrants'
 import { smbEditsWords, smbTurnings } from './smbTurning'
 
 const me: SignedIn = {
@@ -44,6 +53,27 @@ test('every gate is told in order, those behind the first that stops by what the
   expect(smbGates({ grants: [], root }, elsewhere, me, 'read').gates.map(({ state: now }) => now)).toEqual([
     ...['passes', 'stops', 'would stop', 'would stop', 'would pass'],
   ])
+})
+
+test('grants of the whole service count beside those of the share; a draft about the share turns only what is its own', () => {
+  const rights = (grants: readonly ShareGrant[], serviceGrants: readonly ShareGrant[]) => ({
+    grants,
+    serviceGrants,
+    root,
+  })
+  const may = (...both: Parameters<typeof rights>) => mayBySmb(allGrants(rights(...both)), me, 'write', root).allowed
+  expect(may([], [grant('studio', 'change')])).toBe(true)
+  expect(may([grant('me', 'full')], [grant('studio', 'none')])).toBe(false)
+  expect(may([grant('me', 'none')], [grant('studio', 'full')])).toBe(false)
+  const state = { name: 'photos', addresses: ['10.0.0.1'], freeBytes: 1n }
+  const [, , byService] = smbGates(rights([], [grant('studio', 'read')]), state, me, 'write').gates
+  expect(byService).toMatchObject({ state: 'stops', why: 'studio: only reads, by its whole service' })
+  const ways = (...both: Parameters<typeof rights>) =>
+    smbTurnings(rights(...both), me, 'write', 'A. Brenn').map(({ edits }) => smbEditsWords(edits, both[0]))
+  expect(ways([], [grant('studio', 'read')])).toEqual(['Grant A. Brenn: change'])
+  expect(ways([], [grant('studio', 'none')])).toEqual([])
+  expect(ways([], [grant('me', 'full')])).toEqual(expect.arrayContaining(['Refuse A. Brenn']))
+  expect(smbRight(rights([], [grant('studio', 'read')]), me)).toBe('read')
 })
 
 test('the smallest change is found, that for one alone before that for a group', () => {

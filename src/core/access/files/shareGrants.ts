@@ -1,4 +1,5 @@
-import { isLetBy, modeClass, type FileIdentity, type FileOperation, type FileOwner, type ModeClass } from './modeBits'
+import { judgeFile } from './accessList'
+import type { FileIdentity, FileOperation, FileOwner, ModeClass } from './modeBits'
 
 /** What a grant lets somebody do with all of a share; `none` refuses, whatever else is granted. */
 export type GrantedRight = 'none' | 'read' | 'change' | 'full'
@@ -15,6 +16,16 @@ export interface ShareGrant {
   readonly right: GrantedRight
 }
 
+/** What grants stand for a share: its own, and behind them those of its whole file service. */
+export interface StandingGrants {
+  readonly grants: readonly ShareGrant[]
+  readonly serviceGrants?: readonly ShareGrant[]
+}
+
+/** All that count for a share, its own first. */
+export const allGrants = ({ grants, serviceGrants = [] }: StandingGrants): readonly ShareGrant[] =>
+  serviceGrants.length === 0 ? grants : [...grants, ...serviceGrants]
+
 /** Somebody who has signed in, as the directory knows them. */
 export interface SignedIn extends FileIdentity {
   readonly durableId: string
@@ -29,10 +40,12 @@ export const nobodyId = 65_534
 export interface GrantAnswer {
   readonly allowed: boolean
   /** The first gate that denies; the last where all allow. */
-  readonly decidedBy: 'authentication' | 'share-grant' | 'mode-bits'
+  readonly decidedBy: 'authentication' | 'share-grant' | 'mode-bits' | 'acl'
   /** Of the grant that decided; null where there is none for them. */
   readonly grantIndex: number | null
   readonly modeClass?: ModeClass
+  /** Of the entry of the access list that decided; null where none is for them, absent where none counts. */
+  readonly entryIndex?: number | null
 }
 
 const letsDo = (right: GrantedRight, operation: FileOperation) =>
@@ -53,7 +66,7 @@ export function decidingGrant(grants: readonly ShareGrant[], { durableId, groupI
   return best
 }
 
-/** Whether somebody may read or write a file of a share over SMB: sign-in, then share grant, then mode bits; the first that denies decides. */
+/** Whether somebody may read or write a file of a share over SMB: sign-in, then share grant, then access list or mode bits; the first that denies decides. */
 export function mayBySmb(
   grants: readonly ShareGrant[],
   somebody: SignedIn,
@@ -65,6 +78,5 @@ export function mayBySmb(
   if (somebody.isDisabled) return { allowed: false, decidedBy: 'authentication', grantIndex }
   const right = index === undefined ? undefined : grants[index]?.right
   if (right === undefined || !letsDo(right, operation)) return { allowed: false, decidedBy: 'share-grant', grantIndex }
-  const counts = modeClass(somebody, file)
-  return { allowed: isLetBy(file.mode, counts, operation), decidedBy: 'mode-bits', grantIndex, modeClass: counts }
+  return { ...judgeFile(file, somebody, operation), grantIndex }
 }

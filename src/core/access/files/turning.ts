@@ -1,7 +1,8 @@
+import { entryWords, readWho, whoWords, withEntry, withoutEntry } from './accessList'
 import { addressOf } from './client'
 import { exportTable, type ExportRule } from './exportRules'
 import { mayFile, type FileAnswer, type FileRequest } from './mayFile'
-import { isLetBy, withBit, type FileOwner, type ModeClass } from './modeBits'
+import { type AccessEntry, isLetBy, withBit, type FileOwner, type ModeClass } from './modeBits'
 import { ruleReach } from './ruleReach'
 
 /** What decides of a share: its export rules, and its root directory. */
@@ -18,6 +19,8 @@ export type Edit =
   | { readonly of: 'flavour'; readonly index: number; readonly flavour: FileRequest['flavour'] }
   | { readonly of: 'squash'; readonly index: number; readonly squash: ExportRule['squash'] }
   | { readonly of: 'mode'; readonly modeClass: Exclude<ModeClass, 'superuser'>; readonly mode: string }
+  | { readonly of: 'entry'; readonly entry: AccessEntry }
+  | { readonly of: 'entry-gone'; readonly index: number }
   | { readonly of: 'member'; readonly gid: number }
 
 /** A way to turn an answer: the fewest edits that do it. */
@@ -103,7 +106,9 @@ function modeEdits({ rules, root }: ShareRights, request: FileRequest, answer: F
   const bit: Edit[] =
     counts === 'superuser'
       ? [{ of: 'squash', index: ruleIndex, squash: 'root' }]
-      : [{ of: 'mode', modeClass: counts, mode: withBit(root.mode, counts, request.operation, isGiven) }]
+      : answer.entryIndex !== undefined
+        ? entryEdits(root, answer, request.operation, isGiven)
+        : [{ of: 'mode', modeClass: counts, mode: withBit(root.mode, counts, request.operation, isGiven) }]
   if (!isGiven) return bit
   const isSquashed = rule !== undefined && (rule.squash === 'all' || (rule.squash === 'root' && request.uid === 0))
   return [
@@ -111,10 +116,33 @@ function modeEdits({ rules, root }: ShareRights, request: FileRequest, answer: F
     ...(isSquashed
       ? [{ of: 'squash' as const, index: ruleIndex, squash: request.uid === 0 ? ('none' as const) : ('root' as const) }]
       : []),
-    ...(counts === 'other' && !isSquashed && isLetBy(root.mode, 'group', request.operation)
-      ? [{ of: 'member' as const, gid: root.gid }]
-      : []),
+    ...(isSquashed ? [] : groupsThatMay(root, counts, request.operation).map(gid => ({ of: 'member' as const, gid }))),
   ]
+}
+
+/** An entry more before all others, or the one that decides gone. */
+const entryEdits = (
+  { acl = [] }: FileOwner,
+  { effectiveUid = 0, entryIndex }: FileAnswer,
+  may: FileRequest['operation'],
+  isGiven: boolean,
+): Edit[] => [
+  { of: 'entry', entry: { kind: isGiven ? 'allow' : 'deny', who: `uid:${effectiveUid}`, may } },
+  ...(entryIndex == null || acl[entryIndex]?.kind === (isGiven ? 'allow' : 'deny')
+    ? []
+    : [{ of: 'entry-gone' as const, index: entryIndex }]),
+]
+
+/** Groups whose members may, of which somebody who is none could be made one. */
+export function groupsThatMay(root: FileOwner, counts: ModeClass, operation: FileRequest['operation']): number[] {
+  const { acl = [], gid, mode } = root
+  if (acl.length === 0) return counts === 'other' && isLetBy(mode, 'group', operation) ? [gid] : []
+  const named = acl.flatMap(({ kind, who, may }) => {
+    if (kind === 'deny' || (may !== 'both' && may !== operation)) return []
+    const read = readWho(who)
+    return who === 'GROUP@' ? [gid] : read?.sort === 'gid' ? [read.id] : []
+  })
+  return [...new Set(named)]
 }
 
 /** The state after one more edit. */
@@ -144,6 +172,10 @@ function applied({ rights, request, edits }: State, edit: Edit): State {
     }
     case 'mode':
       return { ...state, rights: { ...rights, root: { ...rights.root, mode: edit.mode } } }
+    case 'entry':
+      return { ...state, rights: { ...rights, root: withEntry(rights.root, edit.entry) } }
+    case 'entry-gone':
+      return { ...state, rights: { ...rights, root: withoutEntry(rights.root, edit.index) } }
     case 'member':
       return { ...state, request: { ...request, groups: [...request.groups, edit.gid] } }
   }
@@ -167,11 +199,11 @@ function reachOf(edits: readonly Edit[], { rules }: ShareRights): bigint | null 
   for (const edit of edits) {
     if (edit.of === 'host-rule') shifted += 1
     const own =
-      edit.of === 'mode'
+      edit.of === 'mode' || edit.of === 'entry-gone'
         ? null
         : edit.of === 'host-rule'
           ? 1n
-          : edit.of === 'member'
+          : edit.of === 'member' || edit.of === 'entry'
             ? 0n
             : (reach[edit.index - shifted]?.addresses ?? (edit.index < shifted ? 1n : null))
     if (byReach(most, own) < 0) most = own
@@ -206,6 +238,10 @@ function editWords(edit: Edit, rules: readonly ExportRule[]): string {
       return `Set the squash of ${named(edit.index)} to ${edit.squash}`
     case 'mode':
       return `Set the mode of its root to ${edit.mode}`
+    case 'entry':
+      return `Add an entry to its access list: ${whoWords(edit.entry.who)} ${entryWords(edit.entry)}`
+    case 'entry-gone':
+      return `Take entry ${edit.index + 1} of its access list away`
     case 'member':
       return `Take this identity into group ${edit.gid}`
   }

@@ -30,8 +30,18 @@ export const anyRequest = fc.record({
   flavour: fc.constant('sys' as const),
   operation: fc.constantFrom('read' as const, 'write' as const),
 })
-/** A root directory of any mode. */
+/** Entries in which the same people are named in many ways. */
+export const anyAcl = fc.array(
+  fc.record({
+    kind: fc.constantFrom('allow' as const, 'deny' as const),
+    who: fc.constantFrom('OWNER@', 'GROUP@', 'EVERYONE@', 'uid:7', 'uid:1000', 'gid:300', 'gid:7', 'uid:65534'),
+    may: fc.constantFrom('read' as const, 'write' as const, 'both' as const),
+  }),
+  { maxLength: 5 },
+)
+/** A root directory of any mode, and half of the time with a list. */
 export const anyRoot = fc.record({
+  acl: fc.oneof(fc.constant([]), anyAcl),
   uid: ids,
   gid: ids,
   mode: fc.integer({ min: 0, max: 0o7777 }).map(mode => mode.toString(8).padStart(4, '0')),

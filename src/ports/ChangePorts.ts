@@ -57,11 +57,14 @@ export interface EstateWriter {
       readonly initiators: readonly string[]
       readonly addresses?: readonly string[]
       readonly groupName: string
+      readonly siteId: string | null
       /** Of the credential that is shown to it; null where none is asked for. */
       readonly secretId: string | null
     },
     key: string,
   ) => Promise<string>
+  /** Says where hosts stand; null takes it back. */
+  readonly placeHosts: (hostIds: readonly string[], siteId: string | null) => Promise<void>
   /** By what a host proves itself; what it was before goes with the next one. */
   readonly setHostSignIn: (hostId: string, kept: HostSignIn) => Promise<void>
   readonly hostSignIn: (hostId: string) => Promise<HostSignIn>
@@ -79,6 +82,11 @@ export interface EstateWriter {
   readonly dropHosts: (which: { readonly id: string } | { readonly enrolledBy: string }) => Promise<void>
   /** Reads a system anew into the records. */
   readonly collect: (systemId: string) => Promise<void>
+  /**
+   * Says that a volume stands on another system from now on, at a place where that has been read; its history and what is ours of it stay.
+   * Safe to repeat. @returns false while nothing is known to stand there
+   */
+  readonly movedTo: (volumeId: string, systemId: string, locator: string) => Promise<boolean>
   readonly hold: (volumeId: string, until: Date) => Promise<void>
   readonly release: (volumeId: string) => Promise<void>
   /** What Wendrel keeps of snapshots beside what their system states; what is left out stays as it is. */

@@ -7,6 +7,8 @@ export interface DirectoryReading {
   readonly principals: readonly PrincipalSeen[]
   /** Entries that could not be used, with why. */
   readonly skipped: readonly { readonly dn: string; readonly why: string }[]
+  /** Until when the certificate is valid that it showed; null where it does not say. */
+  readonly certificateEndsAt: Date | null
 }
 
 /** Where people and groups are kept. */

@@ -64,6 +64,12 @@ export interface Connected {
   readonly lookupMilliseconds?: number
 }
 
+/** Which bytes of a file; behind its end there are none. */
+export interface FilePart {
+  readonly offsetBytes: number
+  readonly lengthBytes: number
+}
+
 /** Shares of the network on a host, and what somebody on it may do with them. */
 export interface HostShares {
   /** Where a server's name leads to, and whether it answers there. */
@@ -77,8 +83,9 @@ export interface HostShares {
   readonly write: (path: string, as: Caller, lengthBytes: number, seed: string, head?: string) => Promise<Attempt>
   /** Takes room for a file without writing it. @returns why it was refused; undefined where it was not */
   readonly reserve: (path: string, as: Caller, bytes: bigint) => Promise<string | undefined>
-  readonly read: (path: string, as: Caller) => Promise<Attempt>
-  /** A page of all files below a mounted share, in an order of its own, behind the last of the page before. */
+  /** Reads a file, or a part of it. */
+  readonly read: (path: string, as: Caller, part?: FilePart) => Promise<Attempt>
+  /** A page of all files below a mounted share or a directory of it, in an order of its own, behind the last of the page before. */
   readonly list: (path: string, as: Caller, after: string) => Promise<ListedPage | { readonly refused: string }>
   readonly remove: (path: string, as: Caller) => Promise<void>
 }

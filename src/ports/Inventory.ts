@@ -119,8 +119,12 @@ export interface Inventory {
   })[]
   /** Groups of initiators, whoever made them. */
   readonly accessGroups: readonly { readonly name: string; readonly initiators: readonly string[] }[]
+  /** Initiators that it knows and that are in no group of it. */
+  readonly ungrouped: readonly string[]
   /** On which a file service can stand; none where it serves no files. */
   readonly fileUnits: readonly string[]
+  /** Serials of the systems to which it can mirror. */
+  readonly partners: readonly string[]
   readonly sensors: readonly SensorReading[]
   /** Nodes, their ports and the switches between them, where the system is a row of nodes. */
   readonly nodes: readonly (Omit<Plain<Node>, 'enclosureId'> & { readonly enclosureLocator: string | null })[]

@@ -9,6 +9,7 @@ const words: Readonly<Record<ResourceName, string>> = {
   consistencyGroups: 'groups of volumes with snapshots of one instant',
   fileServices: 'file services',
   shares: 'shares of files',
+  mirrors: 'mirrors on other systems',
   mappings: 'mappings of volumes to hosts',
   drives: 'drives',
   interfaces: 'interfaces of nodes',

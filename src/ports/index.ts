@@ -1,4 +1,4 @@
-export type { StorageSystem } from './StorageSystem'
+export type { Ears, StorageSystem } from './StorageSystem'
 export type * from './resources'
 export { RequestRefused } from './RequestRefused'
 export { NotOffered } from './NotOffered'
@@ -17,6 +17,7 @@ export {
   type HostIdentity,
   type Attempt,
   type Connected,
+  type FilePart,
   type HostShares,
   type ListedPage,
 } from './Host'

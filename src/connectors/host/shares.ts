@@ -98,8 +98,12 @@ export const shareRequests = (asked: Asked): HostShares => ({
     const done = await attempted(() => asked('POST', '/agent/shares/reserve', isAnything, body))
     return 'refused' in done ? String(done.refused) : undefined
   },
-  read: (path, as): Promise<Attempt> => attempted(() => asked('POST', '/agent/shares/read', isSum, { path, as })),
+  read: (path, as, part): Promise<Attempt> =>
+    attempted(() => asked('POST', '/agent/shares/read', isSum, { path, as, ...part })),
   list: (path, as, after) =>
-    attempted(() => asked('POST', '/agent/shares/list', isListed, { path, as, after, limit: 1000 })),
+    attempted(
+      () => asked('POST', '/agent/shares/list', isListed, { path, as, after, limit: 1000 }),
+      [refusedStatus, notThere],
+    ),
   remove: async (path, as) => void (await asked('POST', '/agent/shares/remove', isAnything, { path, as })),
 })

@@ -3,6 +3,7 @@ import https from 'node:https'
 import { WendrelError } from '@/core/errors'
 import { AnswerLate, LeftOrigin, NotReached, Redirected, UnreadableAnswer } from './errors'
 import { certificateOf, judgedAgent, type Endpoint } from './judgedAgent'
+import { whileAwake } from './whileAwake'
 
 export interface Exchanged {
   readonly status: number
@@ -10,6 +11,7 @@ export interface Exchanged {
   readonly text: string
   readonly fingerprint: string | null
   readonly certificateTrouble: string | null
+  readonly certificateEndsAt: Date | null
 }
 
 const patienceMilliseconds = 15_000
@@ -35,75 +37,78 @@ export function exchange(
   endpoint: Endpoint,
   method: string,
   path: string,
-  options: {
-    readonly headers?: Readonly<Record<string, string>>
-    readonly body?: unknown
-    readonly stop?: AbortSignal
-    readonly isAnyCertificateTaken?: boolean
-    readonly mostBytes?: number
-  } = {},
+  options: ExchangeOptions = {},
 ): Promise<Exchanged> {
   const url = urlWithin(endpoint, path)
   const body = options.body === undefined ? undefined : JSON.stringify(options.body)
-  const late = AbortSignal.timeout(patienceMilliseconds) // holds for the body too, not only for the headers
+  const { signal: late, end } = whileAwake(patienceMilliseconds) // holds for the body too, not only for the headers
   const signal = options.stop === undefined ? late : AbortSignal.any([options.stop, late])
-  const mostBytes = options.mostBytes ?? largestAnswerBytes
-  return new Promise((resolve, reject) => {
+  const exchanged = new Promise<Exchanged>((resolve, reject) => {
     const fail = (cause: Error) => {
       // A kept connection that the other side closed meanwhile carried nothing: what only reads may be asked again.
       const isStale = request.reusedSocket && method === 'GET' && (cause as NodeJS.ErrnoException).code === 'ECONNRESET'
       if (isStale) exchange(endpoint, method, path, options).then(resolve, reject)
       else reject(named(cause, endpoint.address, path, late, options.stop))
     }
+    // A change gets a connection of its own, so that a stale one cannot leave it in doubt.
+    const trust = options.isAnyCertificateTaken === true ? 'any' : method === 'GET' ? 'kept' : 'own'
+    const agent = judgedAgent(endpoint, trust)
     const request = (url.protocol === 'https:' ? https : http).request(
       url,
-      {
-        method,
-        // A change gets a connection of its own, so that a stale one cannot leave it in doubt.
-        agent: judgedAgent(
-          endpoint,
-          options.isAnyCertificateTaken === true ? 'any' : method === 'GET' ? 'kept' : 'own',
-        ),
-        signal,
-        maxHeaderSize: 65_536,
-        headers: {
-          Accept: 'application/json',
-          'OData-Version': '4.0',
-          ...options.headers,
-          ...(body === undefined
-            ? {}
-            : { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(body) }),
-        },
-      },
+      { method, signal, agent, maxHeaderSize: 65_536, headers: headersOf(options.headers, body) },
       response => {
-        const { fingerprint, trouble } = certificateOf(response.socket)
         const status = response.statusCode ?? 0
         if (status >= 300 && status < 400 && status !== 304) {
           request.destroy()
           return reject(new Redirected(endpoint.address, path, String(response.headers.location ?? 'nowhere')))
         }
-        const parts: Buffer[] = []
-        let bytes = 0
-        response.on('data', (part: Buffer) => {
-          bytes += part.length
-          if (bytes > mostBytes) request.destroy(new UnreadableAnswer(path, `It is larger than ${mostBytes} bytes.`))
-          else parts.push(part)
+        const { fingerprint, trouble, endsAt } = certificateOf(response.socket)
+        const certificate = { fingerprint, certificateTrouble: trouble, certificateEndsAt: endsAt }
+        gather(response, options.mostBytes ?? largestAnswerBytes, {
+          tooLarge: most => request.destroy(new UnreadableAnswer(path, `It is larger than ${most} bytes.`)),
+          fail,
+          whole: text => resolve({ status, headers: response.headers, text, ...certificate }),
         })
-        response.on('error', fail)
-        response.on('end', () =>
-          resolve({
-            status,
-            headers: response.headers,
-            text: Buffer.concat(parts).toString('utf8'),
-            fingerprint,
-            certificateTrouble: trouble,
-          }),
-        )
       },
     )
     request.on('error', fail)
     request.end(body)
   })
+  return exchanged.finally(end)
+}
+
+interface ExchangeOptions {
+  readonly headers?: Readonly<Record<string, string>>
+  readonly body?: unknown
+  readonly stop?: AbortSignal
+  readonly isAnyCertificateTaken?: boolean
+  readonly mostBytes?: number
+}
+
+const headersOf = (own: ExchangeOptions['headers'], body: string | undefined) => ({
+  Accept: 'application/json',
+  'OData-Version': '4.0',
+  ...own,
+  ...(body === undefined ? {} : { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(body) }),
+})
+
+interface Gathering {
+  readonly tooLarge: (mostBytes: number) => void
+  readonly fail: (cause: Error) => void
+  readonly whole: (text: string) => void
+}
+
+/** Gathers the body of an answer, as long as it is not larger than may be. */
+function gather(response: http.IncomingMessage, mostBytes: number, { tooLarge, fail, whole }: Gathering): void {
+  const parts: Buffer[] = []
+  let bytes = 0
+  response.on('data', (part: Buffer) => {
+    bytes += part.length
+    if (bytes > mostBytes) tooLarge(mostBytes)
+    else parts.push(part)
+  })
+  response.on('error', fail)
+  response.on('end', () => whole(Buffer.concat(parts).toString('utf8')))
 }
 
 const reasons: Readonly<Record<string, string>> = {

@@ -1,3 +1,3 @@
 export { exchange, urlWithin, type Exchanged } from './exchange'
 export { ReadingUnbounded, UnreadableAnswer } from './errors'
-export { judgedAgent, openAddress, type Endpoint } from './judgedAgent'
+export { endOf, judgedAgent, openAddress, type Endpoint } from './judgedAgent'

@@ -20,15 +20,25 @@ export interface Endpoint {
 export interface Certificate {
   readonly fingerprint: string | null
   readonly trouble: string | null
+  /** Until when it is valid; null where there is none, or it does not say. */
+  readonly endsAt: Date | null
 }
 
 export const certificateOf = (socket: unknown): Certificate => {
-  if (!(socket instanceof tls.TLSSocket)) return { fingerprint: null, trouble: null }
+  if (!(socket instanceof tls.TLSSocket)) return { fingerprint: null, trouble: null, endsAt: null }
   const trouble: unknown = socket.authorizationError
+  const shown = socket.getPeerCertificate()
   return {
-    fingerprint: socket.getPeerCertificate().fingerprint256 ?? null,
+    fingerprint: shown.fingerprint256 ?? null,
     trouble: trouble === null || trouble === undefined ? null : String(trouble),
+    endsAt: endOf(shown),
   }
+}
+
+/** Until when a certificate is valid, as it was shown. Source: RFC 5280, 4.1.2.5. */
+export function endOf({ valid_to }: { readonly valid_to?: string }): Date | null {
+  const at = new Date(valid_to ?? '')
+  return Number.isNaN(at.getTime()) ? null : at
 }
 
 type Connected = (cause: Error | null, socket?: Duplex) => void

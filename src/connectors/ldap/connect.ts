@@ -2,7 +2,7 @@ import { Client, ResultCodeError } from 'ldapts'
 import net from 'node:net'
 import tls from 'node:tls'
 import { WendrelError } from '@/core/errors'
-import { openAddress } from '../http'
+import { endOf, openAddress } from '../http'
 import { NoDirectoryAddress, DirectorySilent, OtherDirectory, DirectoryRefused, DirectoryUnbounded } from './errors'
 
 /** Where a directory is, and whose certificate is accepted there. */
@@ -51,6 +51,7 @@ function whySilent(cause: unknown): string {
 export interface Seen {
   readonly fingerprint: string
   readonly trouble: string | null
+  readonly endsAt: Date | null
 }
 
 /**
@@ -64,37 +65,8 @@ export async function conversing<T>(
 ): Promise<T> {
   const { host, port } = placeOf(address)
   const ip = await openAddress(address, host, allowedNetworks)
-  let seen: Seen | undefined
-  let ended: WendrelError | undefined
-  let socket: tls.TLSSocket | undefined
-  const connect = () => {
-    const open = tls.connect({
-      host: ip,
-      port,
-      servername: net.isIP(host) === 0 ? host : '',
-      rejectUnauthorized: false,
-    })
-    let bytes = 0
-    open.on('data', (chunk: Buffer) => {
-      bytes += chunk.length
-      if (bytes <= mostBytes) return
-      ended = new DirectoryUnbounded(address, 'It sent more than a directory of a million people would.')
-      open.destroy(ended)
-    })
-    // Before the client hears of it: on a connection to somebody else nothing is ever sent.
-    open.once('secureConnect', () => {
-      const trouble: unknown = open.authorizationError
-      seen = {
-        fingerprint: open.getPeerCertificate().fingerprint256 ?? '',
-        trouble: trouble == null ? null : String(trouble),
-      }
-      if (fingerprint === null || seen.fingerprint === fingerprint) return
-      ended = new OtherDirectory(address)
-      open.destroy(ended)
-    })
-    socket = open
-    return open
-  }
+  const met: Met = {}
+  const connect = () => meeting(met, { address, fingerprint, host, ip, port })
   const client = new Client({
     url: `ldaps://${net.isIPv6(ip) ? `[${ip}]` : ip}:${port}`,
     timeout: patienceMilliseconds,
@@ -102,19 +74,69 @@ export async function conversing<T>(
     createSecureConnection: connect as unknown as typeof tls.connect,
     strictDN: false,
   })
-  const end = () => socket?.destroy()
+  const end = () => met.socket?.destroy()
   stop.addEventListener('abort', end, { once: true })
   try {
-    return await act(client, () => seen)
+    return await act(client, () => met.seen)
   } catch (cause) {
-    if (ended !== undefined) throw ended
-    if (cause instanceof WendrelError) throw cause
-    throw cause instanceof ResultCodeError
-      ? new DirectoryRefused(address, refusals[cause.code] ?? `It answered with code ${cause.code}.`)
-      : new DirectorySilent(address, whySilent(cause))
+    throw met.ended ?? whatCame(address, cause)
   } finally {
     stop.removeEventListener('abort', end)
     await client.unbind().catch(() => undefined)
-    socket?.destroy()
+    end()
   }
+}
+
+/** Who is on the other side of a connection, and why it was ended. */
+interface Met {
+  seen?: Seen
+  ended?: WendrelError
+  socket?: tls.TLSSocket
+}
+
+interface Meeting extends Pick<DirectoryEndpoint, 'address' | 'fingerprint'> {
+  readonly host: string
+  readonly ip: string
+  readonly port: number
+}
+
+/** A connection that ends itself where another than the accepted one answers, or where it is sent without end. */
+function meeting(met: Met, { address, fingerprint, host, ip, port }: Meeting): tls.TLSSocket {
+  const open = tls.connect({
+    host: ip,
+    port,
+    servername: net.isIP(host) === 0 ? host : '',
+    rejectUnauthorized: false,
+  })
+  const end = (why: WendrelError) => {
+    met.ended = why
+    open.destroy(why)
+  }
+  let bytes = 0
+  open.on('data', (chunk: Buffer) => {
+    bytes += chunk.length
+    if (bytes > mostBytes)
+      end(new DirectoryUnbounded(address, 'It sent more than a directory of a million people would.'))
+  })
+  // Before the client hears of it: on a connection to somebody else nothing is ever sent.
+  open.once('secureConnect', () => {
+    const trouble: unknown = open.authorizationError
+    const shown = open.getPeerCertificate()
+    const seen = {
+      fingerprint: shown.fingerprint256 ?? '',
+      trouble: trouble == null ? null : String(trouble),
+      endsAt: endOf(shown),
+    }
+    met.seen = seen
+    if (fingerprint !== null && seen.fingerprint !== fingerprint) end(new OtherDirectory(address))
+  })
+  met.socket = open
+  return open
+}
+
+function whatCame(address: string, cause: unknown): WendrelError {
+  if (cause instanceof WendrelError) return cause
+  return cause instanceof ResultCodeError
+    ? new DirectoryRefused(address, refusals[cause.code] ?? `It answered with code ${cause.code}.`)
+    : new DirectorySilent(address, whySilent(cause))
 }

@@ -5,7 +5,7 @@ import tls from 'node:tls'
 import { certificate, privateKey } from '../redfish/testing/certificate'
 import { directoryReader, identifyDirectory } from '.'
 
-const { fingerprint256: fingerprint } = new X509Certificate(certificate)
+const { fingerprint256: fingerprint, validTo } = new X509Certificate(certificate)
 const { signal } = new AbortController()
 const closing: (() => Promise<void>)[] = []
 afterAll(() => Promise.all(closing.map(close => close())))
@@ -86,7 +86,7 @@ test('pages that begin again and again are not followed for ever', async () => {
 
 test('a base that is not there is said so; referrals lead nowhere', async () => {
   const address = await directoryThat((_request, response) => response.end())
-  await expect(reading(address)).resolves.toEqual({ principals: [], skipped: [] })
+  await expect(reading(address)).resolves.toEqual({ principals: [], skipped: [], certificateEndsAt: new Date(validTo) })
   const elsewhere = directoryReader(
     { address, fingerprint, allowedNetworks: '127.0.0.0/8' },
     { name: 'cn=x,dc=example', password: 'y' },

@@ -38,7 +38,7 @@ export const directoryReader = (
   stop: AbortSignal,
 ): DirectoryReader => ({
   read: (baseDn, told) =>
-    conversing(endpoint, stop, async client => {
+    conversing(endpoint, stop, async (client, certificate) => {
       await client.bind(name, password)
       const entries: Entry[] = []
       const pages = client.searchPaginated(baseDn, {
@@ -65,6 +65,6 @@ export const directoryReader = (
           )
         await told(entries.length)
       }
-      return principalsOf(entries)
+      return { ...principalsOf(entries), certificateEndsAt: certificate()?.endsAt ?? null }
     }),
 })

@@ -61,7 +61,7 @@ interface Read {
  * People and groups as a directory's entries state them, each with the groups of which it is a member itself. What names nobody that was
  * read is passed over; what cannot be used is told of.
  */
-export function principalsOf(entries: readonly Entry[]): DirectoryReading {
+export function principalsOf(entries: readonly Entry[]): Omit<DirectoryReading, 'certificateEndsAt'> {
   const skipped: { readonly dn: string; readonly why: string }[] = []
   const seen = new Set<string>()
   const read = entries.flatMap((entry): Read[] => {

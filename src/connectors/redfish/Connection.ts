@@ -138,6 +138,11 @@ export class Connection {
     return { 'X-Auth-Token': this.session.token ?? (await this.#signIn()) }
   }
 
+  /** Until when the certificate is valid that it showed last; null over plain HTTP, and before it was asked. */
+  certificateEndsAt(): Date | null {
+    return this.session.certificateEndsAt
+  }
+
   /** Ends the session at the system, where there is one; a system that does not take it loses nothing by it. */
   async signOut(): Promise<void> {
     const { token, locator } = this.session
@@ -224,6 +229,7 @@ export class Connection {
     for (let patience = 0; ; patience += 1) {
       const answer = await exchange(this.endpoint, method, path, { ...options, stop: this.stop })
       this.budget?.spend(answer.text.length)
+      this.session.certificateEndsAt = answer.certificateEndsAt
       if (answer.status !== 503 || patience >= busyTries) return answer
       await pause(patienceSeconds(answer) * 1000, undefined, { signal: this.stop })
     }

@@ -334,31 +334,3 @@ test('addresses of this server and of its link are barred unless they are let th
   })
   await expect(reach(address, { allowedNetworks: '127.0.0.0/8' }).identity()).resolves.toMatchObject({ uuid })
 })
-
-test('an event stream holds the same pin, is found where the system says, and hands on where something has happened', async () => {
-  const origin = `${root}/Storage/1/Volumes/1`
-  const pages = {
-    [`GET ${root}`]: { ...serviceRoot, EventService: link('EventService') },
-    [`GET ${root}/EventService`]: { ServerSentEventUri: `${root}/its/own/stream` },
-    [`GET ${root}/its/own/stream`]: ((_, response) => {
-      response.writeHead(200, { 'Content-Type': 'text/event-stream' })
-      const event = JSON.stringify({ Events: [{ OriginOfCondition: { '@odata.id': origin } }] })
-      response.write(`data: ${event.slice(0, 20)}`)
-      setTimeout(() => response.write(`${event.slice(20)}\n\n`), 20)
-      return undefined
-    }) satisfies Page,
-  }
-  const { address } = await lying(pages, true)
-  const { certificateFingerprint } = await identify({ address }, never)
-  const system = reach(address, { acceptedFingerprint: certificateFingerprint ?? '' })
-  const stop = new AbortController()
-  const heard = await new Promise<readonly string[]>(resolve => void system.watch(resolve, stop.signal))
-  stop.abort()
-  expect(heard).toEqual([origin])
-  expect(await system.parts([origin])).toMatchObject({ volumes: [{ name: 'volume-1' }] })
-  expect(await system.parts([`${root}/Chassis/1/Drives/1`])).toBeUndefined()
-  const away = await lying({ ...pages, [`GET ${root}/EventService`]: { ServerSentEventUri: 'http://127.0.0.1:9/' } })
-  await expect(reach(away.address).watch(() => undefined, stop.signal)).rejects.toMatchObject({
-    code: 'connection.left-origin',
-  })
-})

@@ -1,14 +1,14 @@
 import type { Inventory, InventoryParts } from '@/ports'
 import type { Connection } from './Connection'
 import { isConsistencyGroup } from './consistencyGroups/schema'
-import { isController, isPort } from './controllers/schema'
+import { isController, isPort, type RedfishController, type RedfishPort } from './controllers/schema'
 import { readDrives } from './drives/read'
 import { readFiles } from './files/read'
 import { ofMaker } from './makers'
 import { readFabric } from './mappings/read'
 import { readRow } from './nodes/read'
 import { foundPool, groupsOf } from './pools/read'
-import { isPool, type RedfishSource } from './pools/schema'
+import { isPool, type RedfishPool, type RedfishSource } from './pools/schema'
 import { withSources } from './pools/sources'
 import type { ServiceMap } from './service/serviceMap'
 import { readWorks } from './tasks/readWorks'
@@ -19,13 +19,7 @@ import { isVolume } from './volumes/schema'
 /** Reads all that a system has, in as many requests as it has collections. */
 export async function readInventory(connection: Connection, map: ServiceMap): Promise<Inventory> {
   const { enclosures, drives, sensors } = await readDrives(connection, map)
-  const controllers = map.controllers === undefined ? [] : await connection.members(map.controllers, isController)
-  const ports = []
-  for (const controller of controllers) {
-    if (controller.Ports === undefined) continue
-    const own = await connection.members(controller.Ports['@odata.id'], isPort)
-    ports.push(...own.map(port => ({ port, controllerLocator: controller['@odata.id'] })))
-  }
+  const { controllers, ports } = await readControllers(connection, map)
   const pools = await resolved(connection, await connection.members(map.pools, isPool))
   const snapshots: Inventory['snapshots'][number][] = []
   const volumes = (
@@ -37,6 +31,73 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
   ).filter(each => each !== undefined)
   const fabric = await readFabric(connection, map.fabrics)
   const driveAt = new Map(drives.map(drive => [drive.locator, drive]))
+  return {
+    identity: map.identity,
+    controllers: controllers.map(foundController),
+    enclosures,
+    drives: placedDrives(drives, pools),
+    ports: ports.map(each => foundPort(each, fabric.targets)),
+    pools: pools.map(pool => foundPool(pool, driveAt)),
+    volumes,
+    snapshots,
+    consistencyGroups: await readGroups(connection, map),
+    mappings: mappingsTo(fabric.mappings, snapshots),
+    accessGroups: fabric.accessGroups,
+    ungrouped: fabric.ungrouped,
+    fileUnits: map.fileUnits,
+    partners: map.partners,
+    ...(await readFiles(connection, map)),
+    sensors,
+    ...(await readRow(connection, map)),
+    works: map.computers === undefined ? [] : await readWorks(connection, map.tasks),
+    skipped: connection.skipped,
+  }
+}
+
+interface PortAt {
+  readonly port: RedfishPort
+  readonly controllerLocator: string
+}
+
+/** Controllers with their ports. */
+async function readControllers(connection: Connection, map: ServiceMap) {
+  const controllers = map.controllers === undefined ? [] : await connection.members(map.controllers, isController)
+  const ports: PortAt[] = []
+  for (const controller of controllers) {
+    if (controller.Ports === undefined) continue
+    const own = await connection.members(controller.Ports['@odata.id'], isPort)
+    ports.push(...own.map(port => ({ port, controllerLocator: controller['@odata.id'] })))
+  }
+  return { controllers, ports }
+}
+
+const foundController = (each: RedfishController): Inventory['controllers'][number] => ({
+  locator: each['@odata.id'],
+  name: each.Name,
+  model: each.Model ?? null,
+  firmware: each.FirmwareVersion ?? null,
+  state: each.Status?.Health === 'Critical' ? 'failed' : 'fine',
+})
+
+const foundPort = (
+  { port, controllerLocator }: PortAt,
+  targets: Awaited<ReturnType<typeof readFabric>>['targets'],
+): Inventory['ports'][number] => ({
+  controllerLocator,
+  locator: port['@odata.id'],
+  name: port.Name,
+  protocol: port.PortProtocol ?? 'unknown',
+  speedBitsPerSecond: (port.CurrentSpeedGbps ?? 0) * 1e9,
+  isUp: port.LinkStatus === 'LinkUp' || port.LinkStatus === 'Up',
+  address: targets.get(port.Id ?? '')?.address ?? null,
+  targetName: targets.get(port.Id ?? '')?.name ?? null,
+})
+
+/** Drives with the group or bank of the pool that they are in. */
+function placedDrives(
+  drives: Awaited<ReturnType<typeof readDrives>>['drives'],
+  pools: readonly RedfishPool[],
+): Inventory['drives'] {
   const groupByDrive = new Map(
     pools.flatMap(pool => groupsOf(pool).flatMap((group, index) => group.map(locator => [locator, index] as const))),
   )
@@ -47,48 +108,15 @@ export async function readInventory(connection: Connection, map: ServiceMap): Pr
       ),
     ),
   )
-  return {
-    identity: map.identity,
-    controllers: controllers.map(each => ({
-      locator: each['@odata.id'],
-      name: each.Name,
-      model: each.Model ?? null,
-      firmware: each.FirmwareVersion ?? null,
-      state: each.Status?.Health === 'Critical' ? 'failed' : 'fine',
-    })),
-    enclosures,
-    drives: drives.map(drive => {
-      const place = bankByDrive.get(drive.locator)
-      return {
-        ...drive,
-        groupIndex: groupByDrive.get(drive.locator) ?? null,
-        bank: place?.number ?? null,
-        role: place?.cacheLocator === drive.locator ? ('cache' as const) : drive.role,
-      }
-    }),
-    ports: ports.map(({ port: each, controllerLocator }) => ({
-      controllerLocator,
-      locator: each['@odata.id'],
-      name: each.Name,
-      protocol: each.PortProtocol ?? 'unknown',
-      speedBitsPerSecond: (each.CurrentSpeedGbps ?? 0) * 1e9,
-      isUp: each.LinkStatus === 'LinkUp' || each.LinkStatus === 'Up',
-      address: fabric.targets.get(each.Id ?? '')?.address ?? null,
-      targetName: fabric.targets.get(each.Id ?? '')?.name ?? null,
-    })),
-    pools: pools.map(pool => foundPool(pool, driveAt)),
-    volumes,
-    snapshots,
-    consistencyGroups: await readGroups(connection, map),
-    mappings: mappingsTo(fabric.mappings, snapshots),
-    accessGroups: fabric.accessGroups,
-    fileUnits: map.fileUnits,
-    ...(await readFiles(connection, map)),
-    sensors,
-    ...(await readRow(connection, map)),
-    works: map.computers === undefined ? [] : await readWorks(connection, map.tasks),
-    skipped: connection.skipped,
-  }
+  return drives.map(drive => {
+    const place = bankByDrive.get(drive.locator)
+    return {
+      ...drive,
+      groupIndex: groupByDrive.get(drive.locator) ?? null,
+      bank: place?.number ?? null,
+      role: place?.cacheLocator === drive.locator ? ('cache' as const) : drive.role,
+    }
+  })
 }
 
 /** Groups of volumes, where the system has such. */

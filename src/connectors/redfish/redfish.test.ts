@@ -1,4 +1,5 @@
 import http from 'node:http'
+import { X509Certificate } from 'node:crypto'
 import https from 'node:https'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -117,7 +118,10 @@ test('a certificate that no authority signed is shown, and only the accepted one
     credentials,
     never,
   )
+  expect(trusted.certificateEndsAt()).toBeNull()
   await expect(trusted.identity()).resolves.toMatchObject({ name: 'heron' })
+  expect(trusted.certificateEndsAt()).toEqual(new Date(new X509Certificate(certificate).validTo))
+  expect(heron.certificateEndsAt()).toBeNull()
   const stranger = redfishSystem({ address: secure, acceptedFingerprint: null }, credentials, never)
   await expect(stranger.identity()).rejects.toMatchObject({ code: 'connection.certificate-changed' })
   server.closeAllConnections()
@@ -208,12 +212,29 @@ test('a task that fails says so with the reason', async () => {
 
 test('changes reach who listens', async () => {
   const stop = new AbortController()
-  const heard = new Promise<void>(resolve => void heron.watch(() => resolve(), stop.signal))
+  const heard = new Promise<void>(
+    resolve => void heron.watch({ changed: () => resolve(), counted: () => undefined }, stop.signal),
+  )
   await pause(100)
   const pool = await (await heron.of('pools')).create(await poolOf('heard', 16, 8), 'k6')
   await heard
   stop.abort()
   expect(await done(pool.task)).toBe('done')
+})
+
+test('what is asked of its volumes is told by itself, as a report has it', async () => {
+  const stop = new AbortController()
+  const endpoint = { address: `http://127.0.0.1:${fleet.ports.arrays['bittern']}`, acceptedFingerprint: null }
+  const bittern = redfishSystem(endpoint, { userName: 'admin', password: 'bittern-demo' }, stop.signal)
+  const counted = await new Promise<readonly { readonly locator: string; readonly at: number }[]>(
+    resolve => void bittern.watch({ changed: () => undefined, counted: resolve }, stop.signal),
+  )
+  const at = counted[0]?.at ?? 0
+  expect(Math.abs(at - fleet.clock.now())).toBeLessThan(86_400_000)
+  const asked = await (await bittern.of('metrics')).countersSince(new Date(at), new Date(fleet.clock.now()))
+  stop.abort()
+  const places = (all: readonly { readonly locator: string }[]) => [...new Set(all.map(({ locator }) => locator))]
+  expect(places(counted)).toEqual(places(asked))
 })
 
 test('a drive that fails is stated, and a spare takes its place and is rebuilt at what drives can write', async () => {

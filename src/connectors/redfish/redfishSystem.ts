@@ -10,6 +10,7 @@ import { shares } from './files/shares'
 import { watch } from './events/watch'
 import { mappings } from './mappings/requests'
 import { metrics } from './metrics/read'
+import { mirrors } from './mirrors/requests'
 import { interfaces, switchPorts } from './network/requests'
 import { nodes } from './nodes/requests'
 import { pools } from './pools/requests'
@@ -33,6 +34,7 @@ const offers: { readonly [N in ResourceName]: Offer<N> } = {
   snapshots,
   consistencyGroups,
   mappings,
+  mirrors,
   fileServices,
   shares,
   drives,
@@ -70,7 +72,8 @@ export function redfishSystem(endpoint: KnownEndpoint, credentials: Credentials,
     },
     parts: async locators => readParts(connection, await map(), locators),
     now: async () => systemTime(connection, (await map()).managers),
-    watch: async (changed, until) => watch(connection, (await map()).eventService, changed, until),
+    watch: async (ears, until) => watch(connection, (await map()).eventService, ears, until),
+    certificateEndsAt: () => connection.certificateEndsAt(),
     signOut: () => connection.signOut(),
   }
 }

@@ -22,6 +22,8 @@ export interface Session {
   canExpand: boolean | undefined
   /** Whether it can give a part of them. */
   canSkip: boolean | undefined
+  /** Until when the certificate is valid that the system showed last. */
+  certificateEndsAt: Date | null
 }
 
 /** Nobody has signed in yet. */
@@ -31,6 +33,7 @@ export const notSignedIn = (): Session => ({
   signingIn: undefined,
   canExpand: undefined,
   canSkip: undefined,
+  certificateEndsAt: null,
 })
 
 /** Opens a session. @param service where sessions are opened, if the system says so @throws {SignInRefused} */

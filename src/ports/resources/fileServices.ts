@@ -1,3 +1,4 @@
+import type { ShareGrant } from '@/core/access'
 import type { FileService } from '@/core/estate'
 import type { Made } from '../Made'
 
@@ -37,6 +38,8 @@ export interface FileServices {
   readonly join: (locator: string, expectedName: string, into: DirectoryJoined) => Promise<void>
   /** Takes it out of its directory; safe to repeat. @throws {OtherObject} */
   readonly leave: (locator: string, expectedName: string) => Promise<void>
+  /** Sets who may use any of its shares over SMB, besides those whom each share lets. @throws {OtherObject} */
+  readonly setGrants: (locator: string, expectedName: string, grants: readonly ShareGrant[]) => Promise<void>
   /** One that is gone already is removed. @throws {OtherObject} where another stands there than the one that is expected */
   readonly remove: (locator: string, expectedName: string) => Promise<void>
 }

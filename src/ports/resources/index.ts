@@ -3,6 +3,7 @@ import type { Drives } from './drives'
 import type { FileServices } from './fileServices'
 import type { Mappings } from './mappings'
 import type { Metrics } from './metrics'
+import type { Mirrors } from './mirrors'
 import type { Interfaces, SwitchPorts } from './network'
 import type { Clusters, Nodes } from './nodes'
 import type { Pools } from './pools'
@@ -24,6 +25,7 @@ export interface SystemResources {
   readonly snapshots: Snapshots
   readonly consistencyGroups: ConsistencyGroups
   readonly mappings: Mappings
+  readonly mirrors: Mirrors
   readonly fileServices: FileServices
   readonly shares: Shares
   readonly drives: Drives
@@ -41,6 +43,7 @@ export type * from './drives'
 export type * from './fileServices'
 export type * from './mappings'
 export type * from './metrics'
+export type * from './mirrors'
 export type * from './network'
 export type * from './nodes'
 export type * from './pools'

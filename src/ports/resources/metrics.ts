@@ -3,7 +3,7 @@ import type { Counters } from '@/core/metrics'
 /** A value that a system has measured of something, at an instant of its own clock. */
 export interface MeasuredSample {
   readonly locator: string
-  readonly metric: 'written'
+  readonly metric: 'written' | 'errors'
   /** Milliseconds since 1970; not a number where it could not be read. */
   readonly at: number
   /** Not a number where it could not be read. */

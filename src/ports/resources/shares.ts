@@ -1,7 +1,7 @@
 import type { Share } from '@/core/estate'
 
 /** What decides who may do what with a share. */
-export type ShareRightsWanted = Pick<Share, 'ownerUid' | 'ownerGid' | 'mode' | 'rules' | 'grants'>
+export type ShareRightsWanted = Pick<Share, 'ownerUid' | 'ownerGid' | 'mode' | 'acl' | 'rules' | 'grants'>
 
 /** What may be written to a share, and of what kind. */
 export type ShareLimitsWanted = Pick<Share, 'quotas' | 'fileRules'>
@@ -15,6 +15,8 @@ export interface ShareWanted extends ShareRightsWanted {
 
 export interface ShareSeen extends ShareWanted, ShareLimitsWanted {
   readonly quotaUsage: Share['quotaUsage']
+  readonly serviceGrants: Share['serviceGrants']
+  readonly snapshotDirectory: Share['snapshotDirectory']
   readonly locator: string
   readonly volumeLocator: string
 }
@@ -36,6 +38,12 @@ export interface Shares {
   readonly setRights: (locator: string, expectedName: string, rights: ShareRightsWanted) => Promise<void>
   /** @throws {OtherObject} where another share stands there than the one that is expected */
   readonly setLimits: (locator: string, expectedName: string, limits: ShareLimitsWanted) => Promise<void>
+  /**
+   * Whether hosts find snapshots of its volume within it.
+   * @throws {OtherObject} where another share stands there than the one that is expected
+   * @throws {NotOffered} where its maker has no such directory
+   */
+  readonly showSnapshots: (locator: string, expectedName: string, isShown: boolean) => Promise<void>
   /** Its files stay. One that is gone already is removed. @throws {OtherObject} */
   readonly remove: (locator: string, expectedName: string) => Promise<void>
 }

@@ -1,4 +1,4 @@
-import { compile, head, reference, status, optionalText } from '../schema'
+import { compile, head, reference, status, optionalText, type Checked } from '../schema'
 
 /** Controllers and their ports. */
 export const isController = compile({
@@ -24,3 +24,6 @@ export const isPort = compile({
     LinkStatus: optionalText,
   },
 } as const)
+
+export type RedfishController = Checked<typeof isController>
+export type RedfishPort = Checked<typeof isPort>

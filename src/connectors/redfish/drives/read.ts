@@ -86,12 +86,20 @@ function foundDrive(
     groupIndex: null, // the pool says which of its groups a drive is in
     rotationSpeedRpm: drive.RotationSpeedRPM ?? null,
     powerOnHours: hours === null || hours === undefined ? null : Math.round(hours),
+    correctedErrors: together(drive.Metrics?.CorrectableIOReadErrorCount, drive.Metrics?.CorrectableIOWriteErrorCount),
+    lostErrors: together(drive.Metrics?.UncorrectableIOReadErrorCount, drive.Metrics?.UncorrectableIOWriteErrorCount),
     wearRatio: life === null || life === undefined ? null : 1 - life / 100,
     nodeLocator,
     isLit: drive.LocationIndicatorActive ?? false,
     ...ofMaker.drive(drive),
     bank: null, // the pool says which bank a drive is in
   }
+}
+
+/** Errors of reading and of writing; null where neither is a count. Source: Redfish DriveMetrics. */
+function together(...counts: readonly (number | null | undefined)[]): number | null {
+  const told = counts.filter(each => each != null && Number.isFinite(each) && each >= 0) as number[]
+  return told.length === 0 ? null : told.reduce((sum, each) => sum + Math.round(each), 0)
 }
 
 function stateOf({ Status, FailurePredicted }: RedfishDrive): FoundDrive['state'] {

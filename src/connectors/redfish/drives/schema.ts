@@ -40,7 +40,16 @@ export const isDrive = compile({
     LocationIndicatorActive: { type: ['boolean', 'null'] },
     Oem: ownPartsOf('drive'),
     Status: status,
-    Metrics: { type: 'object', properties: { PowerOnHours: { type: ['number', 'null'] } } },
+    Metrics: {
+      type: 'object',
+      properties: {
+        PowerOnHours: { type: ['number', 'null'] },
+        CorrectableIOReadErrorCount: { type: ['number', 'null'] },
+        CorrectableIOWriteErrorCount: { type: ['number', 'null'] },
+        UncorrectableIOReadErrorCount: { type: ['number', 'null'] },
+        UncorrectableIOWriteErrorCount: { type: ['number', 'null'] },
+      },
+    },
     Links: { type: 'object', properties: { StoragePools: references, Chassis: reference } },
   },
 } as const)

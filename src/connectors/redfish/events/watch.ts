@@ -1,20 +1,25 @@
+import { createParser } from 'eventsource-parser'
 import http from 'node:http'
 import https from 'node:https'
+import type { Ears } from '@/ports'
 import { judgedAgent, urlWithin } from '../../http'
 import type { Connection } from '../Connection'
+import { countersIn } from '../metrics/read'
+import { isMetricReport } from '../metrics/schema'
 import { isEventRecord, isEventService } from './schema'
 
-const longestLine = 1_000_000
+/** A report of some thousands of volumes is that long (characters). */
+const longestEvent = 16_000_000
 
 /**
- * Listens to a system's event stream and calls back on every event, with the places that it names, until it is stopped or the stream
- * ends. The stream holds the same certificate as every other connection, and stays within the system's origin.
+ * Listens to a system's event stream and hands on every event, with the places that it names, and every metric report, until it is stopped
+ * or the stream ends. The stream holds the same certificate as every other connection, and stays within the system's origin.
  * Source: DSP0266, server-sent events.
  */
 export async function watch(
   connection: Connection,
   eventService: string | undefined,
-  changed: (origins: readonly string[]) => void,
+  ears: Ears,
   stop: AbortSignal,
 ): Promise<void> {
   if (eventService === undefined) return
@@ -33,13 +38,10 @@ export async function watch(
           return
         }
         response.setEncoding('utf8')
-        let rest = ''
-        response.on('data', (text: string) => {
-          const lines = `${rest}${text}`.split(/\r?\n/)
-          rest = lines.pop() ?? ''
-          if (rest.length > longestLine) return response.destroy(new Error('A line of the stream has no end.'))
-          for (const line of lines) if (line.startsWith('data:')) changed(originsIn(line.slice('data:'.length)))
-        })
+        response.on(
+          'data',
+          parsed(ears, () => response.destroy(new Error('An event of the stream has no end.'))),
+        )
         response.on('close', resolve)
         response.on('error', () => resolve())
       },
@@ -50,13 +52,36 @@ export async function watch(
   })
 }
 
-/** Where what is told of has happened; nothing where the event does not say. */
-function originsIn(data: string): string[] {
+/** Reads a stream part by part. @param endless where an event goes on for longer than any should; comments within it count too */
+function parsed(ears: Ears, endless: () => void): (text: string) => void {
+  let sinceEvent = 0
+  const parser = createParser({
+    onEvent: ({ data }) => {
+      sinceEvent = 0
+      hear(data, ears)
+    },
+  })
+  return text => {
+    parser.feed(text)
+    sinceEvent += text.length
+    if (sinceEvent > longestEvent) endless()
+  }
+}
+
+/** A report says what was counted; whatever else comes says that something has changed, even where it does not say what. */
+function hear(data: string, ears: Ears): void {
+  const record = jsonIn(data)
+  if (isMetricReport(record)) ears.counted(countersIn(record.MetricValues))
+  else
+    ears.changed(
+      isEventRecord(record) ? (record.Events ?? []).flatMap(event => event.OriginOfCondition?.['@odata.id'] ?? []) : [],
+    )
+}
+
+function jsonIn(text: string): unknown {
   try {
-    const record: unknown = JSON.parse(data)
-    if (!isEventRecord(record)) return []
-    return (record.Events ?? []).flatMap(event => event.OriginOfCondition?.['@odata.id'] ?? [])
+    return JSON.parse(text)
   } catch {
-    return [] // it says that something has changed all the same
+    return undefined
   }
 }

@@ -43,11 +43,26 @@ test('a share is read with its rules, its root and its room; protocols that nobo
   expect(skipped).toEqual([])
 })
 
+test('grants are read of the share and of its whole service, each in its place', async () => {
+  const [mine, all] = [
+    { Who: 'u-1', Name: 'Alva', Right: 'read' },
+    { Who: '*', Right: 'none' },
+  ]
+  const granted = { Mirefield: { ...own.Mirefield, Grants: [mine], ServiceGrants: [all] } }
+  expect((await readOf([share('a', { Oem: granted })])).shares).toMatchObject([
+    { grants: [{ who: 'u-1', name: 'Alva', right: 'read' }], serviceGrants: [{ who: '*', name: '', right: 'none' }] },
+  ])
+})
+
 test.each([
   ['no file service', { Links: {} }],
   ['no rules', { Oem: undefined }],
   ['a maker that nobody knows', { Oem: { Elsewhere: own.Mirefield } }],
   ['rules in another shape', { Oem: { Mirefield: { ...own.Mirefield, ExportRules: [{ Client: '*' }] } } }],
+  [
+    'grants of its service in another shape',
+    { Oem: { Mirefield: { ...own.Mirefield, ServiceGrants: [{ Who: '*' }] } } },
+  ],
   ['a mode that is none', { Oem: { Mirefield: { ...own.Mirefield, Root: { Uid: 1, Gid: 2, Mode: '999' } } } }],
 ])('a share with %s is told of, never taken for one that nobody or everybody may use', async (_, more) => {
   const { shares, skipped } = await readOf([share('bad', more), share('good')])

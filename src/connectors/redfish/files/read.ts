@@ -3,6 +3,7 @@ import type { Inventory, ShareSeen } from '@/ports'
 import type { Connection } from '../Connection'
 import { ofMaker } from '../makers'
 import type { ServiceMap } from '../service/serviceMap'
+import { grantsOf } from './grants'
 import {
   isFileService,
   isFileShare,
@@ -21,6 +22,7 @@ export const foundService = (each: RedfishFileService): Files['fileServices'][nu
   searchSuffixes: each.SearchSuffixes ?? [],
   joinedTo: each.Directory?.BaseDn ?? null,
   joinedAs: each.Directory?.Account ?? null,
+  grants: grantsOf(each.Grants),
   instances: each.Instances.map(({ Unit, Address, PrefixLength, StandsOn }) => ({
     unit: Unit,
     address: Address,
@@ -44,7 +46,9 @@ export function seenShare(each: RedfishFileShare, volumeLocator: string | undefi
     path: each.FileSharePath,
     protocols: (each.FileSharingProtocols ?? []).filter(isKnown),
     ...rights,
+    serviceGrants: ofMaker.serviceGrants(each),
     ...ofMaker.shareLimits(each),
+    snapshotDirectory: ofMaker.snapshotDirectory(each),
   }
 }
 

@@ -1,4 +1,5 @@
 import { ownPartsOf } from '../makers'
+import { grantList } from './grants'
 import { bytes, compile, head, optionalText, reference, references, text, type Checked } from '../schema'
 
 /** A file service; the standard has no resource for it, so it stands where its maker says. */
@@ -18,6 +19,7 @@ export const isFileService = compile({
         Account: { type: ['string', 'null'], maxLength: 1000 },
       },
     },
+    Grants: grantList,
     Instances: {
       type: 'array',
       maxItems: 64,

@@ -5,13 +5,14 @@ import { keyMark } from '../keyMark'
 import type { Offer } from '../Reach'
 import { madeBy, taskMaking } from '../tasks/requests'
 import { unlessGone } from '../unlessGone'
+import { grantsPart } from './grants'
 import { foundService } from './read'
 import { isFileService } from './schema'
 
-async function setDirectory(connection: Connection, locator: string, expectedName: string, Directory: object | null) {
+async function change(connection: Connection, locator: string, expectedName: string, wanted: object) {
   const { found, etag } = await connection.readTagged(locator, isFileService)
   if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
-  await connection.change('PATCH', locator, { Directory }, etag)
+  await connection.change('PATCH', locator, wanted, etag)
 }
 
 /** File services, where a maker's systems have such. */
@@ -45,13 +46,12 @@ export const fileServices: Offer<'fileServices'> = ({ connection, map }): FileSe
       return { ...foundService(found), task: await taskMaking(connection, map.tasks, locator) }
     },
     join: (locator, expectedName, { address, baseDn, userName, password }) =>
-      setDirectory(connection, locator, expectedName, {
-        Address: address,
-        BaseDn: baseDn,
-        UserName: userName,
-        Password: password,
+      change(connection, locator, expectedName, {
+        Directory: { Address: address, BaseDn: baseDn, UserName: userName, Password: password },
       }),
-    leave: (locator, expectedName) => setDirectory(connection, locator, expectedName, null),
+    leave: (locator, expectedName) => change(connection, locator, expectedName, { Directory: null }),
+    setGrants: (locator, expectedName, grants) =>
+      change(connection, locator, expectedName, { Grants: grantsPart(grants) }),
     remove: (locator, expectedName) =>
       unlessGone(async () => {
         const { found, etag } = await connection.readTagged(locator, isFileService)

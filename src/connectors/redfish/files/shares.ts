@@ -34,19 +34,14 @@ export const shares: Offer<'shares'> = reach => {
         if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
         await connection.change('DELETE', locator, undefined, etag)
       }),
-    ...shareRequests(reach),
+    ...shareMaking(reach),
+    ...shareAltering(reach),
   }
 }
 
-type ShareRequests = 'byKey' | 'make' | 'at' | 'setRights' | 'setLimits' | 'remove'
+type Altering = 'setRights' | 'setLimits' | 'showSnapshots' | 'remove'
 
-function shareRequests({ connection, map }: Reach): Pick<Shares, ShareRequests> {
-  const { maker } = map.identity
-  const changed = async (locator: string, expectedName: string, body: object) => {
-    const { found, etag } = await connection.readTagged(locator, isFileShare)
-    if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
-    await connection.change('PATCH', locator, body, etag)
-  }
+function shareMaking({ connection, map }: Reach): Pick<Shares, 'byKey' | 'make' | 'at'> {
   return {
     async byKey(fileSystemLocator, key) {
       const exported = (await connection.readIfThere(fileSystemLocator, isFileSystem))?.ExportedShares
@@ -62,7 +57,7 @@ function shareRequests({ connection, map }: Reach): Pick<Shares, ShareRequests> 
         FileSharePath: wanted.path,
         FileSharingProtocols: wanted.protocols,
         Links: { Oem: { FileService: reference(wanted.fileServiceLocator) } },
-        ...ofMaker.shareBody(maker, wanted),
+        ...ofMaker.shareBody(map.identity.maker, wanted),
       }
       const at = ExportedShares?.['@odata.id'] ?? `${fileSystemLocator}/ExportedFileShares`
       return (await madeBy(connection, await connection.change('POST', at, body))).locator
@@ -74,13 +69,29 @@ function shareRequests({ connection, map }: Reach): Pick<Shares, ShareRequests> 
       const fileSystem = await connection.readIfThere(system, isFileSystem)
       return seenShare(found, fileSystem === undefined ? undefined : volumeOf(fileSystem))
     },
-    setRights: (locator, expectedName, rights) => changed(locator, expectedName, ofMaker.shareBody(maker, rights)),
-    setLimits: (locator, expectedName, limits) => changed(locator, expectedName, ofMaker.limitsBody(maker, limits)),
-    remove: (locator, expectedName) =>
-      unlessGone(async () => {
-        const { found, etag } = await connection.readTagged(locator, isFileShare)
-        if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
-        await connection.change('DELETE', locator, undefined, etag)
-      }),
+  }
+}
+
+function shareAltering({ connection, map }: Reach): Pick<Shares, Altering> {
+  const { maker } = map.identity
+  /** Does something to the share that is expected, and to no other that stands there meanwhile. */
+  const toExpected = async (locator: string, expectedName: string, method: 'PATCH' | 'DELETE', body?: object) => {
+    const { found, etag } = await connection.readTagged(locator, isFileShare)
+    if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
+    await connection.change(method, locator, body, etag)
+  }
+  return {
+    setRights: (locator, expectedName, rights) =>
+      toExpected(locator, expectedName, 'PATCH', ofMaker.shareBody(maker, rights)),
+    setLimits: (locator, expectedName, limits) =>
+      toExpected(locator, expectedName, 'PATCH', ofMaker.limitsBody(maker, limits)),
+    async showSnapshots(locator, expectedName, isShown) {
+      const body = ofMaker.snapshotDirectoryBody(maker, isShown)
+      const { address } = connection.endpoint
+      if (body === undefined)
+        throw new NotOffered(address, 'shares', 'Its maker has no directory in which hosts find snapshots.')
+      await toExpected(locator, expectedName, 'PATCH', body)
+    },
+    remove: (locator, expectedName) => unlessGone(() => toExpected(locator, expectedName, 'DELETE')),
   }
 }

@@ -1,3 +1,4 @@
+import type { ShareGrant } from '@/core/access'
 import type { Drive, Snapshot, VolumeLimits } from '@/core/estate'
 import type {
   BankWanted,
@@ -53,11 +54,22 @@ export interface Maker {
   /** Where its file services stand, and on what they can; undefined for storage that serves no files. */
   readonly fileService?: (own: unknown) => { readonly locator: string; readonly units: readonly string[] } | undefined
   readonly shareRights?: (own: unknown) => ShareRightsWanted | undefined
+  /** Of the file service of a share, as the share states them. */
+  readonly serviceGrants?: (own: unknown) => ShareGrant[]
   readonly sharePart?: (rights: ShareRightsWanted) => object
   readonly shareLimits?: (own: unknown) => Pick<ShareSeen, 'quotas' | 'fileRules' | 'quotaUsage'>
   readonly limitsPart?: (limits: ShareLimitsWanted) => object
+  /** Where hosts find snapshots of a share; undefined where nowhere. */
+  readonly snapshotDirectory?: (own: unknown) => ShareSeen['snapshotDirectory'] | undefined
+  readonly snapshotDirectoryPart?: (isShown: boolean) => object
   /** How much of the drives' rate a move may take; undefined for a maker that takes no such wish. */
   readonly moveRate?: (ratePercent: number) => object
+  /** Serials of the systems with which its storage has been paired. */
+  readonly partners?: (own: unknown) => readonly string[]
+  /** Serial of the system where the other end of a volume's mirror stands; undefined for a volume that has none. */
+  readonly mirrorPartner?: (own: unknown) => string | undefined
+  /** What a request for a replica adds where it is to be a mirror on a partner. */
+  readonly mirrorPart?: (partner: string, ratePercent: number) => object
   /** What this maker's own parts of requests are; undefined for a maker that has no nodes. */
   readonly requests?: OwnRequests
 }

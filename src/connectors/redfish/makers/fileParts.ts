@@ -1,4 +1,5 @@
 import type { ShareLimitsWanted, ShareRightsWanted, ShareSeen } from '@/ports'
+import { grantList, grantsOf, grantsPart } from '../files/grants'
 import { bytes, compile, reference } from '../schema'
 import type { Maker } from './Maker'
 
@@ -23,19 +24,9 @@ const sharePart = {
         },
       },
     },
-    Grants: {
-      type: 'array',
-      maxItems: 1000,
-      items: {
-        type: 'object',
-        required: ['Who', 'Right'],
-        properties: {
-          Who: { type: 'string', minLength: 1, maxLength: 100 },
-          Name: { type: 'string', maxLength: 255 },
-          Right: { enum: ['none', 'read', 'change', 'full'] },
-        },
-      },
-    },
+    Grants: grantList,
+    /** Of its file service: they count for each share of it. */
+    ServiceGrants: grantList,
     Quotas: {
       type: 'array',
       maxItems: 1000,
@@ -44,11 +35,19 @@ const sharePart = {
         required: ['Path', 'Of'],
         properties: {
           Path: { type: 'string', minLength: 1, maxLength: 1000 },
-          Of: { enum: ['tree', 'each directory', 'user', 'group'] },
+          Of: { enum: ['tree', 'each directory', 'user', 'group', 'project'] },
           Id: { type: ['integer', 'null'], minimum: 0, maximum: 4_294_967_294 },
           SoftBytes: bytesOrNone,
           HardBytes: bytesOrNone,
           GraceDays: { type: 'integer', minimum: 0, maximum: 3650 },
+          Project: {
+            type: 'object',
+            required: ['Name', 'AlsoAt'],
+            properties: {
+              Name: { type: 'string', minLength: 1, maxLength: 60 },
+              AlsoAt: { type: 'array', maxItems: 50, items: { type: 'string', minLength: 1, maxLength: 1000 } },
+            },
+          },
         },
       },
     },
@@ -64,6 +63,11 @@ const sharePart = {
           Verdict: { enum: ['deny', 'report'] },
         },
       },
+    },
+    SnapshotDirectory: {
+      type: 'object',
+      required: ['Name', 'IsShown'],
+      properties: { Name: { type: 'string', minLength: 1, maxLength: 255 }, IsShown: { type: 'boolean' } },
     },
     QuotaUsage: {
       type: 'array',
@@ -82,7 +86,25 @@ const sharePart = {
     Root: {
       type: 'object',
       required: ['Uid', 'Gid', 'Mode'],
-      properties: { Uid: id, Gid: id, Mode: { type: 'string', pattern: '^[0-7]{4}$' } },
+      properties: {
+        Uid: id,
+        Gid: id,
+        Mode: { type: 'string', pattern: '^[0-7]{4}$' },
+        AccessList: {
+          type: 'array',
+          maxItems: 100,
+          items: {
+            type: 'object',
+            required: ['Type', 'Who', 'Rights'],
+            properties: {
+              Type: { enum: ['Allow', 'Deny'] },
+              Who: { type: 'string', minLength: 1, maxLength: 20 },
+              Rights: { type: 'array', minItems: 1, maxItems: 2, items: { enum: ['Read', 'Write'] } },
+              IsInherited: { type: 'boolean' },
+            },
+          },
+        },
+      },
     },
   },
 } as const
@@ -110,6 +132,17 @@ export const fileParts = {
       ownerUid: Root.Uid,
       ownerGid: Root.Gid,
       mode: Root.Mode,
+      acl: (Root.AccessList ?? []).map(({ Type, Who, Rights, IsInherited }) => ({
+        kind: Type === 'Allow' ? ('allow' as const) : ('deny' as const),
+        who: Who,
+        may:
+          new Set(Rights).size === 2
+            ? ('both' as const)
+            : Rights[0] === 'Read'
+              ? ('read' as const)
+              : ('write' as const),
+        ...(IsInherited === true ? { isInherited: true } : {}),
+      })),
       rules: ExportRules.map(each => ({
         client: each.Client,
         access: each.Access,
@@ -118,9 +151,10 @@ export const fileParts = {
         anonGid: each.AnonymousGid,
         flavours: each.Flavours,
       })),
-      grants: Grants.map(each => ({ who: each.Who, name: each.Name ?? '', right: each.Right })),
+      grants: grantsOf(Grants),
     }
   },
+  serviceGrants: own => grantsOf(isSharePart(own) ? own.ServiceGrants : undefined),
   shareLimits: (own): Pick<ShareSeen, 'quotas' | 'fileRules' | 'quotaUsage'> => {
     const { Quotas = [], FileRules = [], QuotaUsage = [] } = isSharePart(own) ? own : {}
     return {
@@ -131,6 +165,7 @@ export const fileParts = {
         softBytes: each.SoftBytes == null ? null : `${each.SoftBytes}`,
         hardBytes: each.HardBytes == null ? null : `${each.HardBytes}`,
         graceDays: each.GraceDays ?? 0,
+        ...(each.Project === undefined ? {} : { project: { name: each.Project.Name, alsoAt: each.Project.AlsoAt } }),
       })),
       fileRules: FileRules.map(each => ({ pattern: each.Pattern, content: each.Content, verdict: each.Verdict })),
       quotaUsage: QuotaUsage.map(each => ({
@@ -141,6 +176,11 @@ export const fileParts = {
       })),
     }
   },
+  snapshotDirectory: own => {
+    const stated = isSharePart(own) ? own.SnapshotDirectory : undefined
+    return stated === undefined ? undefined : { name: stated.Name, isShown: stated.IsShown }
+  },
+  snapshotDirectoryPart: (isShown: boolean) => ({ SnapshotDirectory: { IsShown: isShown } }),
   limitsPart: ({ quotas, fileRules }: ShareLimitsWanted) => ({
     Quotas: quotas.map(each => ({
       Path: each.path,
@@ -149,10 +189,11 @@ export const fileParts = {
       SoftBytes: each.softBytes === null ? null : Number(each.softBytes),
       HardBytes: each.hardBytes === null ? null : Number(each.hardBytes),
       GraceDays: each.graceDays,
+      ...(each.project === undefined ? {} : { Project: { Name: each.project.name, AlsoAt: each.project.alsoAt } }),
     })),
     FileRules: fileRules.map(each => ({ Pattern: each.pattern, Content: each.content, Verdict: each.verdict })),
   }),
-  sharePart: ({ ownerUid, ownerGid, mode, rules, grants = [] }: ShareRightsWanted) => ({
+  sharePart: ({ ownerUid, ownerGid, mode, acl, rules, grants = [] }: ShareRightsWanted) => ({
     ExportRules: rules.map(each => ({
       Client: each.client,
       Access: each.access,
@@ -161,8 +202,18 @@ export const fileParts = {
       AnonymousGid: each.anonGid,
       Flavours: each.flavours,
     })),
-    Grants: grants.map(({ who, name, right }) => ({ Who: who, Name: name, Right: right })),
-    Root: { Uid: ownerUid, Gid: ownerGid, Mode: mode },
+    Grants: grantsPart(grants),
+    Root: {
+      Uid: ownerUid,
+      Gid: ownerGid,
+      Mode: mode,
+      AccessList: acl.map(({ kind, who, may, isInherited }) => ({
+        Type: kind === 'allow' ? 'Allow' : 'Deny',
+        Who: who,
+        Rights: may === 'both' ? ['Read', 'Write'] : [may === 'read' ? 'Read' : 'Write'],
+        ...(isInherited === true ? { IsInherited: true } : {}),
+      })),
+    },
   }),
 } as const satisfies Maker
 

@@ -68,12 +68,26 @@ export const ofMaker = {
   heldUntil: (body: Owned) => read(body, (maker, own) => maker.heldUntil?.(own)) ?? null,
   /** What a request to move adds; nothing where the maker takes no rate. */
   moveRate: (maker: string, ratePercent: number): object => named(maker)?.moveRate?.(ratePercent) ?? {},
+  partners: (body: Owned): readonly string[] => read(body, (maker, own) => maker.partners?.(own)) ?? [],
+  mirrorPartner: (body: Owned) => read(body, (maker, own) => maker.mirrorPartner?.(own)),
+  /** What a request for a mirror adds; undefined where the maker has no words for it. */
+  mirrorBody: (maker: string, partner: string, ratePercent: number): object | undefined => {
+    const part = named(maker)?.mirrorPart?.(partner, ratePercent)
+    return part === undefined ? undefined : ownBody(maker, part)
+  },
   fileService: (body: Owned) => read(body, (maker, own) => maker.fileService?.(own)),
   shareRights: (body: Owned): ShareRightsWanted | undefined => read(body, (maker, own) => maker.shareRights?.(own)),
+  serviceGrants: (body: Owned) => read(body, (maker, own) => maker.serviceGrants?.(own)) ?? [],
   shareLimits: (body: Owned) =>
     read(body, (maker, own) => maker.shareLimits?.(own)) ?? { quotas: [], fileRules: [], quotaUsage: [] },
   /** What a request about a share adds; nothing where the maker has no words for it. */
   shareBody: (maker: string, rights: ShareRightsWanted): object => ownBody(maker, named(maker)?.sharePart?.(rights)),
+  snapshotDirectory: (body: Owned) => read(body, (maker, own) => maker.snapshotDirectory?.(own)) ?? null,
+  /** What a request to show snapshots of a share is; undefined where the maker has no directory for them. */
+  snapshotDirectoryBody: (maker: string, isShown: boolean): object | undefined => {
+    const part = named(maker)?.snapshotDirectoryPart?.(isShown)
+    return part === undefined ? undefined : ownBody(maker, part)
+  },
   limitsBody: (maker: string, limits: ShareLimitsWanted): object => ownBody(maker, named(maker)?.limitsPart?.(limits)),
   work: (body: Owned) => read(body, (maker, own) => maker.work?.(own)),
   /** What may be asked of systems of a maker that the standard has no words for. */

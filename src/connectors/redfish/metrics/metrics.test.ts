@@ -84,6 +84,31 @@ test('the finest reports are read that reach far enough, and those that do not s
   expect(far.reports.sort()).toEqual(['Days', 'Hours', 'Some'])
 })
 
+test('errors of drives are of the drive, wherever it states them; what space reaches back to says nothing of them', async () => {
+  const bay = `${root}/Chassis/1/Drives/7`
+  const errors = 'CorrectableIOReadErrorCount'
+  const named = (...MetricProperties: string[]) => ({ MetricProperties })
+  const pages = telemetry(
+    [
+      definition('Space', 'PT1H', 'P900D', named('/x#/Capacity/Data/ConsumedBytes')),
+      definition('Within', 'P1D', 'P30D', named(`/d#/Metrics/${errors}`)),
+      definition('Beside', 'P1D', 'P30D', named(`/d/Metrics#/${errors}`)),
+    ],
+    {
+      Space: report([value('1', noon)]),
+      Within: report([value('12', noon, `${bay}#/Metrics/${errors}`)]),
+      Beside: report([value('13', noon, `${bay}/Metrics#/${errors}`)]),
+    },
+  )
+  const { samples, reports } = await read(pages, new Date(Date.parse(noon) - day))
+  expect(reports.sort()).toEqual(['Beside', 'Space', 'Within'])
+  expect(samples.map(({ locator, metric, value: found }) => [locator, metric, found])).toEqual([
+    [pool, 'written', 1],
+    [bay, 'errors', 12],
+    [bay, 'errors', 13],
+  ])
+})
+
 test('pages of a report are followed, and a ring of them ends', async () => {
   const next = (id: string) => ({ 'MetricValues@odata.nextLink': `${root}/TelemetryService/MetricReports/${id}` })
   const pages = telemetry([definition('A', 'PT1H', 'P800D')], {
@@ -123,6 +148,7 @@ test('counters of one volume and instant belong together; what is missing or no 
         counter('ReadIORequests', '7', noon),
         counter('ReadIORequestTime', 'PT1M0.5S', noon),
         counter('WriteIORequests', '9', noon),
+        counter('ReadHitIORequests', '5', noon),
         counter('WriteIOKiBytes', '72', noon),
         counter('ReadIOKiBytes', '56', noon),
         counter('WriteIORequestTime', 'three minutes', noon),
@@ -137,8 +163,8 @@ test('counters of one volume and instant belong together; what is missing or no 
   const at = Date.parse(noon)
   expect(await metrics.countersSince(new Date(0), new Date())).toEqual([
     {
-      ...{ locator: `${root}/Storage/1/Volumes/1`, at, readRequests: 7, writeRequests: 9, readKibibytes: 56 },
-      ...{ writeKibibytes: 72, readSeconds: 60.5, writeSeconds: NaN },
+      ...{ locator: `${root}/Storage/1/Volumes/1`, at, readRequests: 7, writeRequests: 9, readHits: 5 },
+      ...{ readKibibytes: 56, writeKibibytes: 72, readSeconds: 60.5, writeSeconds: NaN },
     },
     expect.objectContaining({ at: Date.parse(later), readRequests: 8, writeRequests: NaN }),
     expect.objectContaining({ locator: `${root}/Storage/1/Volumes/2`, at, readRequests: 1 }),

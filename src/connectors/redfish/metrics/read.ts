@@ -1,10 +1,15 @@
 import type { Counters } from '@/core/metrics'
 import { NotOffered, type MeasuredCounters, type MeasuredSample, type Metrics } from '@/ports'
 import type { Offer } from '../Reach'
-import { numberIn, reportedSince, secondsIn, type ReportValue } from './reports'
+import { numberIn, reportedSince, secondsIn, valuesIn, type ReportValue } from './reports'
 
 /** Levels, by the property of a resource that has it now. A property that is not here is not kept. */
-const levelAt: Readonly<Record<string, MeasuredSample['metric']>> = { '/Capacity/Data/ConsumedBytes': 'written' }
+const levelAt: Readonly<Record<string, MeasuredSample['metric']>> = {
+  '/Capacity/Data/ConsumedBytes': 'written',
+  // As a resource of its own, and within the drive.
+  '/CorrectableIOReadErrorCount': 'errors',
+  '/Metrics/CorrectableIOReadErrorCount': 'errors',
+}
 
 type Counted = Exclude<keyof Counters, 'at'>
 /** Counters of a volume. Source: Swordfish, VolumeMetrics and IOStatistics. */
@@ -13,10 +18,13 @@ const counterAt: Readonly<Record<string, readonly [Counted, (text: unknown) => n
   '/IOStatistics/WriteIORequests': ['writeRequests', numberIn],
   '/IOStatistics/ReadIOKiBytes': ['readKibibytes', numberIn],
   '/IOStatistics/WriteIOKiBytes': ['writeKibibytes', numberIn],
+  '/IOStatistics/ReadHitIORequests': ['readHits', numberIn],
   '/IOStatistics/ReadIORequestTime': ['readSeconds', secondsIn],
   '/IOStatistics/WriteIORequestTime': ['writeSeconds', secondsIn],
 }
 const metricsPart = /\/Metrics$/
+/** Where a metric stands at a part of a resource, it is of the resource. */
+const ownLocator = (place: string) => place.replace(metricsPart, '')
 
 /** What a system has measured and kept. Sources: Redfish, TelemetryService, MetricReportDefinition and MetricReport. */
 export const metrics: Offer<'metrics'> = ({ connection, map }): Metrics => {
@@ -29,7 +37,7 @@ export const metrics: Offer<'metrics'> = ({ connection, map }): Metrics => {
       const values = await reportedSince(connection.reading(), telemetry, { since, now }, pointer => pointer in levelAt)
       return values.flatMap(({ locator, pointer, at, text }) => {
         const metric = levelAt[pointer]
-        return metric === undefined ? [] : [{ locator, metric, at, value: numberIn(text) }]
+        return metric === undefined ? [] : [{ locator: ownLocator(locator), metric, at, value: numberIn(text) }]
       })
     },
     async countersSince(since, now) {
@@ -40,7 +48,17 @@ export const metrics: Offer<'metrics'> = ({ connection, map }): Metrics => {
   }
 }
 
-const unread = { readRequests: NaN, writeRequests: NaN, readKibibytes: NaN, writeKibibytes: NaN } as const
+/** What a report that a system sends by itself has counted. */
+export const countersIn = (values: readonly object[]): MeasuredCounters[] =>
+  together(valuesIn(values, pointer => pointer in counterAt))
+
+const unread = {
+  readRequests: NaN,
+  writeRequests: NaN,
+  readKibibytes: NaN,
+  writeKibibytes: NaN,
+  readHits: NaN,
+} as const
 
 /** Counters of one resource at one instant belong together; one that is missing is not a number. */
 function together(values: readonly ReportValue[]): MeasuredCounters[] {
@@ -48,7 +66,7 @@ function together(values: readonly ReportValue[]): MeasuredCounters[] {
   for (const { locator: place, pointer, at, text } of values) {
     const [field, read] = counterAt[pointer] ?? []
     if (field === undefined || read === undefined) continue
-    const locator = place.replace(metricsPart, '')
+    const locator = ownLocator(place)
     const key = `${at} ${locator}`
     const counters = found.get(key) ?? { ...unread, locator, at, readSeconds: NaN, writeSeconds: NaN }
     counters[field] = read(text)

@@ -25,15 +25,29 @@ export async function reportedSince(
 ): Promise<ReportValue[]> {
   const place = (await reading.read(service, isTelemetryService)).MetricReportDefinitions?.['@odata.id']
   const definitions = place === undefined ? [] : await reading.members(place, isReportDefinition)
-  const wanted = definitions.filter(({ MetricProperties: named }) => {
-    // A definition that does not say what it has may have it.
-    return named === undefined || named === null || named.some(each => isWanted(each.slice(each.indexOf('#') + 1)))
-  })
+  const back = now.getTime() - since.getTime()
   const values: ReportValue[] = []
-  for (const report of reportsFor(wanted, now.getTime() - since.getTime()))
-    values.push(...(await valuesOf(reading, report, isWanted)))
+  for (const alike of definitionsOf(definitions, isWanted).values())
+    for (const report of reportsFor(alike, back)) values.push(...(await valuesOf(reading, report, isWanted)))
   // What has no time is handed on: it is counted as refused.
   return values.filter(({ at }) => !(at < since.getTime()))
+}
+
+/** Definitions that have something that is wanted, those with the same together: what one kind reaches back to says nothing of another. */
+function definitionsOf(
+  definitions: readonly ReportDefinition[],
+  isWanted: (pointer: string) => boolean,
+): Map<string, ReportDefinition[]> {
+  const byWanted = new Map<string, ReportDefinition[]>()
+  for (const definition of definitions) {
+    const named = definition.MetricProperties ?? undefined
+    const wanted = named?.map(each => each.slice(each.indexOf('#') + 1)).filter(isWanted)
+    if (wanted?.length === 0) continue
+    // A definition that does not say what it has may have all of it.
+    const key = wanted === undefined ? '' : [...new Set(wanted)].sort().join(' ')
+    byWanted.set(key, [...(byWanted.get(key) ?? []), definition])
+  }
+  return byWanted
 }
 
 const milliseconds = (iso: string | null | undefined) => {
@@ -42,8 +56,9 @@ const milliseconds = (iso: string | null | undefined) => {
 }
 
 /**
- * The reports that together reach so far back: the most frequent ones first, and a coarser one only where the finer ones end too early.
- * A report that does not say how far it reaches is read in any case.
+ * The reports that together reach so far back: the most frequent ones first, and a coarser one only where what the finer ones lack is as
+ * long as what it tells once: weeks of hours are not read for the sake of a minute. A report that does not say how far it reaches is read
+ * in any case.
  */
 function reportsFor(definitions: readonly ReportDefinition[], backMilliseconds: number): string[] {
   const usable = definitions
@@ -55,9 +70,10 @@ function reportsFor(definitions: readonly ReportDefinition[], backMilliseconds: 
     }))
     .sort((a, b) => a.every - b.every)
   let reached = 0
-  return usable.flatMap(({ report, span }) => {
+  return usable.flatMap(({ report, every, span }) => {
     if (span === undefined) return [report]
-    if (reached >= backMilliseconds) return []
+    const lacks = backMilliseconds - reached
+    if (lacks <= 0 || (reached > 0 && lacks < every)) return []
     reached = Math.max(reached, span)
     return [report]
   })
@@ -79,14 +95,18 @@ async function valuesOf(
       next,
       isMetricReport,
     )
-    for (const each of page.MetricValues) {
-      const read = valueOf(each, isWanted, at)
-      if (read !== undefined) values.push(read)
-    }
+    for (const read of valuesIn(page.MetricValues, isWanted, at)) values.push(read)
     next = page['MetricValues@odata.nextLink'] ?? undefined
   }
   return values
 }
+
+/** The values of some properties of a report, or of a page of it. */
+export const valuesIn = (
+  values: readonly object[],
+  isWanted: (pointer: string) => boolean,
+  at = instants(),
+): ReportValue[] => values.flatMap(each => valueOf(each, isWanted, at) ?? [])
 
 /** Reads instants; thousands of values of a report bear the same one, which is read once. */
 function instants(): (text: unknown) => number {

@@ -22,7 +22,10 @@ export const isReportDefinition = compile({
 
 export type ReportDefinition = Checked<typeof isReportDefinition>
 
-/** Values may be anything that a system writes there: each is looked at by itself, so that a bad one spoils no other. */
+/**
+ * As it is read, and as it comes by the event stream. Values may be anything that a system writes there: each is looked at by itself, so
+ * that a bad one spoils no other.
+ */
 export const isMetricReport = compile({
   type: 'object',
   required: ['MetricValues'],

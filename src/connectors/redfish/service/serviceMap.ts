@@ -19,6 +19,8 @@ export interface ServiceMap {
   readonly fileServices: string | undefined
   /** On which a file service can stand. */
   readonly fileUnits: readonly string[]
+  /** Serials of the systems to which it can mirror. */
+  readonly partners: readonly string[]
   readonly fileSystems: string | undefined
   /** Drives that the storage names; a system may name them there, at their chassis, or at both. */
   readonly driveLinks: readonly string[]
@@ -63,6 +65,7 @@ export async function serviceMap(connection: Connection): Promise<ServiceMap> {
     consistencyGroups: storage.ConsistencyGroups?.['@odata.id'],
     fileServices: ofMaker.fileService(storage)?.locator,
     fileUnits: ofMaker.fileService(storage)?.units ?? [],
+    partners: ofMaker.partners(storage),
     fileSystems: storage.FileSystems?.['@odata.id'],
     driveLinks: (storage.Drives ?? []).map(each => each['@odata.id']),
     chassis: root.Chassis?.['@odata.id'],

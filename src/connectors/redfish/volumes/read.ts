@@ -1,5 +1,7 @@
+import type { VolumeMirror } from '@/core/estate'
 import type { Inventory } from '@/ports'
 import { ofMaker } from '../makers'
+import { mirrorOf } from '../mirrors/read'
 import type { RedfishVolume } from './schema'
 
 /** What an administrator has named it, where the system keeps that apart from its own name. Source: Swordfish, Volume, DisplayName. */
@@ -31,7 +33,13 @@ export function foundVolume(volume: RedfishVolume): Inventory['volumes'][number]
       volume.Capacity?.Data?.ConsumedBytes === undefined ? sizeBytes : BigInt(volume.Capacity.Data.ConsumedBytes),
     lostBytes: ofMaker.lostBytes(volume),
     limits: ofMaker.volumeLimits(volume),
+    mirror: mirrorIn(volume),
     consistencyGroupLocator: volume.Links?.ConsistencyGroups?.[0]?.['@odata.id'] ?? null,
     cloneOfLocator: copyOf(volume, 'Clone')?.Replica?.['@odata.id'] ?? null,
   }
+}
+
+function mirrorIn(volume: RedfishVolume): VolumeMirror | null {
+  const { role, state, partner } = mirrorOf(volume) ?? {}
+  return role === undefined || state === undefined ? null : { role, state, partner: partner ?? null }
 }

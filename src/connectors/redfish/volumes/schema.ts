@@ -9,6 +9,8 @@ const replicaInfo = {
   properties: {
     ReplicaRole: optionalText,
     ReplicaType: optionalText,
+    ReplicaState: optionalText,
+    RemoteSourceReplica: optionalText,
     ConsistencyState: optionalText,
     WhenActivated: optionalText,
     WhenSynced: optionalText,
@@ -32,12 +34,15 @@ export const isVolume = compile({
     Oem: ownPartsOf('volume'),
     CapacitySources: { type: 'array', minItems: 1, items: capacitySource },
     ReplicaInfos: { type: 'array', maxItems: 4096, items: replicaInfo },
+    /** URIs of the far ends of its mirrors. */
+    RemoteReplicaTargets: { type: 'array', maxItems: 64, items: { type: 'string', maxLength: 2048 } },
     Actions: {
       type: 'object',
       properties: {
         '#Volume.CreateReplicaTarget': action,
         '#Volume.SplitReplication': action,
         '#Volume.ReverseReplicationRelationship': action,
+        '#Volume.RemoveReplicaRelationship': action,
       },
     },
     Links: { type: 'object', properties: { ConsistencyGroups: references } },

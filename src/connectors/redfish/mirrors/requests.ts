@@ -1,0 +1,52 @@
+import { NotOffered, type Mirrors } from '@/ports'
+import { ofMaker } from '../makers'
+import type { Reach } from '../Reach'
+import { taskIn, taskMaking } from '../tasks/requests'
+import { actionOf, expectedVolume } from '../volumes/expected'
+import { mirrorOf, otherUri } from './read'
+import { naaOf } from '../volumes/read'
+import { isVolume, type RedfishVolume } from '../volumes/schema'
+
+/** Mirrors of volumes on other systems. Source: Swordfish, Volume, its replicas of the type Mirror and their remote ends. */
+export function mirrors({ connection, map }: Reach): Mirrors {
+  /** Does to a volume what its action says. */
+  const act = async (
+    locator: string,
+    expectedNaa: string,
+    action: Parameters<typeof actionOf>[2],
+    body: (of: RedfishVolume) => object,
+  ) => {
+    const { found, etag } = await expectedVolume(connection, locator, expectedNaa)
+    return connection.change('POST', actionOf(connection, found, action, 'mirrors'), body(found), etag)
+  }
+  const toOther = (found: RedfishVolume) => ({ TargetVolume: otherUri(found) })
+  return {
+    async of(volumeLocator) {
+      const volume = await connection.readIfThere(volumeLocator, isVolume)
+      return volume === undefined ? undefined : mirrorOf(volume)
+    },
+    async follower(naa) {
+      const all = await connection.members(map.volumes, isVolume)
+      return all.find(each => naaOf(each) === naa && mirrorOf(each)?.role === 'target')?.['@odata.id']
+    },
+    async begin(volumeLocator, expectedNaa, { partner, poolLocator, name, ratePercent }) {
+      const own = ofMaker.mirrorBody(map.identity.maker, partner, ratePercent)
+      const { address } = connection.endpoint
+      if (own === undefined)
+        throw new NotOffered(address, 'mirrors', 'Its maker has no words for mirrors on other systems.')
+      const asked = await act(volumeLocator, expectedNaa, '#Volume.CreateReplicaTarget', () => ({
+        VolumeName: name,
+        ReplicaType: 'Mirror',
+        ReplicaUpdateMode: 'Synchronous',
+        TargetStoragePool: poolLocator,
+        ...own,
+      }))
+      return taskIn(asked)
+    },
+    workOn: volumeLocator => taskMaking(connection, map.tasks, volumeLocator),
+    reverse: async (volumeLocator, expectedNaa) =>
+      void (await act(volumeLocator, expectedNaa, '#Volume.ReverseReplicationRelationship', toOther)),
+    part: async (volumeLocator, expectedNaa) =>
+      void (await act(volumeLocator, expectedNaa, '#Volume.RemoveReplicaRelationship', toOther)),
+  }
+}

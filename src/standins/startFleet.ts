@@ -4,8 +4,8 @@ import { account, BlockStore, countLoads, extentBytes, growWorkloads, SimulatedA
 import { NameServer } from './names/NameServer'
 import { ClusterPools, nodeAgents, PieceStore, RawDrives, rowView, SimulatedRow } from './row'
 import { fleetControl } from './control'
-import { bittern, godwit, heron, hostModels } from './demo/models'
-import { seedBittern, seedHeron } from './demo/seedFleet'
+import { bittern, curlew, godwit, heron, hostModels } from './demo/models'
+import { seedAllFlash, seedBittern } from './demo/seedFleet'
 import { seedDirectory } from './demo/seedDirectory'
 import { seedRow } from './demo/seedRow'
 import { NightDesk, type DeskPorts } from './desk'
@@ -66,6 +66,42 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   const clock = new FleetClock(store, firstRate)
   const faults = new Faults()
   const arrays = seededArrays(store, clock, faults, folder)
+  const called = new NameServer(store)
+  const nodes = rowOf(store, clock, faults, folder, called)
+  const { row, rowArray, raw, pools, pieces } = nodes
+  const all = [...arrays, rowArray]
+  const { servers, listen, listenEach } = listening()
+  const arrayServices = arrays.map(array => [array.model.name, redfishService(array)] as const)
+  const godwitService = redfishService(rowArray, { row, pools, view: rowView(row, pieces) })
+  const arrayPorts = await listenEach([...arrayServices, ['godwit', godwitService]], ports.arrays)
+  const agentsPort = await listen(nodeAgents(row, raw), ports.nodes)
+  nodes.agentsListen(agentsPort)
+  const names = await namesOf(store, called, ports)
+  const people = await peopleOf(store, faults, all, ports.directory)
+  const fileServers = new FileServers(all, names.ways, people.tree)
+  const controlled = { clock, faults, arrays: all, row, pools, names: called, ways: names.ways }
+  const control = await listen(fleetControl(controlled), ports.control)
+  const agents = hostModels.map(
+    model => [model.name, hostAgent(new SimulatedHost(model, store, all, fileServers))] as const,
+  )
+  const hostPorts = await listenEach(agents, ports.hosts)
+  const desk = new NightDesk()
+  const deskPorts = await desk.listen(ports.desk)
+  const still = ticking(clock, all, pools, store)
+  const own = { control, arrays: arrayPorts, hosts: hostPorts, nodes: agentsPort }
+  return {
+    ports: { ...own, ...names.ports, directory: people.port, desk: deskPorts },
+    ...{ clock, faults, arrays: all, row, pools, directory: people.tree, desk },
+    async stop() {
+      still()
+      await Promise.all([...servers.map(server => server.close()), names.stop(), people.stop(), desk.stop()])
+      store.snapshot()
+    },
+  }
+}
+
+/** The row of nodes with its drives and pools; its agents are named once it is known where they listen. */
+function rowOf(store: Store, clock: FleetClock, faults: Faults, folder: string, names: NameServer) {
   const pieces = new PieceStore(join(folder, 'cluster'))
   const rowArray = new SimulatedArray(godwit, store, clock, faults, pieces)
   let agentsPort = 0
@@ -73,59 +109,29 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   pieces.serve(row)
   const raw = new RawDrives(join(folder, 'sectors'))
   const pools = new ClusterPools(row, pieces, raw, join(folder, 'cluster'))
-  const names = new NameServer(store)
   if (store.count('godwit/drives') === 0) seedRow(rowArray, row, raw, names)
-  const all = [...arrays, rowArray]
-  const { servers, listen, listenEach } = listening()
-  const arrayServices = arrays.map(array => [array.model.name, redfishService(array)] as const)
-  const godwitService = redfishService(rowArray, { row, pools, view: rowView(row, pieces) })
-  const arrayPorts = await listenEach([...arrayServices, ['godwit', godwitService]], ports.arrays)
-  agentsPort = await listen(nodeAgents(row, raw), ports.nodes)
-  const namesPort = await names.listen(ports.names)
+  const agentsListen = (port: number) => (agentsPort = port)
+  return { row, rowArray, raw, pools, pieces, agentsListen }
+}
+
+/** The two name servers, and the ways by which hosts get through to what they name. */
+async function namesOf(store: Store, names: NameServer, wanted: FleetPorts) {
   const outside = new NameServer(store, undefined, true)
-  const outsidePort = await outside.listen(ports.outsideNames)
-  const people = new DirectoryTree(store)
-  if (people.all().length === 0) seedDirectory(people)
-  const directory = new DirectoryServer(people, faults)
-  const directoryPort = await directory.listen(ports.directory)
-  for (const array of all) array.directory = { address: `ldaps://127.0.0.1:${directoryPort}`, tree: people }
-  const asked = (names: NameServer, port: number) => ({ names, address: `127.0.0.1:${port}` })
-  const ways = new Ways(store, { own: asked(names, namesPort), outside: asked(outside, outsidePort) }, asksOutside)
-  const fileServers = new FileServers(all, ways, people)
-  const controlled = { clock, faults, arrays: all, row, pools, names, ways }
-  const control = await listen(fleetControl(controlled), ports.control)
-  const hosts = hostModels.map(model => new SimulatedHost(model, store, all, fileServers))
-  const hostPorts = await listenEach(
-    hosts.map(host => [host.model.name, hostAgent(host)] as const),
-    ports.hosts,
-  )
-  const desk = new NightDesk()
-  const deskPorts = await desk.listen(ports.desk)
-  const still = ticking(clock, all, pools, store)
-  return {
-    ports: {
-      control,
-      arrays: arrayPorts,
-      hosts: hostPorts,
-      nodes: agentsPort,
-      names: namesPort,
-      outsideNames: outsidePort,
-      directory: directoryPort,
-      desk: deskPorts,
-    },
-    ...{ clock, faults, arrays: all, row, pools, directory: people, desk },
-    async stop() {
-      still()
-      await Promise.all([
-        ...servers.map(server => server.close()),
-        names.stop(),
-        outside.stop(),
-        directory.stop(),
-        desk.stop(),
-      ])
-      store.snapshot()
-    },
-  }
+  const ports = { names: await names.listen(wanted.names), outsideNames: await outside.listen(wanted.outsideNames) }
+  const asked = (one: NameServer, port: number) => ({ names: one, address: `127.0.0.1:${port}` })
+  const both = { own: asked(names, ports.names), outside: asked(outside, ports.outsideNames) }
+  const stop = () => Promise.all([names.stop(), outside.stop()])
+  return { ports, ways: new Ways(store, both, asksOutside), stop }
+}
+
+/** The directory of people, which every system asks. */
+async function peopleOf(store: Store, faults: Faults, arrays: readonly SimulatedArray[], wanted: number) {
+  const tree = new DirectoryTree(store)
+  if (tree.all().length === 0) seedDirectory(tree)
+  const server = new DirectoryServer(tree, faults)
+  const port = await server.listen(wanted)
+  for (const array of arrays) array.directory = { address: `ldaps://127.0.0.1:${port}`, tree }
+  return { tree, port, stop: () => server.stop() }
 }
 
 /** Whether a host asks the name server before the border. */
@@ -133,13 +139,17 @@ const asksOutside = (from: string) =>
   hostModels.some(({ addresses, asksOutside: isOne }) => isOne === true && addresses.includes(from))
 
 /** The arrays of the fleet, seeded where their folder is new. */
-const seededArrays = (store: Store, clock: FleetClock, faults: Faults, folder: string) =>
-  [heron, bittern].map(model => {
+function seededArrays(store: Store, clock: FleetClock, faults: Faults, folder: string): SimulatedArray[] {
+  const seeded = [heron, bittern, curlew].map(model => {
     const blocks = new BlockStore(join(folder, 'blocks', model.name), Number(extentBytes))
     const array = new SimulatedArray(model, store, clock, faults, blocks)
-    if (store.count(`${model.name}/drives`) === 0) (model === heron ? seedHeron : seedBittern)(array)
+    if (store.count(`${model.name}/drives`) === 0) (model === bittern ? seedBittern : seedAllFlash)(array)
     return array
   })
+  const paired = seeded.filter(({ model }) => model === heron || model === curlew)
+  for (const array of paired) array.partners = paired.filter(each => each !== array)
+  return seeded
+}
 
 /** Servers on loopback, each on the port that was asked for or one that the system chooses. */
 function listening() {

@@ -2,7 +2,6 @@ import {
   closeSync,
   copyFileSync,
   existsSync,
-  fsyncSync,
   linkSync,
   mkdirSync,
   openSync,
@@ -13,6 +12,7 @@ import {
   statSync,
   writeSync,
 } from 'node:fs'
+import { flushed } from '../fleet'
 import { join } from 'node:path'
 
 /** Where a system keeps the bytes of its volumes. */
@@ -37,6 +37,8 @@ export interface ByteCopies {
   separate(volumeId: string): void
   /** Extents that nothing else holds. */
   ownExtents(id: string): number
+  /** What a volume stores, extent by extent. */
+  stored(volumeId: string): Iterable<{ readonly offset: bigint; readonly data: Buffer }>
   /** Versions that a volume no longer has, by the first and last of its copies that hold them; copies in the order in which they were taken. */
   heldRuns(volumeId: string, copyIds: readonly string[]): HeldExtents[]
 }
@@ -63,7 +65,7 @@ export class BlockStore implements VolumeBytes {
       if (existsSync(path) && statSync(path).nlink > 1) this.#unshare(path)
       const file = openSync(path, existsSync(path) ? 'r+' : 'w+')
       writeSync(file, data, from, length, at)
-      fsyncSync(file)
+      flushed(file)
       closeSync(file)
     }
     return this.count(volumeId)
@@ -113,6 +115,7 @@ export class BlockStore implements VolumeBytes {
       }
     },
     ownExtents: id => this.#names(id).filter(name => statSync(join(this.#folderOf(id), name)).nlink === 1).length,
+    stored: volumeId => this.#stored(volumeId),
     heldRuns: (volumeId, copyIds) => this.#heldRuns(volumeId, copyIds),
   }
 
@@ -140,6 +143,14 @@ export class BlockStore implements VolumeBytes {
       const [first = 0, last = 0] = key.split('-').map(Number)
       return { first, last, extents }
     })
+  }
+
+  *#stored(volumeId: string) {
+    for (const name of this.#names(volumeId))
+      yield {
+        offset: BigInt(name.replace('.extent', '')) * BigInt(this.extentBytes),
+        data: readFileSync(join(this.#folderOf(volumeId), name)),
+      }
   }
 
   /** Others keep the version that they share; this name gets one of its own. */

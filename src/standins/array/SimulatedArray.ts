@@ -26,6 +26,7 @@ const ofVolumes: ReadonlySet<TaskEntity['work']> = new Set([
   'copy-clone',
   'restore-volume',
   'move-volume',
+  'mirror-volume',
 ])
 
 type Collections = {
@@ -60,6 +61,9 @@ export class SimulatedArray {
 
   /** What work of other kinds does as it goes on and when it ends; set by whoever starts such work. */
   extraWork: ExtraWork | undefined
+
+  /** Arrays with which it has been paired: volumes are mirrored to them. */
+  partners: readonly SimulatedArray[] = []
 
   /** The directory that it can reach on its network, and where. */
   directory: ReachedDirectory | undefined

@@ -1,4 +1,12 @@
 /** The parts of a simulated array as they are kept in the store. Bytes are decimal text; times are fleet milliseconds. */
+/** Read errors that are corrected at a further try, and come faster from day to day. */
+export interface ErrorCourse {
+  /** Fleet milliseconds. */
+  readonly since: number
+  readonly perDay: number
+  readonly doublingDays: number
+}
+
 export interface DriveEntity {
   readonly id: string
   readonly enclosureId: string
@@ -15,6 +23,8 @@ export interface DriveEntity {
   readonly bytesPerSecond: number
   readonly hoursAtStart: number
   readonly lifeLeftPercent: number | null
+  /** How it errs; absent where it does not. */
+  readonly errors?: ErrorCourse
   readonly isFailed: boolean
   /** Its bay is empty: what is on it is kept, as on a shelf. */
   readonly isPulled: boolean
@@ -92,12 +102,23 @@ export interface VolumeEntity {
   readonly cloneOf?: string
   /** The pool to which it is moving; hosts read and write it in its own until it has arrived. */
   readonly movingTo?: string | undefined
+  /** With what volume of another array it is kept alike; absent for one that stands alone. */
+  readonly mirror?: MirrorEntity | undefined
   /** What it may be asked for a second; absent where it has no limit. */
   readonly ceiling?: Ceiling
   /** How its workload fills it; absent where nobody but hosts of the fleet write. */
   readonly course?: UsageCourse
   /** What its workload asks of it; absent where nobody but hosts of the fleet ask. */
   readonly load?: LoadCourse
+}
+
+/** One end of a mirror. Hosts read and write the source; the target follows, and is written by nobody else. */
+export interface MirrorEntity {
+  readonly role: 'source' | 'target'
+  /** Serial of the other array. */
+  readonly partner: string
+  readonly volumeId: string
+  readonly state: 'copying' | 'synchronised' | 'broken'
 }
 
 /** What a volume may be asked for a second; null where there is no limit. */
@@ -124,8 +145,8 @@ export interface LoadCourse {
   }[]
 }
 
-/** Reads, writes, KiB read, KiB written, seconds of reads, seconds of writes: since the array began. */
-export type LoadCounters = readonly [number, number, number, number, number, number]
+/** Reads, writes, KiB read, KiB written, seconds of reads, seconds of writes, reads answered by the cache: since the array began. */
+export type LoadCounters = readonly [number, number, number, number, number, number, number]
 
 export interface CountersEntity {
   readonly id: string
@@ -231,6 +252,7 @@ export interface TaskEntity {
     | 'copy-clone'
     | 'restore-volume'
     | 'move-volume'
+    | 'mirror-volume'
     | 'start-file-service'
   readonly subjectId: string
   readonly state: 'Running' | 'Completed' | 'Exception' | 'Cancelled'

@@ -11,6 +11,8 @@ export interface FileServiceEntity {
   readonly taskId: string
   /** The base of the directory to which it belongs. */
   readonly joinedTo?: string
+  /** For all of its shares over SMB. */
+  readonly grants?: readonly ShareGrantEntity[]
 }
 
 /** What a file server wants of a directory. */
@@ -61,16 +63,20 @@ export interface FileShareEntity {
   readonly grants?: readonly ShareGrantEntity[]
   /** Absent for a share of which nobody has limited anything. */
   readonly limits?: ShareLimitsEntity
+  /** Whether hosts find snapshots of its volume within it; absent where nobody has said so. */
+  readonly showsSnapshots?: boolean
 }
 
 export interface ShareLimitsEntity {
   readonly quotas: readonly {
     readonly path: string
-    readonly of: 'tree' | 'each directory' | 'user' | 'group'
+    readonly of: 'tree' | 'each directory' | 'user' | 'group' | 'project'
     readonly id: number | null
     readonly softBytes: string | null
     readonly hardBytes: string | null
     readonly graceDays: number
+    /** Trees that are counted together; absent but for a project. */
+    readonly project?: { readonly name: string; readonly alsoAt: readonly string[] }
   }[]
   readonly fileRules: readonly {
     readonly pattern: string

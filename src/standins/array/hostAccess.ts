@@ -10,6 +10,11 @@ export function addEndpoint(array: SimulatedArray, initiator: string): EndpointE
   return endpoint
 }
 
+/** Remembers who has logged in, also whom it shows nothing. */
+export function noteLogin(array: SimulatedArray, initiators: readonly string[]): void {
+  for (const each of initiators) addEndpoint(array, each)
+}
+
 /** Asks an initiator to prove itself from its next login on; null asks for nothing. */
 export function setSignIn(
   array: SimulatedArray,
@@ -130,5 +135,6 @@ function shownSnapshot(array: SimulatedArray, id: string): VolumeEntity | undefi
     naa: snapshot.naa,
     sizeBytes: snapshot.sizeBytes,
     isReady: snapshot.isConsistent,
+    mirror: undefined,
   }
 }

@@ -122,7 +122,7 @@ function layoutOf({ raidType, groups }: PoolEntity): WriteLayout {
     : { layout: 'paritySmallWrite', parityDrives: raidType === 'RAID5' ? 1 : raidType === 'RAID6' ? 2 : 3 }
 }
 
-const none: LoadCounters = [0, 0, 0, 0, 0, 0]
+const none: LoadCounters = [0, 0, 0, 0, 0, 0, 0]
 
 /** Counts what workloads have asked from the last time on until now, and notes the counters at every full hour. */
 export function countLoads(array: SimulatedArray): void {
@@ -163,7 +163,8 @@ function countedUntil(array: SimulatedArray, counted: CountersEntity, until: num
       const reads = requestsPerSecond * share * seconds
       const writes = requestsPerSecond * (1 - share) * seconds
       const kibibytes = (load?.bytesEach ?? 0) / 1024
-      const [r, w, rk, wk, rs, ws] = volumes[id] ?? none
+      // What was kept by an earlier fleet has no hits yet.
+      const [r, w, rk, wk, rs, ws, hits = 0] = volumes[id] ?? none
       volumes[id] = [
         r + reads,
         w + writes,
@@ -171,6 +172,7 @@ function countedUntil(array: SimulatedArray, counted: CountersEntity, until: num
         wk + writes * kibibytes,
         rs + reads * readSeconds,
         ws + writes * writeSeconds,
+        hits + reads * (load?.cacheHit ?? 0),
       ]
     })
   }
@@ -185,11 +187,13 @@ export const shownCounters = ([
   writeKibibytes,
   readSeconds,
   writeSeconds,
+  readHits = 0,
 ]: LoadCounters) => ({
   ReadIORequests: `${Math.floor(reads) % wrapsAt}`,
   WriteIORequests: `${Math.floor(writes) % wrapsAt}`,
   ReadIOKiBytes: `${Math.floor(readKibibytes) % wrapsAt}`,
   WriteIOKiBytes: `${Math.floor(writeKibibytes) % wrapsAt}`,
+  ReadHitIORequests: `${Math.floor(readHits) % wrapsAt}`,
   ReadIORequestTime: `PT${readSeconds.toFixed(3)}S`,
   WriteIORequestTime: `PT${writeSeconds.toFixed(3)}S`,
 })

@@ -39,6 +39,7 @@ export function moveVolume(array: SimulatedArray, id: string, poolId: string, sh
 
 function against(array: SimulatedArray, volume: VolumeEntity, to: PoolEntity, bytes: bigint): string | undefined {
   if (volume.movingTo !== undefined) return 'It is being moved already.'
+  if (volume.mirror !== undefined) return 'It is mirrored to another system.'
   if (!volume.isReady) return 'It is still being zeroed.'
   if (volume.cloneOf !== undefined) return 'It is a clone that still shares with its source.'
   const own = new Set(snapshotsOf(array, volume.id).map(each => each.id))
@@ -78,14 +79,4 @@ export function notMoved(array: SimulatedArray, task: TaskEntity): Entry[] {
   const volume = array.maybe('volumes', task.subjectId)
   if (task.work !== 'move-volume' || volume === undefined) return []
   return [array.entry('volumes', { ...volume, movingTo: undefined })]
-}
-
-/** Stops a move that somebody no longer wants. Other work cannot be stopped. */
-export function cancelTask(array: SimulatedArray, task: TaskEntity): void {
-  if (task.state !== 'Running')
-    throw conflict(`${task.name} was not stopped.`, 'It has ended.', 'Nothing is to be done.')
-  if (task.work !== 'move-volume')
-    throw conflict(`${task.name} was not stopped.`, 'Work of this kind goes on to its end.', 'Wait for it.')
-  const ended: TaskEntity = { ...task, state: 'Cancelled', endedAt: array.clock.now(), message: 'It was stopped.' }
-  array.store.commit([array.entry('tasks', ended), ...notMoved(array, task)])
 }

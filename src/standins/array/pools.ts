@@ -1,5 +1,5 @@
 import { shareOf } from '@/core/layout'
-import type { PoolEntity, TaskEntity } from './entities'
+import type { DriveEntity, PoolEntity, TaskEntity } from './entities'
 import { layGroups } from './layGroups'
 import { badValue, conflict } from './Refused'
 import type { SimulatedArray } from './SimulatedArray'
@@ -16,22 +16,7 @@ export interface PoolRequest {
 }
 
 export function createPool(array: SimulatedArray, request: PoolRequest): TaskEntity {
-  if (array.all('pools').some(pool => pool.name === request.name)) {
-    throw conflict(`Pool ${request.name} was not made.`, 'A pool of that name exists.', 'Choose another name.')
-  }
-  const chosen = [...request.groups.flat(), ...request.spares]
-  if (new Set(chosen).size !== chosen.length)
-    throw badValue('The pool was not made.', 'A drive is named twice.', 'Name each drive once.')
-  const drives = new Map(chosen.map(id => [id, array.one('drives', id)]))
-  for (const drive of drives.values()) {
-    if (drive.role !== 'unassigned' || drive.isFailed) {
-      throw conflict(
-        `Pool ${request.name} was not made.`,
-        `Drive ${drive.serial} is ${drive.isFailed ? 'failed' : 'in use'}.`,
-        'Choose another drive.',
-      )
-    }
-  }
+  const drives = takable(array, request)
   const { usableBytes } = layGroups(
     request.groups.map(group => group.map(id => BigInt(drives.get(id)?.capacityBytes ?? '0'))),
     request.raidType,
@@ -52,15 +37,7 @@ export function createPool(array: SimulatedArray, request: PoolRequest): TaskEnt
     metadataBytes: `${metadataBytes}`,
     snapshotReserveBytes: `${shareOf(usableBytes - metadataBytes, request.snapshotReserveRatio)}`,
   }
-  const placed = [...drives.values()].map(drive => {
-    const groupIndex = request.groups.findIndex(group => group.includes(drive.id))
-    return array.entry('drives', {
-      ...drive,
-      poolId: pool.id,
-      groupIndex: groupIndex < 0 ? null : groupIndex,
-      role: groupIndex < 0 ? 'spare' : 'data',
-    })
-  })
+  const placed = [...drives.values()].map(drive => array.entry('drives', placedIn(pool, drive)))
   const task = array.task(
     `Initialise pool ${pool.name}`,
     'initialise-pool',
@@ -70,6 +47,27 @@ export function createPool(array: SimulatedArray, request: PoolRequest): TaskEnt
   )
   array.store.commit([...placed, array.entry('pools', pool), array.entry('tasks', task)])
   return task
+}
+
+function placedIn({ id, groups }: PoolEntity, drive: DriveEntity): DriveEntity {
+  const groupIndex = groups.findIndex(group => group.includes(drive.id))
+  const isSpare = groupIndex < 0
+  return { ...drive, poolId: id, groupIndex: isSpare ? null : groupIndex, role: isSpare ? 'spare' : 'data' }
+}
+
+/** The drives that a pool is asked to be made of, by id. @throws {Refused} where the pool or one of them cannot be had */
+function takable(array: SimulatedArray, { name, groups, spares }: PoolRequest): Map<string, DriveEntity> {
+  const notMade = `Pool ${name} was not made.`
+  if (array.all('pools').some(pool => pool.name === name))
+    throw conflict(notMade, 'A pool of that name exists.', 'Choose another name.')
+  const chosen = [...groups.flat(), ...spares]
+  if (new Set(chosen).size !== chosen.length)
+    throw badValue(notMade, 'A drive is named twice.', 'Name each drive once.')
+  const drives = new Map(chosen.map(id => [id, array.one('drives', id)]))
+  for (const { serial, role, isFailed } of drives.values())
+    if (role !== 'unassigned' || isFailed)
+      throw conflict(notMade, `Drive ${serial} is ${isFailed ? 'failed' : 'in use'}.`, 'Choose another drive.')
+  return drives
 }
 
 export function removePool(array: SimulatedArray, id: string): void {

@@ -4,6 +4,7 @@ import type { ByteCopies } from './BlockStore'
 import { lineageOf, restoredTo, snapshotsOf, taken } from './lineage'
 import { lanesOf } from './pools'
 import { badValue, conflict, Refused } from './Refused'
+import { mirroredWhy, otherEnd } from './mirrors'
 import { naaFor, type SimulatedArray } from './SimulatedArray'
 
 /** What a controller may have acknowledged and not yet written: it reaches the drives before a snapshot is consistent. */
@@ -27,14 +28,29 @@ function freeName(array: SimulatedArray, name: string): void {
   if (isTaken) throw conflict(`${name} was not made.`, 'Something of that name exists.', 'Choose another name.')
 }
 
-/** A snapshot holds what had been acknowledged when it was asked for; it is consistent when that has reached the drives. */
+/**
+ * A snapshot holds what had been acknowledged when it was asked for; it is consistent when that has reached the drives. Of a volume whose
+ * mirror holds, one of the same name and instant is taken at the other end.
+ */
 export function takeSnapshot(array: SimulatedArray, volumeId: string, name: string): TaskEntity {
-  const { entries, snapshot, bytesPerSecond } = frozen(array, volumeId, name, array.clock.now())
+  const volume = array.one('volumes', volumeId)
+  const isAlike = volume.mirror?.state === 'synchronised' && volume.mirror.role === 'source'
+  const other = isAlike ? otherEnd(array, volume) : undefined
+  const instant = array.clock.now()
+  // Whether both can be taken is known before either is.
+  if (other !== undefined) canBeTaken(other.array, other.volume, name)
+  const own = flushed(array, volumeId, name, instant)
+  const far = other === undefined ? [] : flushed(other.array, other.volume.id, name, instant).entries
+  array.store.commit([...own.entries, ...far])
+  return own.task
+}
+
+function flushed(array: SimulatedArray, volumeId: string, name: string, instant: number) {
+  const { entries, snapshot, bytesPerSecond } = frozen(array, volumeId, name, instant)
   const task = array.task(`Snapshot ${name}`, 'flush-snapshot', snapshot.id, { VolumeName: name }, [
     { bytes: cachedBytes, bytesPerSecond },
   ])
-  array.store.commit([...entries, array.entry('tasks', task)])
-  return task
+  return { task, entries: [...entries, array.entry('tasks', task)] }
 }
 
 /** Of all volumes of a group at one instant: each bears the name of its volume and that of the whole. */
@@ -180,6 +196,8 @@ export function restoreVolume(array: SimulatedArray, volumeId: string, snapshotI
     )
   if (!snapshot.isConsistent)
     throw conflict(`${volume.name} was not restored.`, `${snapshot.name} is not consistent yet.`, 'Wait for its task.')
+  const mirrored = mirroredWhy(volume)
+  if (mirrored !== undefined) throw conflict(`${volume.name} was not restored.`, mirrored, 'End the mirror first.')
   if (BigInt(snapshot.sizeBytes) < BigInt(volume.sizeBytes))
     throw conflict(
       `${volume.name} was not restored.`,

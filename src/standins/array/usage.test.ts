@@ -64,4 +64,4 @@ test('the history leads up to the present without a step, goes on with the clock
   } finally {
     await stop()
   }
-}, 60_000)
+})

@@ -5,6 +5,7 @@ import { lanesOf } from './pools'
 import { badValue, conflict } from './Refused'
 import { naaFor, type SimulatedArray } from './SimulatedArray'
 import { heldBack } from './snapshots'
+import { mirroredWhy } from './mirrors'
 
 export interface VolumeRequest {
   readonly name: string
@@ -76,6 +77,8 @@ export function enlargeVolume(
   const volume = array.one('volumes', id)
   const pool = array.one('pools', volume.poolId)
   const addedBytes = sizeBytes - BigInt(volume.sizeBytes)
+  const mirrored = mirroredWhy(volume)
+  if (mirrored !== undefined) throw conflict(`${volume.name} was not resized.`, mirrored, 'End the mirror first.')
   if (addedBytes < 0n)
     throw badValue(`${volume.name} was not resized.`, 'A volume cannot be made smaller.', 'Give a larger size.')
   if (!volume.isThin && addedBytes > array.poolDataBytes(pool) - poolWrittenBytes(array, pool.id)) {
@@ -102,6 +105,8 @@ export function convertVolume(
   const refuse = (why: string, remedy: string) => conflict(`${volume.name} was not converted.`, why, remedy)
   if (volume.isThin === isThin) return undefined
   if (volume.cloneOf !== undefined) throw refuse('It shares with the snapshot that it was made of.', 'Split it first.')
+  const mirrored = mirroredWhy(volume)
+  if (mirrored !== undefined) throw refuse(mirrored, 'End the mirror first.')
   const converted = { ...volume, isThin }
   if (isThin) {
     array.store.commit([array.entry('volumes', converted)])
@@ -139,6 +144,8 @@ export function removeVolume(array: SimulatedArray, id: string): void {
   const share = array.all('fileShares').find(each => each.fileSystemId === carried?.id)
   if (share !== undefined)
     throw conflict(`${volume.name} was not removed.`, `It is shared as ${share.name}.`, 'Take the share away first.')
+  if (volume.mirror !== undefined && volume.mirror.state !== 'broken')
+    throw conflict(`${volume.name} was not removed.`, 'It is mirrored to another system.', 'End the mirror first.')
   const why = heldBack(array, id)
   if (why !== undefined) throw conflict(`${volume.name} was not removed.`, why, 'Remove its snapshots first.')
   array.store.commit([

@@ -1,5 +1,7 @@
 import type { SimulatedArray } from './SimulatedArray'
 import { arrived, moveHalted, notMoved } from './moves'
+import { conflict } from './Refused'
+import { mirrored, mirrorHalted, notMirrored } from './mirrors'
 import { endedCopy } from './snapshots'
 import type { TaskEntity } from './entities'
 import type { Entry } from '../fleet'
@@ -27,7 +29,7 @@ export function work(array: SimulatedArray, seconds: number): void {
       array.store.commit(failed(array, task, 'The drive firmware reported an internal error.'))
       continue
     }
-    const halted = task.work === 'move-volume' ? moveHalted(array, task) : array.extraWork?.halted(task)
+    const halted = haltedWhy(array, task)
     if (halted !== undefined) {
       array.store.commit(failed(array, task, halted))
       continue
@@ -52,7 +54,13 @@ const ofCopies: ReadonlySet<TaskEntity['work']> = new Set([
 const failed = (array: SimulatedArray, task: TaskEntity, message: string): Entry[] => [
   array.entry('tasks', { ...task, state: 'Exception', endedAt: array.clock.now(), message }),
   ...notMoved(array, task),
+  ...notMirrored(array, task),
 ]
+
+function haltedWhy(array: SimulatedArray, task: TaskEntity): string | undefined {
+  if (task.work === 'move-volume') return moveHalted(array, task)
+  return task.work === 'mirror-volume' ? mirrorHalted(array, task) : array.extraWork?.halted(task)
+}
 
 function resultOf(array: SimulatedArray, task: TaskEntity): Entry[] {
   if (task.work === 'initialise-pool')
@@ -61,6 +69,7 @@ function resultOf(array: SimulatedArray, task: TaskEntity): Entry[] {
     return [array.entry('volumes', { ...array.one('volumes', task.subjectId), isReady: true })]
   if (ofCopies.has(task.work)) return endedCopy(array, task)
   if (task.work === 'move-volume') return arrived(array, task)
+  if (task.work === 'mirror-volume') return mirrored(array, task)
   return [...(array.extraWork?.ended(task) ?? [])]
 }
 
@@ -82,4 +91,14 @@ export function failDrive(array: SimulatedArray, enclosureId: string, bay: numbe
     array.entry('pools', { ...pool, groups, spares: pool.spares.filter(id => id !== spare.id) }),
     array.entry('tasks', array.task(`Rebuild onto ${spare.serial}`, 'rebuild-drive', pool.id, {}, lanes)),
   ])
+}
+
+/** Stops a move or the filling of a mirror that somebody no longer wants. Other work cannot be stopped. */
+export function cancelTask(array: SimulatedArray, task: TaskEntity): void {
+  if (task.state !== 'Running')
+    throw conflict(`${task.name} was not stopped.`, 'It has ended.', 'Nothing is to be done.')
+  if (task.work !== 'move-volume' && task.work !== 'mirror-volume')
+    throw conflict(`${task.name} was not stopped.`, 'Work of this kind goes on to its end.', 'Wait for it.')
+  const ended: TaskEntity = { ...task, state: 'Cancelled', endedAt: array.clock.now(), message: 'It was stopped.' }
+  array.store.commit([array.entry('tasks', ended), ...notMoved(array, task), ...notMirrored(array, task)])
 }

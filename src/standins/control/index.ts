@@ -70,6 +70,27 @@ export function fleetControl(controlled: Controlled): FastifyInstance {
     arrays: arrays.map(each => each.model.name),
   })
   server.get('/fleet', state)
+  fillRoutes(server, arrays, state)
+  clockRoutes(server, clock, state)
+  server.post('/faults', ({ body }, reply) => {
+    if (!isFault(body)) return reply.code(400).send({ why: `target, and kind as one of ${faultKinds.join(', ')}` })
+    const isDirectory = body.target === 'directory' && (body.kind === 'slow' || body.kind === 'not-answering')
+    if (!isDirectory && !arrays.some(each => each.model.name === body.target))
+      return reply.code(400).send({ why: `no system ${body.target}` })
+    const missing = whatIsMissing(body, controlled)
+    if (missing !== undefined) return reply.code(400).send({ why: missing })
+    if (strike(body, controlled)) return state()
+    return faults.inject({ milliseconds: 3000, retryAfterSeconds: 2, atRatio: 0.7, drive: '', times: 0, ...body })
+  })
+  server.delete<{ Params: { id: string } }>('/faults/:id', ({ params }) => {
+    faults.clear(params.id === 'all' ? undefined : params.id)
+    return state()
+  })
+  return server
+}
+
+/** What volumes and shares hold, as if hosts had written it. */
+function fillRoutes(server: FastifyInstance, arrays: Controlled['arrays'], state: () => object): void {
   server.post<{ Body: { system?: unknown; volume?: unknown; bytes?: unknown } }>('/workload', ({ body }, reply) => {
     const array = arrays.find(each => each.model.name === body?.system)
     const volume = array?.all('volumes').find(each => each.name === body?.volume)
@@ -88,6 +109,10 @@ export function fleetControl(controlled: Controlled): FastifyInstance {
       return reply.code(400).send({ why: cause instanceof Error ? cause.message : String(cause) })
     }
   })
+}
+
+/** The fleet's clock: how fast it goes, and steps forward. */
+function clockRoutes(server: FastifyInstance, clock: FleetClock, state: () => object): void {
   server.put<{ Body: { rate?: unknown } }>('/clock', ({ body }, reply) => {
     const rate = Number(body?.rate)
     if (!(rate >= 0 && rate <= 100_000)) return reply.code(400).send({ why: 'rate is 0 to 100000' })
@@ -100,21 +125,6 @@ export function fleetControl(controlled: Controlled): FastifyInstance {
     clock.step(seconds)
     return state()
   })
-  server.post('/faults', ({ body }, reply) => {
-    if (!isFault(body)) return reply.code(400).send({ why: `target, and kind as one of ${faultKinds.join(', ')}` })
-    const isDirectory = body.target === 'directory' && (body.kind === 'slow' || body.kind === 'not-answering')
-    if (!isDirectory && !arrays.some(each => each.model.name === body.target))
-      return reply.code(400).send({ why: `no system ${body.target}` })
-    const missing = whatIsMissing(body, controlled)
-    if (missing !== undefined) return reply.code(400).send({ why: missing })
-    if (strike(body, controlled)) return state()
-    return faults.inject({ milliseconds: 3000, retryAfterSeconds: 2, atRatio: 0.7, drive: '', times: 0, ...body })
-  })
-  server.delete<{ Params: { id: string } }>('/faults/:id', ({ params }) => {
-    faults.clear(params.id === 'all' ? undefined : params.id)
-    return state()
-  })
-  return server
 }
 
 /** Faults that happen at once and leave a state behind. @returns whether it was one */
@@ -138,6 +148,7 @@ function strike(fault: WantedFault, { arrays, row, pools, names, ways }: Control
     'port-mtu': () => row.setSwitchPort(port, { mtu: fault.mtu ?? 1500 }),
     'clock-skew': () => row.skewClock(node, fault.seconds ?? 360),
     'name-record': () => names.setForward(name, address),
+    'address-record': () => names.setReverse(address, name),
     'way-barred': () => ways.setBarred(name, address, true),
     'way-open': () => ways.setBarred(name, address, false),
   }

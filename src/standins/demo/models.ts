@@ -40,6 +40,11 @@ export const heron = model('heron', 'Tallis & Thorne', 'Ardea F24', 'Canal House
   enclosures: [{ id: '1', name: 'Enclosure 1', model: 'Ardea F24', heightMm: 88 }],
 })
 
+/** At the other site, paired with heron: volumes of the one are mirrored to the other. */
+export const curlew = model('curlew', 'Tallis & Thorne', 'Ardea F24', 'Kiln Hill', '4.2.1', 4, {
+  enclosures: [{ id: '1', name: 'Enclosure 1', model: 'Ardea F24', heightMm: 88 }],
+})
+
 export const bittern = model('bittern', 'Ferrow', 'Mire H56', 'Canal House', '7.0.3', 2, {
   servesFiles: true,
   enclosures: [

@@ -111,8 +111,8 @@ const loads: Readonly<Partial<Record<string, LoadCourse>>> = {
   'reading-room-image-01': load(300, 0.97, 16, 0.85, 'office'),
 }
 
-/** heron: twenty-four NVMe drives that nothing uses yet. */
-export function seedHeron(array: SimulatedArray): void {
+/** heron and curlew: twenty-four NVMe drives that nothing uses yet. */
+export function seedAllFlash(array: SimulatedArray): void {
   array.store.commit(bays(1, 24).map(bay => array.entry('drives', drive(array, nvme, '1', bay))))
 }
 
@@ -129,6 +129,12 @@ function placedIn(pools: readonly PoolEntity[], each: DriveEntity): DriveEntity 
   }
 }
 
+/** One disk on the third shelf has begun to read some of its sectors twice, more of them from day to day. */
+const erring = (array: SimulatedArray, each: DriveEntity): DriveEntity =>
+  each.enclosureId === '3' && each.bay === 7
+    ? { ...each, errors: { since: array.clock.now() - 32 * 86_400_000, perDay: 1.6, doublingDays: 7 } }
+    : each
+
 /** bittern: four shelves of disks in one pool that is nearly full, and eight SSDs in its head, two of them free. */
 export function seedBittern(array: SimulatedArray): void {
   const disks = ['1', '2', '3', '4'].flatMap(shelf => bays(1, 12).map(bay => drive(array, hdd, shelf, bay)))
@@ -137,7 +143,7 @@ export function seedBittern(array: SimulatedArray): void {
   const spares = disks.slice(44, 46).map(each => each.id)
   const bulk = pool('bittern-bulk-01', 'RAID6', groups, spares, hdd.bytes, 46n)
   const fast = pool('bittern-fast-01', 'RAID1', [flash.slice(0, 6).map(each => each.id)], [], ssd.bytes, 6n)
-  const placed = [...disks, ...flash].map(each => placedIn([bulk, fast], each))
+  const placed = [...disks, ...flash].map(each => placedIn([bulk, fast], erring(array, each)))
   const ago = (days: number, gibibytes: number) => ({
     at: array.clock.now() - days * 86_400_000,
     bytes: gibibytes * Number(gibibyte),

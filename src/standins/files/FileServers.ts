@@ -2,32 +2,31 @@ import type { FileServiceEntity, FileShareEntity, SimulatedArray } from '../arra
 import type { DirectoryTree, KnownAccount } from '../people'
 import { mayMount, mayTouch, type Caller, type Verdict } from './fileRights'
 import {
-  headAt,
   readFile,
   removeFile,
   reserveFile,
   writeFile,
   type DiskBytes,
   type FileMarks,
+  type Part,
   type Superblock,
 } from './FileSystems'
 import { instancesOf, speaksSmb } from './fileServices'
 import { noLimits, overSoft, refusedWhy } from './limits'
+import { filesAt } from './earlier'
+import { listed } from './listed'
+import { marksWithin } from './rootRights'
 import { readFileSystem } from './shares'
+import type { Done, FileWanted, Identity, Listed, ListWanted, NotDone, Who } from './served'
 import type { Ways } from './Ways'
-import { grantedBits, mayTouchBySmb } from './smbRights'
+import { grantedBits, mayTouchBySmb, standing } from './smbRights'
 
-/** Why a server did not do what a host wanted of it. */
-export interface NotDone {
-  readonly kind: 'refused' | 'not there' | 'full' | 'silent'
-  readonly why: string
-}
-
-type Done<T> = { readonly kind: 'done'; readonly value: T } | NotDone
 /** A file that is read in one answer (bytes). */
 const mostRead = 64 * 1024 * 1024
 /** Sources: RFC 8881, 2.9.3; MS-SMB2, 2.1. */
 export const ports = { NFS: 2049, SMB: 445 } as const
+const readOnly = 'read-only file system'
+const nothingThere: NotDone = { kind: 'not there', why: 'no such file or directory' }
 const refused = (why: string): NotDone => ({ kind: 'refused', why })
 
 interface Found {
@@ -102,7 +101,7 @@ export class FileServers {
   #signedIn({ service, share }: Found, account: string): KnownAccount | NotDone {
     const known = service.joinedTo === undefined ? undefined : this.people.account(account)
     if (known === undefined) return refused('logon failure')
-    return grantedBits(share.grants ?? [], known) === 0 ? refused('access denied by the share') : known
+    return grantedBits(standing({ service, share }), known) === 0 ? refused('access denied by the share') : known
   }
 
   /** Who may do what, by the protocol over which it is asked. */
@@ -119,9 +118,7 @@ export class FileServers {
         : mayTouch(found.share.rules, this.#caller(from, as), marks, isWrite)
     if (!('account' in as)) return { may: false, why: 'logon failure' }
     const known = this.#signedIn(found, as.account)
-    return 'kind' in known
-      ? { may: false, why: known.why }
-      : mayTouchBySmb(found.share.grants ?? [], known, marks, isWrite)
+    return 'kind' in known ? { may: false, why: known.why } : mayTouchBySmb(standing(found), known, marks, isWrite)
   }
 
   /** Writes a file over the network, as somebody; of one that is only reserved nothing is written. */
@@ -129,10 +126,7 @@ export class FileServers {
     const { length, seed, head } = wanted
     return this.#touch(server, path, from, as, wanted.name, true, opened => {
       const { array, share, disk, superblock, file, name, as: effective } = opened
-      // A directory that hands its group on gives it to what is made within (POSIX.1-2024, open).
-      const isHandedOn = (Number.parseInt(superblock.root?.mode ?? '0', 8) & 0o2000) !== 0
-      const gid = isHandedOn ? (superblock.root?.gid ?? effective.gid) : effective.gid
-      const marks = file?.marks ?? { uid: effective.uid, gid, mode: '0644' }
+      const marks = file?.marks ?? marksWithin(superblock.root, effective)
       const limits = share.limits ?? noLimits
       const now = array.clock.now()
       const asked = { path: `/${name}`, uid: marks.uid, gid: marks.gid, bytes: length, head, now }
@@ -157,42 +151,33 @@ export class FileServers {
     array.store.commit([array.entry('fileShares', { ...share, limits: { ...limits, overSoft: noted } })])
   }
 
-  read(server: string, path: string, from: string, as: Who, asked: string): Done<string> {
+  read(server: string, path: string, from: string, as: Who, asked: string, part?: Part): Done<string> {
     return this.#touch(server, path, from, as, asked, false, ({ disk, superblock, name }) => {
       const length = superblock.files.find(each => each.path === name)?.length ?? 0
-      if (length > mostRead) return { kind: 'not there', why: 'file too large' }
-      const sum = readFile(disk, superblock, name)
+      if ((part?.length ?? length) > mostRead) return { kind: 'not there', why: 'file too large' }
+      const sum = readFile(disk, superblock, name, part)
       return sum === undefined ? { kind: 'not there', why: 'no such file' } : { kind: 'done', value: sum }
     })
   }
 
   /** Files in the order of their paths, behind one of them. Who may read the root directory may list what lies in it. */
-  list(server: string, path: string, from: string, as: Who, after: string, limit: number): Done<Listed> {
+  list(server: string, path: string, from: string, as: Who, { within, after, limit }: ListWanted): Done<Listed> {
     const found = this.#find(server, path, from)
     if ('kind' in found) return found
-    const { disk, superblock } = readFileSystem(found.array, found.share.fileSystemId)
-    if (superblock === undefined) return { kind: 'not there', why: 'no file system' }
+    const { disk, superblock, path: directory } = filesAt(found.array, found.share, within)
+    if (superblock === undefined) return nothingThere
     const verdict = this.#verdict(found, from, as, superblock.root ?? rootOnly, false)
     if (!verdict.may) return refused(verdict.why)
-    const order = (a: string, b: string) => Buffer.compare(Buffer.from(a), Buffer.from(b))
-    const behind = superblock.files.filter(each => order(each.path, after) > 0).sort((a, b) => order(a.path, b.path))
-    const files = behind.slice(0, limit).map(each => ({
-      path: each.path,
-      uid: each.marks?.uid ?? 0,
-      gid: each.marks?.gid ?? 0,
-      bytes: each.length,
-      modifiedAt: each.modifiedAt ?? 0,
-      head: headAt(disk, each),
-    }))
-    return { kind: 'done', value: { files, isLast: behind.length <= limit } }
+    return { kind: 'done', value: listed(disk, superblock, directory, { after, limit }) }
   }
 
   /** Who may write to a directory may take files out of it. */
   remove(server: string, path: string, from: string, as: Who, name: string): Done<null> {
     const found = this.#find(server, path, from)
     if ('kind' in found) return found
-    const { disk, superblock } = readFileSystem(found.array, found.share.fileSystemId)
-    if (superblock === undefined) return { kind: 'not there', why: 'no file system' }
+    const { disk, superblock, isPast } = filesAt(found.array, found.share, name)
+    if (isPast) return refused(readOnly)
+    if (superblock === undefined) return nothingThere
     const verdict = this.#verdict(found, from, as, superblock.root ?? rootOnly, true)
     if (!verdict.may) return refused(verdict.why)
     removeFile(disk, superblock, namedAs(found, superblock, name))
@@ -211,9 +196,10 @@ export class FileServers {
   ): Done<T> {
     const found = this.#find(server, path, from)
     if ('kind' in found) return found
-    const { disk, superblock } = readFileSystem(found.array, found.share.fileSystemId)
-    if (superblock === undefined) return { kind: 'not there', why: 'no file system' }
-    const name = namedAs(found, superblock, asked)
+    const { disk, superblock, path: own, isPast } = filesAt(found.array, found.share, asked)
+    if (isPast && isWrite) return refused(readOnly)
+    if (superblock === undefined) return nothingThere
+    const name = namedAs(found, superblock, own)
     const file = superblock.files.find(each => each.path === name)
     // What is new is made in its directory; what is there has rights of its own.
     const marks = file?.marks ?? superblock.root ?? rootOnly
@@ -256,37 +242,10 @@ export class FileServers {
   }
 }
 
-export type Identity = Omit<Caller, 'address' | 'name'>
-/** Numbers over NFS; over SMB an account that has signed in on the host. */
-export type Who = Identity | { readonly account: string }
-
 /** Over SMB a name is found in whatever letters it was made. */
 function namedAs({ over }: Found, { files }: Superblock, name: string): string {
   if (over === 'NFS' || files.some(({ path }) => path === name)) return name
   return files.find(({ path }) => path.toLowerCase() === name.toLowerCase())?.path ?? name
-}
-
-/** A page of a walk. */
-export interface Listed {
-  readonly files: readonly {
-    readonly path: string
-    readonly uid: number
-    readonly gid: number
-    readonly bytes: number
-    readonly modifiedAt: number
-    readonly head: string
-  }[]
-  readonly isLast: boolean
-}
-
-/** A file to be written. */
-export interface FileWanted {
-  readonly name: string
-  readonly length: number
-  /** From which its bytes follow; null where room is only reserved. */
-  readonly seed: string | null
-  /** Its first bytes, in hexadecimal. */
-  readonly head: string
 }
 
 interface Opened {

@@ -16,6 +16,17 @@ export interface FileMarks {
   readonly uid: number
   readonly gid: number
   readonly mode: string
+  /** An access list, which counts instead of the mode; absent or empty where there is none. */
+  readonly list?: readonly ListEntry[]
+}
+
+export interface ListEntry {
+  readonly isRefusal: boolean
+  readonly who: string
+  /** 1 reads, 2 writes. */
+  readonly bits: number
+  /** Set where files that are made in the directory have it too. */
+  readonly isHandedDown?: true
 }
 
 export interface FileEntry {
@@ -162,12 +173,20 @@ export function reserveFiles(
   return writeSuperblock(disk, { ...superblock, files: [...superblock.files, ...placed] })
 }
 
-/** What a file holds; undefined where there is none. */
-export function bytesOf(disk: DiskBytes, { files }: Superblock, path: string): Buffer | undefined {
+/** Which bytes of a file. */
+export interface Part {
+  readonly offset: number
+  readonly length: number
+}
+
+/** What a file holds; undefined where there is none. @param part left out: all of it; behind its end there is nothing */
+export function bytesOf(disk: DiskBytes, { files }: Superblock, path: string, part?: Part): Buffer | undefined {
   const file = files.find(each => each.path === path)
   if (file === undefined) return undefined
-  const data = disk.read(BigInt(file.at) * BigInt(mebibyte), file.length)
-  if (file.head !== undefined) Buffer.from(file.head, 'hex').copy(data)
+  const offset = Math.min(part?.offset ?? 0, file.length)
+  const length = Math.min(part?.length ?? file.length, file.length - offset)
+  const data = disk.read(BigInt(file.at) * BigInt(mebibyte) + BigInt(offset), length)
+  if (file.head !== undefined && offset === 0) Buffer.from(file.head, 'hex').copy(data)
   return data
 }
 
@@ -188,8 +207,8 @@ function freeAt({ sizeBytes }: Superblock, files: readonly FileEntry[], count: n
   return BigInt(at + count) * BigInt(mebibyte) <= BigInt(sizeBytes) ? at : undefined
 }
 
-export function readFile(disk: DiskBytes, superblock: Superblock, path: string): string | undefined {
-  const data = bytesOf(disk, superblock, path)
+export function readFile(disk: DiskBytes, superblock: Superblock, path: string, part?: Part): string | undefined {
+  const data = bytesOf(disk, superblock, path, part)
   return data === undefined ? undefined : createHash('sha256').update(data).digest('hex')
 }
 

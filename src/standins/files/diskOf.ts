@@ -1,4 +1,4 @@
-import type { SimulatedArray } from '../array'
+import type { SimulatedArray, SnapshotEntity } from '../array'
 import type { DiskBytes } from './FileSystems'
 
 /** A volume's bytes as the array itself has them, without a host between. */
@@ -10,5 +10,14 @@ export const diskOf = (array: SimulatedArray, volumeId: string): DiskBytes => ({
     const storedExtents = array.blocks.write(volumeId, offset, data)
     if (storedExtents !== volume.storedExtents)
       array.store.commit([array.entry('volumes', { ...volume, storedExtents })])
+  },
+})
+
+/** The bytes that a snapshot holds; nothing writes there. */
+export const snapshotDiskOf = (array: SimulatedArray, { id, sizeBytes }: SnapshotEntity): DiskBytes => ({
+  sizeBytes: BigInt(sizeBytes),
+  read: (offset, length) => array.blocks.read(id, offset, length),
+  write() {
+    throw new Error('A snapshot is never written.')
   },
 })

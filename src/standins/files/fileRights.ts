@@ -1,6 +1,7 @@
 import { BlockList, isIP } from 'node:net'
 import type { ExportRuleEntity } from '../array'
 import type { FileMarks } from './FileSystems'
+import { marksLet } from './rootRights'
 
 /** Who asks over the network: from where, and who it says that it is. */
 export interface Caller {
@@ -64,10 +65,6 @@ export function mayTouch(
   if (!mounted.may) return mounted
   if (isWrite && ruleFor(rules, caller)?.access !== 'rw') return { may: false, why: 'read-only file system' }
   const { uid, gid, groups } = mounted.as
-  if (uid === 0) return mounted
-  const digits = [...marks.mode].slice(-3).map(Number)
-  const [owner = 0, group = 0, other = 0] = digits
-  const own = uid === marks.uid ? owner : [gid, ...groups].includes(marks.gid) ? group : other
-  const isLet = isWrite ? [2, 3, 6, 7].includes(own) : own >= 4
+  const isLet = marksLet(marks, { uid, gids: [gid, ...groups] }, isWrite)
   return isLet ? mounted : { may: false, why: 'permission denied' }
 }

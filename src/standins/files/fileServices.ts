@@ -1,5 +1,13 @@
 import { isIP } from 'node:net'
-import { badValue, conflict, doneRatio, type FileServiceEntity, type SimulatedArray, type TaskEntity } from '../array'
+import {
+  badValue,
+  conflict,
+  doneRatio,
+  type FileServiceEntity,
+  type ShareGrantEntity,
+  type SimulatedArray,
+  type TaskEntity,
+} from '../array'
 
 interface ServiceRequest {
   readonly name: string
@@ -55,6 +63,11 @@ export function makeService(
   const service = { id, ...wanted, taskId: task.id }
   array.store.commit([array.entry('fileServices', service), array.entry('tasks', task)])
   return { service, task }
+}
+
+/** Who may use any of its shares over SMB, besides those whom each share lets. */
+export function setGrants(array: SimulatedArray, id: string, grants: readonly ShareGrantEntity[]): void {
+  array.store.commit([array.entry('fileServices', { ...array.one('fileServices', id), grants })])
 }
 
 /**

@@ -24,7 +24,11 @@ interface Counted {
 }
 
 /** By what a quota counts a file; undefined where it does not. */
-function counter({ path, of, id }: Quota, file: Omit<Counted, 'bytes'>): string | undefined {
+function counter({ path, of, id, project }: Quota, file: Omit<Counted, 'bytes'>): string | undefined {
+  if (of === 'project') {
+    const trees = [path, ...(project?.alsoAt ?? [])]
+    return trees.some(tree => file.path.startsWith(tree.replace(/\/*$/, '/'))) ? `project ${project?.name}` : undefined
+  }
   const base = path === '/' ? '' : path.replace(/\/+$/, '')
   if (!file.path.startsWith(`${base}/`)) return undefined
   const rest = file.path.slice(base.length + 1)

@@ -109,15 +109,18 @@ export function setShare(
     readonly grants?: readonly ShareGrantEntity[]
     readonly root?: FileMarks
     readonly limits?: Partial<Omit<ShareLimitsEntity, 'overSoft'>>
+    readonly showsSnapshots?: boolean
   },
 ): void {
   const share = array.one('fileShares', id)
   if (wanted.root !== undefined) setRoot(array, share.fileSystemId, wanted.root)
-  const { rules = share.rules, grants = share.grants ?? [] } = wanted
+  const { rules = share.rules, grants = share.grants ?? [], showsSnapshots = share.showsSnapshots ?? false } = wanted
+  if (showsSnapshots && array.blocks.copies === undefined)
+    throw badValue('Snapshots were not shown.', 'This system keeps none.', 'Leave that out.')
   const limits = { ...(share.limits ?? noLimits), ...wanted.limits }
   const files = readFileSystem(array, share.fileSystemId).superblock?.files ?? []
   const kept = { ...limits, overSoft: overSoft(limits, files, array.clock.now()) }
-  array.store.commit([array.entry('fileShares', { ...share, rules, grants, limits: kept })])
+  array.store.commit([array.entry('fileShares', { ...share, rules, grants, limits: kept, showsSnapshots })])
 }
 
 function setRoot(array: SimulatedArray, fileSystemId: string, root: FileMarks): void {

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
-import { mayBySmb } from '@/core/access'
+import { allGrants, mayBySmb } from '@/core/access'
 import type { ShareGrantEntity } from '../array'
-import { mayTouchBySmb } from './smbRights'
+import { mayTouchBySmb, standing } from './smbRights'
 
 const account = fc.record({
   uid: fc.integer({ min: 0, max: 4 }),
@@ -16,7 +16,16 @@ const grants = fc.uniqueArray(
   }),
   { selector: ({ who }) => who },
 )
+const acl = fc.array(
+  fc.record({
+    kind: fc.constantFrom('allow' as const, 'deny' as const),
+    who: fc.constantFrom('OWNER@', 'GROUP@', 'EVERYONE@', 'uid:1', 'gid:2', 'gid:3'),
+    may: fc.constantFrom('read' as const, 'write' as const, 'both' as const),
+  }),
+  { maxLength: 4 },
+)
 const marks = fc.record({
+  acl,
   uid: fc.integer({ min: 0, max: 4 }),
   gid: fc.integer({ min: 0, max: 4 }),
   mode: fc.integer({ min: 0, max: 0o777 }).map(mode => mode.toString(8).padStart(4, '0')),
@@ -24,13 +33,26 @@ const marks = fc.record({
 
 test('what the server lets somebody do over SMB is what is computed, each by an engine of its own', () => {
   fc.assert(
-    fc.property(grants, account, marks, fc.boolean(), (list, { uid, gid, gids, groups }, file, isWrite) => {
-      const named = list.map(each => ({ ...each, name: each.who }))
-      const known = { account: 'me', uid, gid, gids, ids: new Set(['me', ...groups]) }
-      const served = mayTouchBySmb(named, known, file, isWrite).may
-      const is = { durableId: 'me', groupIds: groups, uid, gid, groups: gids, isDisabled: false }
-      expect(mayBySmb(named, is, isWrite ? 'write' : 'read', file).allowed).toBe(served)
-    }),
+    fc.property(
+      grants,
+      grants,
+      account,
+      marks,
+      fc.boolean(),
+      (list, all, { uid, gid, gids, groups }, file, isWrite) => {
+        const [own, ofService] = [list, all].map(some => some.map(each => ({ ...each, name: each.who })))
+        const known = { account: 'me', uid, gid, gids, ids: new Set(['me', ...groups]) }
+        const stated = standing({ share: { grants: own }, service: { grants: ofService } })
+        const kept = file.acl.map(({ kind, who, may }) => ({
+          ...{ isRefusal: kind === 'deny', who },
+          bits: { read: 1, write: 2, both: 3 }[may],
+        }))
+        const served = mayTouchBySmb(stated, known, { ...file, list: kept }, isWrite).may
+        const is = { durableId: 'me', groupIds: groups, uid, gid, groups: gids, isDisabled: false }
+        const computed = allGrants({ grants: own ?? [], serviceGrants: ofService ?? [] })
+        expect(mayBySmb(computed, is, isWrite ? 'write' : 'read', file).allowed).toBe(served)
+      },
+    ),
     { numRuns: 1500 },
   )
 })

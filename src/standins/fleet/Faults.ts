@@ -20,6 +20,7 @@ export const faultKinds = [
   'port-mtu',
   'clock-skew',
   'name-record',
+  'address-record',
   'way-barred',
   'way-open',
 ] as const

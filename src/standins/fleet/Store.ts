@@ -1,14 +1,5 @@
-import {
-  closeSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readFileSync,
-  renameSync,
-  writeFileSync,
-  writeSync,
-} from 'node:fs'
+import { closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, writeFileSync, writeSync } from 'node:fs'
+import { flushed } from './flushed'
 import { join } from 'node:path'
 import { EventEmitter } from 'node:events'
 
@@ -55,7 +46,7 @@ export class Store {
   commit(entries: readonly Entry[]): void {
     if (entries.length === 0) return
     writeSync(this.#journal, `${JSON.stringify(entries)}\n`)
-    fsyncSync(this.#journal)
+    flushed(this.#journal)
     this.#apply(entries)
     this.#lines += 1
     if (this.#lines >= snapshotAfterLines) this.snapshot()
@@ -71,7 +62,7 @@ export class Store {
       [...this.#collections].map(([name, entities]) => [name, Object.fromEntries(entities)]),
     )
     const next = join(this.#folder, 'snapshot.next')
-    writeFileSync(next, JSON.stringify(state), { flush: true })
+    writeFileSync(next, JSON.stringify(state), { flush: process.env['WENDREL_FLUSH'] !== 'none' })
     renameSync(next, join(this.#folder, 'snapshot.json'))
     closeSync(this.#journal)
     // Entries between the rename and this truncation are in both files: applying them twice gives the same state.

@@ -1,4 +1,4 @@
-import { ports, type FileServers, type FileWanted, type Listed, type NotDone, type Who } from '../files'
+import { ports, type FileServers, type FileWanted, type Listed, type NotDone, type Part, type Who } from '../files'
 import { refuse } from './HostRefused'
 
 /** A share in the host's table of file systems: mounted now, and at every start. */
@@ -123,16 +123,15 @@ export class HostShares {
     return this.#done(this.servers.write(server, share, this.from, as, file), 'Nothing was written.')
   }
 
-  read(path: string, as: Who): string {
+  /** @param part left out: all of it */
+  read(path: string, as: Who, part?: Part): string {
     const { server, share, within } = this.#mounted(path)
-    return this.#done(this.servers.read(server, share, this.from, as, within), 'Nothing was read.')
+    return this.#done(this.servers.read(server, share, this.from, as, within, part), 'Nothing was read.')
   }
 
   list(path: string, as: Who, after: string, limit: number): Listed {
-    const mount = this.table.all().find(each => each.isMounted && each.path === path)
-    if (mount === undefined)
-      throw refuse(404, 'Nothing was listed.', `No share is mounted at ${path}.`, 'Mount it first.')
-    return this.#done(this.servers.list(mount.server, mount.share, this.from, as, after, limit), 'Nothing was listed.')
+    const { server, share, within } = this.#mounted(path)
+    return this.#done(this.servers.list(server, share, this.from, as, { within, after, limit }), 'Nothing was listed.')
   }
 
   remove(path: string, as: Who): void {
@@ -151,7 +150,7 @@ export class HostShares {
   }
 
   #at(path: string): ShareMount | undefined {
-    return this.table.all().find(each => each.isMounted && path.startsWith(`${each.path}/`))
+    return this.table.all().find(each => each.isMounted && `${path}/`.startsWith(`${each.path}/`))
   }
 
   #mounted(path: string) {

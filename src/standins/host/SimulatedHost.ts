@@ -1,10 +1,12 @@
 import { createHash } from 'node:crypto'
-import { blockLoads, hostAccess, type SimulatedArray, type VolumeEntity } from '../array'
+import { blockLoads, blockMirrors, hostAccess, type SimulatedArray, type VolumeEntity } from '../array'
 import { seededHex, type Store } from '../fleet'
 import type { DiskBytes, FileServers } from '../files'
-import { HostMounts, type Mount } from './HostMounts'
-import { HostShares, type ShareMount } from './HostShares'
+import { HostMounts } from './HostMounts'
+import { HostShares } from './HostShares'
 import { refuse } from './HostRefused'
+import { patternOf } from './patternOf'
+import type { Device, HostState, ShownSecrets } from './hostState'
 
 export interface HostModel {
   readonly name: string
@@ -14,34 +16,6 @@ export interface HostModel {
   readonly initiators: readonly string[]
   /** Whether it asks the name server before the border; absent for the museum's own. */
   readonly asksOutside?: boolean
-}
-
-/** A disk as the host saw it at its last rescan. */
-interface Device {
-  readonly naa: string
-  readonly sizeBytes: string
-  readonly lun: number
-  readonly path: string
-}
-
-/** Secrets of a sign-in by CHAP. */
-export interface ShownSecrets {
-  readonly secret: string
-  readonly systemSecret: string | null
-}
-
-interface HostState {
-  readonly logins: readonly string[]
-  readonly devices: readonly Device[]
-  readonly mounts?: readonly Mount[]
-  readonly shares?: readonly ShareMount[]
-  readonly boots?: number
-  /** By what it proves itself where it logs in, and by what its systems must; absent for nothing. */
-  readonly signIn?: ShownSecrets | undefined
-  /** What whoever asks its agent must show; everybody may ask while there is none. */
-  readonly credential?: string
-  /** When it is up again, in wall milliseconds. */
-  readonly upAt?: number
 }
 
 const rebootMilliseconds = 1500
@@ -126,9 +100,7 @@ export class SimulatedHost {
       },
       write: (offset, data) => {
         const { array, volume } = this.#openToWrite(naa, offset, data.length)
-        const storedExtents = array.blocks.write(volume.id, offset, data)
-        if (storedExtents !== volume.storedExtents)
-          array.store.commit([array.entry('volumes', { ...volume, storedExtents })])
+        blockMirrors.write(array, volume.id, offset, data)
       },
     }
   }
@@ -154,6 +126,7 @@ export class SimulatedHost {
     const trouble = this.#loginTrouble(array, this.state.signIn ?? null)
     if (trouble !== undefined)
       throw refuse(403, 'The host did not log in.', trouble, 'Give the host and the target the same secret.')
+    hostAccess.noteLogin(array, this.model.initiators)
     this.#save({ ...this.state, logins: [...this.state.logins, target] })
   }
 
@@ -193,9 +166,7 @@ export class SimulatedHost {
   write(naa: string, offset: bigint, length: number, seed: string): string {
     const { array, volume } = this.#openToWrite(naa, offset, length)
     const data = patternOf(seed, length)
-    const storedExtents = array.blocks.write(volume.id, offset, data)
-    if (storedExtents !== volume.storedExtents)
-      array.store.commit([array.entry('volumes', { ...volume, storedExtents })])
+    blockMirrors.write(array, volume.id, offset, data)
     return sha256(data)
   }
 
@@ -214,16 +185,17 @@ export class SimulatedHost {
 
   discard(naa: string, offset: bigint, length: number): void {
     const { array, volume } = this.#openToWrite(naa, offset, length)
-    const storedExtents = array.blocks.discard(volume.id, offset, length)
-    array.store.commit([array.entry('volumes', { ...volume, storedExtents })])
+    blockMirrors.discard(array, volume.id, offset, length)
   }
 
-  /** The ways to a disk: one to each target of its array to which this host has logged in. */
+  /** The ways to a disk: one to each target, to which this host has logged in, of the arrays that show it; both ends of a mirror do. */
   withWays(device: Device) {
-    const array = this.#reachable().find(each => each.volume.naa === device.naa)?.array
-    const paths = (array?.model.ports ?? [])
-      .filter(({ target }) => this.state.logins.includes(target))
-      .map(({ target, controller }) => ({ target, isUp: array?.isControllerDown(controller) === false }))
+    const showing = new Set(this.#reachable().flatMap(each => (each.volume.naa === device.naa ? [each.array] : [])))
+    const paths = [...showing].flatMap(array =>
+      array.model.ports
+        .filter(({ target }) => this.state.logins.includes(target))
+        .map(({ target, controller }) => ({ target, isUp: !array.isControllerDown(controller) })),
+    )
     return { ...device, paths }
   }
 
@@ -252,7 +224,8 @@ export class SimulatedHost {
       throw refuse(400, 'Nothing was done.', `A request covers 1 to ${most} bytes.`, 'Ask for less.')
     if (offset < 0n || offset + BigInt(length) > BigInt(device.sizeBytes))
       throw refuse(400, 'Nothing was done.', 'The range ends beyond the disk.', 'Stay inside the disk.')
-    const now = this.#reachable().find(each => each.volume.naa === naa)
+    // The end of a mirror that follows is read and written through the other one.
+    const now = this.#reachable().find(each => each.volume.naa === naa && each.volume.mirror?.role !== 'target')
     if (now === undefined)
       throw refuse(403, `The disk ${naa} does not answer.`, 'The array no longer shows it to this host.', 'Rescan.')
     if (this.withWays(device).paths.every(({ isUp }) => !isUp))
@@ -281,14 +254,3 @@ export class SimulatedHost {
 }
 
 const sha256 = (data: Buffer) => createHash('sha256').update(data).digest('hex')
-
-/** Bytes that no block repeats: each block of an extent's 4 KiB is keyed by seed and place. */
-function patternOf(seed: string, length: number): Buffer {
-  const block = 4096
-  const data = Buffer.alloc(length)
-  for (let at = 0; at < length; at += block) {
-    const line = Buffer.from(seededHex(seed, `${at}`, 64), 'hex')
-    for (let within = at; within < Math.min(at + block, length); within += line.length) line.copy(data, within)
-  }
-  return data
-}

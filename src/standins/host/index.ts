@@ -5,7 +5,8 @@ import { later } from '@/core/input'
 import { InputOutputRefused } from '../row'
 import { HostRefused, refuse } from './HostRefused'
 import { shareRoutes } from './shareRoutes'
-import type { ShownSecrets, SimulatedHost } from './SimulatedHost'
+import type { ShownSecrets } from './hostState'
+import type { SimulatedHost } from './SimulatedHost'
 
 const ajv = new Ajv()
 const compile = <T>(schema: object) => later(() => ajv.compile<T>(schema))
@@ -61,6 +62,22 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     const { what = 'The agent failed.', why = String(cause), remedy = 'See its log.' } = isRefusal ? cause : {}
     return reply.code(status).send({ what, why, remedy })
   })
+  guard(server, host)
+  server.get('/agent', () => ({
+    name: host.model.name,
+    operatingSystem: host.model.operatingSystem,
+    initiators: host.model.initiators,
+    addresses: host.model.addresses,
+  }))
+  signInRoutes(server, host)
+  deviceRoutes(server, host)
+  fileRoutes(server, host)
+  shareRoutes(server, host)
+  return server
+}
+
+/** Who may ask it, and when. */
+function guard(server: FastifyInstance, host: SimulatedHost): void {
   // A host that is starting answers nothing.
   server.addHook('onRequest', (request, _reply, done) => {
     if (host.isStarting) request.raw.destroy()
@@ -82,12 +99,10 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     host.setCredential(credential)
     return {}
   })
-  server.get('/agent', () => ({
-    name: host.model.name,
-    operatingSystem: host.model.operatingSystem,
-    initiators: host.model.initiators,
-    addresses: host.model.addresses,
-  }))
+}
+
+/** How it signs in to systems. */
+function signInRoutes(server: FastifyInstance, host: SimulatedHost): void {
   server.post('/agent/logins', ({ body }) => {
     host.login(String((body as { target?: unknown } | null)?.target))
     return { logins: host.state.logins }
@@ -101,22 +116,30 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     const why = host.tryLogin(target, secrets)
     return why === undefined ? { isLetIn: true } : { isLetIn: false, why }
   })
+}
+
+interface OfDevice {
+  readonly Params: { readonly naa: string }
+}
+
+/** The devices that it sees, and what is read from them and written to them. */
+function deviceRoutes(server: FastifyInstance, host: SimulatedHost): void {
   server.post('/agent/rescan', () => ({ devices: host.rescan().map(each => host.withWays(each)) }))
   server.get('/agent/devices', () => ({ devices: host.state.devices.map(each => host.withWays(each)) }))
-  server.post<{ Params: { naa: string } }>('/agent/devices/:naa/write', ({ params, body }) => {
+  server.post<OfDevice>('/agent/devices/:naa/write', ({ params, body }) => {
     const { offset, length, seed } = bytes(body)
     return { sha256: host.write(params.naa, offset, length, seed) }
   })
-  server.post<{ Params: { naa: string } }>('/agent/devices/:naa/read', ({ params, body }) => {
+  server.post<OfDevice>('/agent/devices/:naa/read', ({ params, body }) => {
     const { offset, length } = bytes(body)
     return { sha256: host.read(params.naa, offset, length) }
   })
-  server.post<{ Params: { naa: string } }>('/agent/devices/:naa/discard', ({ params, body }) => {
+  server.post<OfDevice>('/agent/devices/:naa/discard', ({ params, body }) => {
     const { offset, length } = bytes(body)
     host.discard(params.naa, offset, length)
     return {}
   })
-  server.post<{ Params: { naa: string } }>('/agent/devices/:naa/read-fast', async ({ params, body }) => {
+  server.post<OfDevice>('/agent/devices/:naa/read-fast', async ({ params, body }) => {
     if (!isFast(body))
       throw refuse(400, 'Nothing was read.', 'The request is not understood.', 'Ask for 1 to 30 seconds.')
     const { requestsPerSecond, rate } = host.readFast(params.naa, body.bytesEach)
@@ -124,9 +147,6 @@ export function hostAgent(host: SimulatedHost): FastifyInstance {
     await pause(rate === 0 ? 0 : (body.seconds * 1000) / rate)
     return { requests: Math.floor(requestsPerSecond * body.seconds), seconds: body.seconds }
   })
-  fileRoutes(server, host)
-  shareRoutes(server, host)
-  return server
 }
 
 /** Routes for file systems, files and restarts; the body of each is checked by the one schema of all their parts. */

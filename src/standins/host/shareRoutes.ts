@@ -34,6 +34,7 @@ interface Asked {
   readonly forward?: string
   readonly path?: string
   readonly lengthBytes?: number
+  readonly offsetBytes?: number
   readonly seed?: string
   readonly head?: string
   readonly reserveBytes?: string
@@ -50,6 +51,7 @@ const isAsked = compile<Asked>({
     forward: { type: 'string', pattern: '^([0-9a-fA-F.:\\[\\]]{3,64})?$' },
     path,
     lengthBytes: { type: 'integer', minimum: 1, maximum: 67_108_864 },
+    offsetBytes: { type: 'integer', minimum: 0, maximum: Number.MAX_SAFE_INTEGER },
     seed: { type: 'string', maxLength: 200 },
     head: { type: 'string', pattern: '^([0-9a-f]{2}){0,64}$' },
     reserveBytes: { type: 'string', pattern: '^[0-9]{1,16}$' },
@@ -68,6 +70,8 @@ function asked(body: unknown): Required<Asked> {
       forward: '',
       path: '',
       lengthBytes: 1,
+      // Below zero: all of it.
+      offsetBytes: -1,
       seed: '',
       head: '',
       reserveBytes: '0',
@@ -106,6 +110,11 @@ export function shareRoutes(server: FastifyInstance, host: SimulatedHost): void 
     host.shares.mount(wanted.server, wanted.share, wanted.path)
     return {}
   })
+  sharedFileRoutes(server, host)
+}
+
+/** Routes for what somebody does with the files of a share that is mounted. */
+function sharedFileRoutes(server: FastifyInstance, host: SimulatedHost): void {
   server.post('/agent/shares/write', ({ body }) => {
     const wanted = asked(body)
     return {
@@ -123,7 +132,8 @@ export function shareRoutes(server: FastifyInstance, host: SimulatedHost): void 
   })
   server.post('/agent/shares/read', ({ body }) => {
     const wanted = asked(body)
-    return { sha256: host.shares.read(wanted.path, wanted.as) }
+    const part = { offset: wanted.offsetBytes, length: wanted.lengthBytes }
+    return { sha256: host.shares.read(wanted.path, wanted.as, wanted.offsetBytes < 0 ? undefined : part) }
   })
   server.post('/agent/shares/list', ({ body }) => {
     const { path: at, as: who, after, limit } = asked(body)

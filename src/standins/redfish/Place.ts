@@ -81,17 +81,7 @@ interface Action<T> {
 
 /** The addresses of a resource: its collection, its members and their actions. */
 export function placesOf<T>(kind: Resource<T>): Place[] {
-  const cut = kind.path.lastIndexOf('/:')
-  const above = kind.path.slice(0, cut)
-  const own = kind.path.slice(cut + 2)
-  const idIn = (ids: Ids) => ids[own] ?? ''
-  const find = (ids: Ids) =>
-    kind.find === undefined ? kind.members(ids)?.find(each => kind.idOf(each) === idIn(ids)) : kind.find(idIn(ids), ids)
-  const whole = (each: T, ids: Ids) => {
-    const id = kind.idOf(each)
-    const at = pathWith(kind.path, { ...ids, [own]: id })
-    return resource(at, kind.type, id, kind.nameOf(each), { ...kind.body(each, ids), ...shownActions(kind, at) })
-  }
+  const { find, whole } = membersOf(kind)
   /** Hands on what is there; what is not there is told by the service. */
   const asked = (accept: Accepts<T>) => (body: unknown, ids: Ids) => {
     const each = find(ids)
@@ -102,15 +92,14 @@ export function placesOf<T>(kind: Resource<T>): Place[] {
     const each = find(ids)
     return each === undefined ? undefined : whole(each, ids)
   }
+  const gone = (ids: Ids) => {
+    const each = find(ids)
+    if (each !== undefined) remove?.(each)
+  }
   return [
     {
-      path: above,
-      list: ids => {
-        const all = kind.members(ids)
-        if (all === undefined) return undefined
-        const type = `${schemaOf(kind.type)}Collection`
-        return { type, title: kind.title, count: all.length, memberAt: index => whole(all[index] as T, ids) }
-      },
+      path: kind.path.slice(0, kind.path.lastIndexOf('/:')),
+      list: ids => listing(kind, ids, whole),
       ...(create === undefined ? {} : { post: (body, ids) => create(body, undefined, ids) }),
     },
     {
@@ -118,14 +107,7 @@ export function placesOf<T>(kind: Resource<T>): Place[] {
       type: kind.type,
       show,
       ...(change === undefined ? {} : { patch: asked(change) }),
-      ...(remove === undefined
-        ? {}
-        : {
-            remove: ids => {
-              const each = find(ids)
-              if (each !== undefined) remove(each)
-            },
-          }),
+      ...(remove === undefined ? {} : { remove: gone }),
     },
     ...Object.entries(kind.actions ?? {}).map(([name, action]) => ({
       path: `${kind.path}/Actions/${schemaOf(kind.type)}.${name}`,
@@ -133,6 +115,27 @@ export function placesOf<T>(kind: Resource<T>): Place[] {
       post: asked(action.accepts),
     })),
   ]
+}
+
+/** How a member is found by its address, and how it is shown. */
+function membersOf<T>(kind: Resource<T>) {
+  const own = kind.path.slice(kind.path.lastIndexOf('/:') + 2)
+  const idIn = (ids: Ids) => ids[own] ?? ''
+  const find = (ids: Ids) =>
+    kind.find === undefined ? kind.members(ids)?.find(each => kind.idOf(each) === idIn(ids)) : kind.find(idIn(ids), ids)
+  const whole = (each: T, ids: Ids) => {
+    const id = kind.idOf(each)
+    const at = pathWith(kind.path, { ...ids, [own]: id })
+    return resource(at, kind.type, id, kind.nameOf(each), { ...kind.body(each, ids), ...shownActions(kind, at) })
+  }
+  return { find, whole }
+}
+
+function listing<T>({ type, title, members }: Resource<T>, ids: Ids, whole: (each: T, ids: Ids) => Body) {
+  const all = members(ids)
+  if (all === undefined) return undefined
+  const collectionType = `${schemaOf(type)}Collection`
+  return { type: collectionType, title, count: all.length, memberAt: (index: number) => whole(all[index] as T, ids) }
 }
 
 function shownActions<T>({ type, actions }: Resource<T>, at: string): Body {

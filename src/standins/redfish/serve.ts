@@ -42,43 +42,15 @@ export function serve(server: FastifyInstance, places: readonly Place[]): void {
 
 type Handle = (request: FastifyRequest<{ Params: Ids; Querystring: Query }>, reply: FastifyReply) => unknown
 
-function handlersOf({
-  show,
-  subject = show,
-  list,
-  post,
-  patch,
-  remove,
-}: Place): Partial<Record<(typeof methods)[number], Handle>> {
-  /** What stands there, which a change is of. @throws {Refused} where nothing does, or where it is not what the request expects */
-  const standing = (request: FastifyRequest<{ Params: Ids }>): void => {
-    if (list !== undefined && list(request.params) === undefined) throw notFound(request.url)
-    if (subject === undefined) return
-    const body = subject(request.params)
-    if (body === undefined) throw notFound(request.url)
-    matchOrRefuse(request, body)
-  }
+function handlersOf(place: Place): Partial<Record<(typeof methods)[number], Handle>> {
+  const { show, list, post, patch, remove } = place
   return {
-    ...(show === undefined && list === undefined
-      ? {}
-      : {
-          GET: ({ params, query, url }) => {
-            const asked = readQuery(query, list !== undefined)
-            if (list !== undefined) {
-              const listing = list(params)
-              if (listing === undefined) throw notFound(url)
-              return collection(pathOf(url), listing, asked)
-            }
-            const body = show?.(params)
-            if (body === undefined) throw notFound(url)
-            return selected(body, asked.select)
-          },
-        }),
+    ...(show === undefined && list === undefined ? {} : { GET: reading(place) }),
     ...(post === undefined
       ? {}
       : {
           POST: (request, reply) => {
-            standing(request)
+            standing(place, request)
             return send(reply, post(request.body ?? {}, request.params))
           },
         }),
@@ -86,7 +58,7 @@ function handlersOf({
       ? {}
       : {
           PATCH: (request, reply) => {
-            standing(request)
+            standing(place, request)
             const outcome = patch(request.body, request.params)
             return outcome === undefined ? show?.(request.params) : send(reply, outcome)
           },
@@ -95,13 +67,36 @@ function handlersOf({
       ? {}
       : {
           DELETE: (request, reply) => {
-            standing(request)
+            standing(place, request)
             remove(request.params)
             return reply.code(204).send()
           },
         }),
   }
 }
+
+/** What stands there, which a change is of. @throws {Refused} where nothing does, or where it is not what the request expects */
+function standing({ show, subject = show, list }: Place, request: FastifyRequest<{ Params: Ids }>): void {
+  if (list !== undefined && list(request.params) === undefined) throw notFound(request.url)
+  if (subject === undefined) return
+  const body = subject(request.params)
+  if (body === undefined) throw notFound(request.url)
+  matchOrRefuse(request, body)
+}
+
+const reading =
+  ({ show, list }: Place): Handle =>
+  ({ params, query, url }) => {
+    const asked = readQuery(query, list !== undefined)
+    if (list !== undefined) {
+      const listing = list(params)
+      if (listing === undefined) throw notFound(url)
+      return collection(pathOf(url), listing, asked)
+    }
+    const body = show?.(params)
+    if (body === undefined) throw notFound(url)
+    return selected(body, asked.select)
+  }
 
 const pathOf = (url: string) =>
   url

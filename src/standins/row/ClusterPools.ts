@@ -55,44 +55,16 @@ export class ClusterPools implements ExtraWork {
 
   createPool(request: ClusterPoolRequest): TaskEntity {
     const { array } = this.row
+    const notMade = `Pool ${request.name} was not made.`
     if (this.row.all('clusters')[0]?.isReady !== true)
-      throw conflict(
-        `Pool ${request.name} was not made.`,
-        'The nodes are not one cluster yet.',
-        'Form the cluster first.',
-      )
+      throw conflict(notMade, 'The nodes are not one cluster yet.', 'Form the cluster first.')
     if (array.all('pools').some(pool => pool.name === request.name))
-      throw conflict(`Pool ${request.name} was not made.`, 'A pool of that name exists.', 'Choose another name.')
+      throw conflict(notMade, 'A pool of that name exists.', 'Choose another name.')
     const drives = takable(this.row, request.name, request.banks)
-    const draft: PoolEntity = {
-      id: array.nextId('pools', request.name),
-      name: request.name,
-      description: request.description,
-      raidType: 'RAID6',
-      groups: request.banks.map(bank => bank.capacity),
-      spares: [],
-      isReady: false,
-      rawBytes: '0',
-      usableBytes: '0',
-      metadataBytes: '0',
-      snapshotReserveBytes: '0',
-      spread: {
-        scheme: request.scheme,
-        domain: request.domain,
-        banks: request.banks,
-        keepsReserve: request.keepsReserve,
-        rebuildReserveBytes: '0',
-        strandedBytes: '0',
-        rateShare: 0.5,
-      },
-    }
+    const draft = drafted(array.nextId('pools', request.name), request)
     const pool = accounted(this.row, draft, request.snapshotReserveRatio)
     if (pool.usableBytes === '0')
-      throw badValue(
-        `Pool ${request.name} was not made.`,
-        'Its stripes are wider than it has failure domains.',
-        'Take more nodes or fewer pieces.',
-      )
+      throw badValue(notMade, 'Its stripes are wider than it has failure domains.', 'Take more nodes or fewer pieces.')
     const lanes = drives.map(drive => ({
       bytes: Number(drive.capacityBytes) * metadataRatio,
       bytesPerSecond: drive.bytesPerSecond * layOutShare,
@@ -246,3 +218,25 @@ export class ClusterPools implements ExtraWork {
       throw conflict('Nothing was changed.', `${pool.name} is still being laid out.`, 'Wait for its task.')
   }
 }
+
+/** A pool before what it holds has been accounted for. */
+const drafted = (
+  id: string,
+  { name, description, banks, scheme, domain, keepsReserve }: ClusterPoolRequest,
+): PoolEntity => ({
+  ...{ id, name, description },
+  raidType: 'RAID6',
+  groups: banks.map(bank => bank.capacity),
+  spares: [],
+  isReady: false,
+  rawBytes: '0',
+  usableBytes: '0',
+  metadataBytes: '0',
+  snapshotReserveBytes: '0',
+  spread: {
+    ...{ scheme, domain, banks, keepsReserve },
+    rebuildReserveBytes: '0',
+    strandedBytes: '0',
+    rateShare: 0.5,
+  },
+})

@@ -1,15 +1,6 @@
 import { createHash } from 'node:crypto'
-import {
-  closeSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  writeSync,
-} from 'node:fs'
+import { closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeSync } from 'node:fs'
+import { flushed } from '../fleet'
 import { join } from 'node:path'
 
 const headerBytes = 16
@@ -30,7 +21,7 @@ export class PieceFiles {
     const file = openSync(`${path}.next`, 'w')
     writeSync(file, header)
     writeSync(file, bytes)
-    fsyncSync(file)
+    flushed(file)
     closeSync(file)
     renameSync(`${path}.next`, path)
   }

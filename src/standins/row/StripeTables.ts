@@ -1,14 +1,5 @@
-import {
-  existsSync,
-  mkdirSync,
-  openSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  writeSync,
-  fsyncSync,
-  closeSync,
-} from 'node:fs'
+import { existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeSync, closeSync } from 'node:fs'
+import { flushed } from '../fleet'
 import { join } from 'node:path'
 import { stripeSetCount } from '@/core/clusters'
 
@@ -37,7 +28,7 @@ export class StripeTables {
     const next = join(this.folder, `${poolId}.next`)
     const file = openSync(next, 'w')
     writeSync(file, JSON.stringify(table))
-    fsyncSync(file)
+    flushed(file)
     closeSync(file)
     renameSync(next, join(this.folder, `${poolId}.json`))
   }

@@ -11,6 +11,13 @@ export interface Move {
   readonly row: (string | null)[]
 }
 
+/** What the volumes of a pool hold (bytes). */
+const writtenIn = (array: SimulatedRow['array'], pool: PoolEntity) =>
+  array
+    .all('volumes')
+    .filter(volume => volume.poolId === pool.id)
+    .reduce((sum, volume) => sum + Number(BigInt(volume.workloadBytes) + BigInt(volume.storedExtents) * extentBytes), 0)
+
 /** What each drive and each node's link has to carry, and at what rate it may. */
 export function lanesOf(
   row: SimulatedRow,
@@ -20,14 +27,10 @@ export function lanesOf(
   isRebuild: boolean,
 ) {
   const { array } = row
-  const scheme = schemeOf(pool)
+  const needed = neededOf(schemeOf(pool))
   const share = pool.spread?.rateShare ?? 0.5
   const drives = new Map(array.all('drives').map(drive => [drive.id, drive]))
-  const written = array
-    .all('volumes')
-    .filter(volume => volume.poolId === pool.id)
-    .reduce((sum, volume) => sum + Number(BigInt(volume.workloadBytes) + BigInt(volume.storedExtents) * extentBytes), 0)
-  const pieceBytes = written / stripeSetCount / neededOf(scheme)
+  const pieceBytes = writtenIn(array, pool) / stripeSetCount / needed
   const onDrive = new Map<string, number>()
   const onNode = new Map<string, number>()
   const carry = (id: string, crosses: boolean) => {
@@ -43,26 +46,26 @@ export function lanesOf(
       if (drive === null || drive === was) return
       bytes += pieceBytes
       const source = drives.get(was ?? '')
-      const sources =
-        isRebuild || source === undefined || !row.isReadable(source)
-          ? wanted
-              .filter((id): id is string => id !== null && id !== drive && old.includes(id))
-              .slice(0, neededOf(scheme))
-          : [source.id]
-      sources.forEach(id => carry(id, true))
+      // What cannot be read any more is made anew from the pieces that are left.
+      const others = wanted.filter(id => id !== null && id !== drive && old.includes(id)).slice(0, needed)
+      const sources = isRebuild || source === undefined || !row.isReadable(source) ? others : [source.id]
+      sources.forEach(id => carry(id ?? '', true))
       carry(drive, true)
     })
   }
   const ports = row.all('nodePorts').filter(port => port.storage !== null)
+  const linkOf = (nodeId: string) => ports.find(port => port.nodeId === nodeId)
+  const lane = (each: number, rate: number | undefined) => ({
+    bytes: each,
+    bytesPerSecond: (rate ?? unknownRate) * share,
+  })
   const lanes = [
-    ...[...onDrive].map(([id, each]) => ({
-      bytes: each,
-      bytesPerSecond: (drives.get(id)?.bytesPerSecond ?? 1e8) * share,
-    })),
-    ...[...onNode].map(([id, each]) => {
-      const port = ports.find(candidate => candidate.nodeId === id)
-      return { bytes: each, bytesPerSecond: (port === undefined ? 1e8 : linkRate(port)) * share }
-    }),
+    ...[...onDrive].map(([id, each]) => lane(each, drives.get(id)?.bytesPerSecond)),
+    ...[...onNode].map(([id, each]) => lane(each, rateOf(linkOf(id)))),
   ]
-  return { lanes: lanes.filter(lane => lane.bytes > 0), bytes }
+  return { lanes: lanes.filter(({ bytes: carried }) => carried > 0), bytes }
 }
+
+/** Of what has gone meanwhile (bytes a second). */
+const unknownRate = 1e8
+const rateOf = (port: Parameters<typeof linkRate>[0] | undefined) => (port === undefined ? undefined : linkRate(port))

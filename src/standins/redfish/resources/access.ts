@@ -112,59 +112,61 @@ const types = {
 }
 
 /** Initiators and targets, groups of initiators, and which volume is shown to which group. Source: Swordfish, Fabric. */
-export function accessPlaces(array: SimulatedArray): Place[] {
-  const initiator = ({ id, initiator: durableName, signIn }: EndpointEntity): Endpoint => ({
-    id,
-    name: durableName,
-    durableName,
-    address: undefined,
-    asked: signIn === undefined ? 'None' : signIn.ownSecret === null ? 'CHAP' : 'MutualCHAP',
-  })
+export const accessPlaces = (array: SimulatedArray): Place[] => [
+  ...endpointPlaces(array),
+  ...groupPlaces(array),
+  ...connectionPlaces(array),
+]
+
+const initiator = ({ id, initiator: durableName, signIn }: EndpointEntity): Endpoint => ({
+  id,
+  name: durableName,
+  durableName,
+  address: undefined,
+  asked: signIn === undefined ? 'None' : signIn.ownSecret === null ? 'CHAP' : 'MutualCHAP',
+})
+
+const targets = (array: SimulatedArray): Endpoint[] =>
+  array.model.ports.map(({ id, target, address }) => ({
+    id: `target-${id}`,
+    name: `Target on port ${id}`,
+    durableName: target,
+    address,
+    asked: undefined,
+  }))
+
+function endpointPlaces(array: SimulatedArray): Place[] {
   const own = array.model.maker.replace(/[^A-Za-z0-9]/g, '') as 'TallisThorne' | 'Ferrow' | 'Mirefield'
   const bodyOf = (each: Endpoint): Body => ({
     ...endpointBody(each),
     ...(each.asked === undefined ? {} : { Oem: { [own]: { SignIn: { AuthenticationMethod: each.asked } } } }),
   })
-  const endpoints = (): Endpoint[] => [
-    ...array.model.ports.map(({ id, target, address }) => ({
-      id: `target-${id}`,
-      name: `Target on port ${id}`,
-      durableName: target,
-      address,
-      asked: undefined,
-    })),
-    ...array.all('endpoints').map(initiator),
-  ]
-  return [
-    ...placesOf<Endpoint>({
-      path: 'Fabrics/SAN/Endpoints/:endpoint',
-      type: types.endpoint,
-      title: 'Endpoints',
-      members: endpoints,
-      idOf: each => each.id,
-      nameOf: each => each.name,
-      body: bodyOf,
-      create: accepts(newEndpoint, wanted => {
-        const each = initiator(hostAccess.addEndpoint(array, wanted.Identifiers[0]?.DurableName ?? ''))
-        const path = `Fabrics/SAN/Endpoints/${each.id}`
-        return { made: resource(path, types.endpoint, each.id, each.name, bodyOf(each)) }
-      }),
-      change: accepts(changedEndpoint, ({ Oem }, each: Endpoint) => {
-        const wanted = Oem[own]?.SignIn
-        if (wanted === undefined || each.asked === undefined)
-          throw badValue('The endpoint was not changed.', 'Only the sign-in of an initiator can be.', 'Name that.')
-        const { AuthenticationMethod: method, InitiatorCHAPPassword: secret = '', TargetPassword = '' } = wanted
-        hostAccess.setSignIn(
-          array,
-          each.id,
-          method === 'None' ? null : { secret, ownSecret: method === 'MutualCHAP' ? TargetPassword : null },
-        )
-        return undefined
-      }),
+  return placesOf<Endpoint>({
+    path: 'Fabrics/SAN/Endpoints/:endpoint',
+    type: types.endpoint,
+    title: 'Endpoints',
+    members: () => [...targets(array), ...array.all('endpoints').map(initiator)],
+    idOf: each => each.id,
+    nameOf: each => each.name,
+    body: bodyOf,
+    create: accepts(newEndpoint, wanted => {
+      const each = initiator(hostAccess.addEndpoint(array, wanted.Identifiers[0]?.DurableName ?? ''))
+      const path = `Fabrics/SAN/Endpoints/${each.id}`
+      return { made: resource(path, types.endpoint, each.id, each.name, bodyOf(each)) }
     }),
-    ...groupPlaces(array),
-    ...connectionPlaces(array),
-  ]
+    change: accepts(changedEndpoint, ({ Oem }, each: Endpoint) => {
+      const wanted = Oem[own]?.SignIn
+      if (wanted === undefined || each.asked === undefined)
+        throw badValue('The endpoint was not changed.', 'Only the sign-in of an initiator can be.', 'Name that.')
+      const { AuthenticationMethod: method, InitiatorCHAPPassword: secret = '', TargetPassword = '' } = wanted
+      hostAccess.setSignIn(
+        array,
+        each.id,
+        method === 'None' ? null : { secret, ownSecret: method === 'MutualCHAP' ? TargetPassword : null },
+      )
+      return undefined
+    }),
+  })
 }
 
 const endpointBody = ({ durableName, address }: Endpoint): Body => ({

@@ -1,4 +1,4 @@
-import type { DriveEntity, SimulatedArray } from '../../array'
+import { shownErrors, type DriveEntity, type SimulatedArray } from '../../array'
 import { link, type Body } from '../body'
 import { accepts, placesOf, type Place } from '../Place'
 import type { RowService } from '../RowService'
@@ -86,7 +86,10 @@ function driveBody({ model, clock }: SimulatedArray, each: DriveEntity): Body {
       },
     },
     Status: statusOf(each),
-    Metrics: { PowerOnHours: each.hoursAtStart + Math.floor((clock.now() - Date.UTC(2026, 0, 1)) / 3_600_000) },
+    Metrics: {
+      PowerOnHours: each.hoursAtStart + Math.floor((clock.now() - Date.UTC(2026, 0, 1)) / 3_600_000),
+      ...shownErrors(each, clock.now()),
+    },
     Links: {
       Chassis: link(`Chassis/${each.enclosureId}`),
       StoragePools: each.poolId === null ? [] : [link(`Storage/1/StoragePools/${each.poolId}`)],

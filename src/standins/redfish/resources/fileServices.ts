@@ -2,6 +2,7 @@ import type { FileServiceEntity, SimulatedArray } from '../../array'
 import { fileServices, instancesOf } from '../../files'
 import type { Body } from '../body'
 import { accepts, placesOf, type Place } from '../Place'
+import { grantList, grantsBody, grantsIn } from './grants'
 import { longText, text } from '../reader'
 
 const texts = { type: 'array', maxItems: 16, items: text } as const
@@ -28,9 +29,10 @@ const newService = {
 
 const changedService = {
   type: 'object',
-  required: ['Directory'],
+  minProperties: 1,
   additionalProperties: false,
   properties: {
+    Grants: grantList,
     Directory: {
       type: ['object', 'null'],
       required: ['Address', 'BaseDn', 'UserName', 'Password'],
@@ -47,26 +49,35 @@ interface Joined {
   readonly UserName: string
   readonly Password: string
 }
+const joinedIn = ({ Address, BaseDn, UserName, Password }: Joined) => ({
+  address: Address,
+  baseDn: BaseDn,
+  userName: UserName,
+  password: Password,
+})
 export const fileServicesPath = 'Storage/1/Oem/FileServices'
+
+const serviceBody = (array: SimulatedArray, each: FileServiceEntity): Body => ({
+  Description: each.description,
+  NameServers: each.nameServers,
+  SearchSuffixes: each.searchSuffixes,
+  Instances: instancesOf(array, each).map(({ unit, address, prefixLength, standsOn }) => ({
+    Unit: unit,
+    Address: address,
+    PrefixLength: prefixLength,
+    StandsOn: standsOn,
+  })),
+  Units: array.fileUnits.all(),
+  Directory:
+    each.joinedTo === undefined
+      ? null
+      : { BaseDn: each.joinedTo, Account: array.directory?.tree.computerDn(each.name) ?? null },
+  Grants: grantsBody(each.grants),
+})
 
 /** Services by which hosts reach files. The standard has no resource for them: these are the makers' own. */
 export function fileServicePlaces(array: SimulatedArray): Place[] {
-  const body = (each: FileServiceEntity): Body => ({
-    Description: each.description,
-    NameServers: each.nameServers,
-    SearchSuffixes: each.searchSuffixes,
-    Instances: instancesOf(array, each).map(({ unit, address, prefixLength, standsOn }) => ({
-      Unit: unit,
-      Address: address,
-      PrefixLength: prefixLength,
-      StandsOn: standsOn,
-    })),
-    Units: array.fileUnits.all(),
-    Directory:
-      each.joinedTo === undefined
-        ? null
-        : { BaseDn: each.joinedTo, Account: array.directory?.tree.computerDn(each.name) ?? null },
-  })
+  const body = (each: FileServiceEntity) => serviceBody(array, each)
   return placesOf<FileServiceEntity>({
     path: `${fileServicesPath}/:service`,
     type,
@@ -90,15 +101,11 @@ export function fileServicePlaces(array: SimulatedArray): Place[] {
       })
       return { task }
     }),
-    change: accepts(changedService, ({ Directory }, each: FileServiceEntity) => {
+    change: accepts(changedService, ({ Directory, Grants }, each: FileServiceEntity) => {
+      if (Grants !== undefined) fileServices.setGrants(array, each.id, grantsIn(Grants))
+      if (Directory === undefined) return undefined
       const wanted = Directory as Joined | null
-      fileServices.setDirectory(
-        array,
-        each.id,
-        wanted === null
-          ? null
-          : { address: wanted.Address, baseDn: wanted.BaseDn, userName: wanted.UserName, password: wanted.Password },
-      )
+      fileServices.setDirectory(array, each.id, wanted === null ? null : joinedIn(wanted))
       return undefined
     }),
     remove: each => fileServices.removeService(array, each.id),

@@ -1,104 +1,11 @@
-import type { FileShareEntity, ShareGrantEntity, ShareLimitsEntity, SimulatedArray } from '../../array'
-import { fileShares, limitUsage, noLimits } from '../../files'
+import type { FileShareEntity, ShareLimitsEntity, SimulatedArray } from '../../array'
+import { earlier, fileShares, limitUsage, noLimits } from '../../files'
 import { idIn, link, resource, type Body } from '../body'
 import { accepts, placesOf, type Place } from '../Place'
-import { longText, text } from '../reader'
 import { fileServicesPath } from './fileServices'
-
-const id = { type: 'integer', minimum: 0, maximum: 4_294_967_294 } as const
-const rules = {
-  type: 'array',
-  maxItems: 1000,
-  items: {
-    type: 'object',
-    required: ['Client', 'Access', 'Squash', 'AnonymousUid', 'AnonymousGid', 'Flavours'],
-    properties: {
-      Client: text,
-      Access: { enum: ['rw', 'ro', 'none'] },
-      Squash: { enum: ['none', 'root', 'all'] },
-      AnonymousUid: id,
-      AnonymousGid: id,
-      Flavours: { type: 'array', items: { enum: ['sys', 'krb5', 'krb5i', 'krb5p'] } },
-    },
-  },
-} as const
-const root = {
-  type: 'object',
-  required: ['Uid', 'Gid', 'Mode'],
-  properties: { Uid: id, Gid: id, Mode: { type: 'string', pattern: '^[0-7]{4}$' } },
-} as const
-const bytesOrNone = { type: ['integer', 'null'], minimum: 0, maximum: Number.MAX_SAFE_INTEGER } as const
-const quotas = {
-  type: 'array',
-  maxItems: 1000,
-  items: {
-    type: 'object',
-    required: ['Path', 'Of'],
-    properties: {
-      Path: { type: 'string', pattern: '^/' },
-      Of: { enum: ['tree', 'each directory', 'user', 'group'] },
-      Id: { ...id, type: ['integer', 'null'] },
-      SoftBytes: bytesOrNone,
-      HardBytes: bytesOrNone,
-      GraceDays: { type: 'integer', minimum: 0, maximum: 3650 },
-    },
-  },
-} as const
-const fileRules = {
-  type: 'array',
-  maxItems: 200,
-  items: {
-    type: 'object',
-    required: ['Pattern', 'Content', 'Verdict'],
-    properties: {
-      Pattern: text,
-      Content: { enum: ['any', 'audio', 'video', 'picture', 'archive', 'program', 'document'] },
-      Verdict: { enum: ['deny', 'report'] },
-    },
-  },
-} as const
-const grants = {
-  type: 'array',
-  maxItems: 1000,
-  items: {
-    type: 'object',
-    required: ['Who', 'Right'],
-    properties: { Who: text, Name: longText, Right: { enum: ['none', 'read', 'change', 'full'] } },
-  },
-} as const
-const ownPart = {
-  type: 'object',
-  properties: { ExportRules: rules, Grants: grants, Root: root, Quotas: quotas, FileRules: fileRules },
-} as const
-const oem = { type: 'object', properties: { Mirefield: ownPart, Ferrow: ownPart } } as const
-const newShare = {
-  type: 'object',
-  required: ['Name', 'FileSharePath', 'FileSharingProtocols', 'Links', 'Oem'],
-  properties: {
-    Name: text,
-    Description: longText,
-    FileSharePath: { type: 'string', pattern: '^/[A-Za-z0-9._/-]{1,200}$' },
-    FileSharingProtocols: { type: 'array', minItems: 1, items: { enum: ['NFSv3', 'NFSv4_1', 'NFSv4_2', 'SMBv3_1_1'] } },
-    Links: {
-      type: 'object',
-      required: ['Oem'],
-      properties: {
-        Oem: {
-          type: 'object',
-          required: ['FileService'],
-          properties: { FileService: { type: 'object', required: ['@odata.id'], properties: { '@odata.id': text } } },
-        },
-      },
-    },
-    Oem: oem,
-  },
-} as const
-const changedShare = {
-  type: 'object',
-  required: ['Oem'],
-  additionalProperties: false,
-  properties: { Oem: oem },
-} as const
+import { changedShare, newShare } from './fileShareSchemas'
+import { grantsBody, grantsIn, type GrantWanted } from './grants'
+import { rootBody, rootIn, type RootWanted } from './roots'
 
 const shareType = 'FileShare.v1_3_0.FileShare'
 export const fileSystemPath = (fileSystemId: string) => `Storage/1/FileSystems/${fileSystemId}`
@@ -117,12 +24,8 @@ interface OwnPart {
     readonly AnonymousGid: number
     readonly Flavours: readonly string[]
   }[]
-  readonly Grants?: readonly {
-    readonly Who: string
-    readonly Name?: string
-    readonly Right: ShareGrantEntity['right']
-  }[]
-  readonly Root?: { readonly Uid: number; readonly Gid: number; readonly Mode: string }
+  readonly Grants?: readonly GrantWanted[]
+  readonly Root?: RootWanted
   readonly Quotas?: readonly {
     readonly Path: string
     readonly Of: ShareLimitsEntity['quotas'][number]['of']
@@ -130,7 +33,9 @@ interface OwnPart {
     readonly SoftBytes?: number | null
     readonly HardBytes?: number | null
     readonly GraceDays?: number
+    readonly Project?: { readonly Name: string; readonly AlsoAt: readonly string[] }
   }[]
+  readonly SnapshotDirectory?: { readonly IsShown: boolean }
   readonly FileRules?: readonly {
     readonly Pattern: string
     readonly Content: ShareLimitsEntity['fileRules'][number]['content']
@@ -152,6 +57,7 @@ const limitsOf = ({ Quotas, FileRules }: OwnPart) => ({
           softBytes: bytesText(each.SoftBytes),
           hardBytes: bytesText(each.HardBytes),
           graceDays: each.GraceDays ?? 0,
+          ...(each.Project === undefined ? {} : { project: { name: each.Project.Name, alsoAt: each.Project.AlsoAt } }),
         })),
       }),
   ...(FileRules === undefined
@@ -172,6 +78,7 @@ function limitsBody(array: SimulatedArray, { limits = noLimits, fileSystemId }: 
       SoftBytes: each.softBytes === null ? null : Number(each.softBytes),
       HardBytes: each.hardBytes === null ? null : Number(each.hardBytes),
       GraceDays: each.graceDays,
+      ...(each.project === undefined ? {} : { Project: { Name: each.project.name, AlsoAt: each.project.alsoAt } }),
     })),
     FileRules: limits.fileRules.map(each => ({ Pattern: each.pattern, Content: each.content, Verdict: each.verdict })),
     QuotaUsage: limitUsage(limits, files)
@@ -191,7 +98,7 @@ function limitsBody(array: SimulatedArray, { limits = noLimits, fileSystemId }: 
 /** What the maker's own part of a request wants. */
 function ownOf({ Mirefield, Ferrow }: Owned) {
   const own = Mirefield ?? Ferrow ?? {}
-  const { ExportRules, Grants, Root } = own
+  const { ExportRules, Grants, Root, SnapshotDirectory } = own
   return {
     limits: limitsOf(own),
     ...(ExportRules === undefined
@@ -206,47 +113,51 @@ function ownOf({ Mirefield, Ferrow }: Owned) {
             flavours: each.Flavours,
           })),
         }),
-    ...(Grants === undefined
-      ? {}
-      : { grants: Grants.map(({ Who, Name = '', Right }) => ({ who: Who, name: Name, right: Right })) }),
-    ...(Root === undefined ? {} : { root: { uid: Root.Uid, gid: Root.Gid, mode: Root.Mode } }),
+    ...(Grants === undefined ? {} : { grants: grantsIn(Grants) }),
+    ...(Root === undefined ? {} : { root: rootIn(Root) }),
+    ...(SnapshotDirectory === undefined ? {} : { showsSnapshots: SnapshotDirectory.IsShown }),
   }
 }
-const nobodyYet: Required<Own> = { rules: [], grants: [], root: { uid: 0, gid: 0, mode: '0755' }, limits: {} }
+
+const nobodyYet = { rules: [], grants: [], root: { uid: 0, gid: 0, mode: '0755' } } satisfies Omit<Own, 'limits'>
+
+function shareBody(array: SimulatedArray, each: FileShareEntity): Body {
+  const { superblock } = fileShares.readFileSystem(array, each.fileSystemId)
+  return {
+    Description: each.description,
+    FileSharePath: each.path,
+    FileSharingProtocols: each.protocols,
+    Status: { State: 'Enabled', Health: 'OK' },
+    Links: {
+      FileSystem: link(fileSystemPath(each.fileSystemId)),
+      Oem: { FileService: link(`${fileServicesPath}/${each.fileServiceId}`) },
+    },
+    Oem: {
+      [array.model.maker]: {
+        ExportRules: each.rules.map(rule => ({
+          Client: rule.client,
+          Access: rule.access,
+          Squash: rule.squash,
+          AnonymousUid: rule.anonUid,
+          AnonymousGid: rule.anonGid,
+          Flavours: rule.flavours,
+        })),
+        Grants: grantsBody(each.grants),
+        ServiceGrants: grantsBody(array.maybe('fileServices', each.fileServiceId)?.grants),
+        Root: rootBody(superblock?.root ?? nobodyYet.root),
+        ...limitsBody(array, each),
+        ...(array.blocks.copies === undefined
+          ? {}
+          : { SnapshotDirectory: { Name: earlier, IsShown: each.showsSnapshots ?? false } }),
+      },
+    },
+  }
+}
 
 /** What of file systems hosts may mount. Source: Swordfish, FileShare; the rules and limits are the makers' own. */
 export function sharePlaces(array: SimulatedArray): Place[] {
-  const maker = array.model.maker
   const of = (ids: Readonly<Record<string, string>>) => array.maybe('fileSystems', ids['fileSystem'] ?? '')
-  const body = (each: FileShareEntity): Body => {
-    const { superblock } = fileShares.readFileSystem(array, each.fileSystemId)
-    const { uid, gid, mode } = superblock?.root ?? nobodyYet.root
-    return {
-      Description: each.description,
-      FileSharePath: each.path,
-      FileSharingProtocols: each.protocols,
-      Status: { State: 'Enabled', Health: 'OK' },
-      Links: {
-        FileSystem: link(fileSystemPath(each.fileSystemId)),
-        Oem: { FileService: link(`${fileServicesPath}/${each.fileServiceId}`) },
-      },
-      Oem: {
-        [maker]: {
-          ExportRules: each.rules.map(rule => ({
-            Client: rule.client,
-            Access: rule.access,
-            Squash: rule.squash,
-            AnonymousUid: rule.anonUid,
-            AnonymousGid: rule.anonGid,
-            Flavours: rule.flavours,
-          })),
-          Grants: (each.grants ?? []).map(({ who, name, right }) => ({ Who: who, Name: name, Right: right })),
-          Root: { Uid: uid, Gid: gid, Mode: mode },
-          ...limitsBody(array, each),
-        },
-      },
-    }
-  }
+  const body = (each: FileShareEntity) => shareBody(array, each)
   return placesOf<FileShareEntity>({
     path: 'Storage/1/FileSystems/:fileSystem/ExportedFileShares/:share',
     type: shareType,

@@ -15,7 +15,10 @@ export const ceiling = {
 export function ownVolumePart(array: SimulatedArray, each: VolumeEntity, nodes: RowService | undefined): Body {
   if (nodes !== undefined) return { Oem: { Mirefield: { LostBytes: Number(nodes.view.lostBytes(each)) } } }
   const { requestsPerSecond = null, bytesPerSecond = null } = each.ceiling ?? {}
-  const part = { Ceiling: { RequestsPerSecond: requestsPerSecond, BytesPerSecond: bytesPerSecond } }
+  const part = {
+    Ceiling: { RequestsPerSecond: requestsPerSecond, BytesPerSecond: bytesPerSecond },
+    ...(each.mirror === undefined ? {} : { MirrorPartner: each.mirror.partner }),
+  }
   return { Oem: { [ownName(array)]: part } }
 }
 

@@ -79,36 +79,40 @@ export function servicePlaces(array: SimulatedArray, sessions: Sessions): Place[
       Actions: {},
     })),
     ...firmwarePlaces(model),
-    ...placesOf<string>({
-      path: 'Registries/:registry',
-      type: 'MessageRegistryFile.v1_1_3.MessageRegistryFile',
-      title: 'Message registries',
-      members: () => [registryId],
-      idOf: id => id,
-      nameOf: () => 'Base message registry',
-      body: () => ({
-        Registry: registryId,
-        Languages: ['en'],
-        Location: [{ Language: 'en', Uri: `${root}/Registries/${registryId}/en` }],
-      }),
-    }),
-    {
-      path: `Registries/${registryId}/en`,
-      type: 'MessageRegistry.v1_6_0.MessageRegistry',
-      show: () => ({
-        '@odata.id': `${root}/Registries/${registryId}/en`,
-        '@odata.type': '#MessageRegistry.v1_6_0.MessageRegistry',
-        Id: `${registryId}.0`,
-        Name: 'Base message registry',
-        Language: 'en',
-        RegistryPrefix: 'Base',
-        RegistryVersion: '1.18.0',
-        OwningEntity: model.maker,
-        Messages: registryEntries,
-      }),
-    },
+    ...registryPlaces(model.maker),
   ]
 }
+
+const registryPlaces = (maker: string): Place[] => [
+  ...placesOf<string>({
+    path: 'Registries/:registry',
+    type: 'MessageRegistryFile.v1_1_3.MessageRegistryFile',
+    title: 'Message registries',
+    members: () => [registryId],
+    idOf: id => id,
+    nameOf: () => 'Base message registry',
+    body: () => ({
+      Registry: registryId,
+      Languages: ['en'],
+      Location: [{ Language: 'en', Uri: `${root}/Registries/${registryId}/en` }],
+    }),
+  }),
+  {
+    path: `Registries/${registryId}/en`,
+    type: 'MessageRegistry.v1_6_0.MessageRegistry',
+    show: () => ({
+      '@odata.id': `${root}/Registries/${registryId}/en`,
+      '@odata.type': '#MessageRegistry.v1_6_0.MessageRegistry',
+      Id: `${registryId}.0`,
+      Name: 'Base message registry',
+      Language: 'en',
+      RegistryPrefix: 'Base',
+      RegistryVersion: '1.18.0',
+      OwningEntity: maker,
+      Messages: registryEntries,
+    }),
+  },
+]
 
 const sessionPlaces = (sessions: Sessions): Place[] =>
   placesOf<SessionEntity>({

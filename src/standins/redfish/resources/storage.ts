@@ -33,6 +33,11 @@ export function storagePlaces(array: SimulatedArray): Place[] {
                 },
               }
             : {}),
+          ...(array.partners.length === 0
+            ? {}
+            : {
+                Oem: { TallisThorne: { Partners: array.partners.map(each => ({ SerialNumber: each.model.serial })) } },
+              }),
           Drives: drives.map(each => link(drivePath(each))),
           'Drives@odata.count': drives.length,
           Status: status(true),

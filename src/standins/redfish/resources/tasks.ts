@@ -1,4 +1,4 @@
-import { blockMoves, doneRatio, Refused, type SimulatedArray, type TaskEntity } from '../../array'
+import { cancelTask, doneRatio, Refused, type SimulatedArray, type TaskEntity } from '../../array'
 import { resource, root, type Body } from '../body'
 import { placesOf, single, type Place } from '../Place'
 
@@ -51,7 +51,7 @@ export function taskPlaces(array: SimulatedArray): Place[] {
       idOf: each => each.id,
       nameOf: each => each.name,
       body: taskState,
-      remove: each => blockMoves.cancelTask(array, each),
+      remove: each => cancelTask(array, each),
     }),
   ]
 }

@@ -1,13 +1,25 @@
-import { shownCounters, type CountersEntity, type SimulatedArray, type UsageEntity } from '../../array'
-import { link, root, status, type Body } from '../body'
+import {
+  correctedBy,
+  shownCounters,
+  type CountersEntity,
+  type DriveEntity,
+  type SimulatedArray,
+  type UsageEntity,
+} from '../../array'
+import { link, resource, root, status, type Body } from '../body'
 import { placesOf, single, type Place } from '../Place'
+import { drivePath } from './drives'
 
+const day = 86_400_000
+const reportType = 'MetricReport.v1_5_1.MetricReport'
+const errorDays = 120
 const consumed = '#/Capacity/Data/ConsumedBytes'
 const counters = [
   'ReadIORequests',
   'WriteIORequests',
   'ReadIOKiBytes',
   'WriteIOKiBytes',
+  'ReadHitIORequests',
   'ReadIORequestTime',
   'WriteIORequestTime',
 ] as const
@@ -23,6 +35,9 @@ interface Report {
 
 const spaceProperties = [`${root}/Storage/1/StoragePools/{Id}${consumed}`, `${root}/Storage/1/Volumes/{Id}${consumed}`]
 const loadProperties = counters.map(name => `${root}/Storage/1/Volumes/{Id}/Metrics#/IOStatistics/${name}`)
+
+const errorCount = 'CorrectableIOReadErrorCount'
+const errorProperties = [`${root}/Chassis/{Id}/Drives/{Id}#/Metrics/${errorCount}`]
 
 const reports: readonly Report[] = [
   {
@@ -57,6 +72,14 @@ const reports: readonly Report[] = [
     properties: loadProperties,
     values: array => inOrder(array.all('loadsByHour')).flatMap(loadOf),
   },
+  {
+    id: 'ErrorsByDay',
+    name: 'Read errors that drives had corrected at the end of every day',
+    every: 'P1D',
+    span: `P${errorDays}D`,
+    properties: errorProperties,
+    values: array => array.all('drives').flatMap(each => errorsOf(each, array.clock.now())),
+  },
 ]
 
 const inOrder = <T extends { readonly id: string }>(all: readonly T[]) =>
@@ -75,6 +98,22 @@ function spaceOf({ id, pools, volumes }: UsageEntity): Body[] {
   return [...Object.entries(pools).map(of('StoragePools')), ...Object.entries(volumes).map(of('Volumes'))]
 }
 
+/** A drive that errs keeps its counts of the days since it began to. */
+function errorsOf(drive: DriveEntity, now: number): Body[] {
+  const { errors } = drive
+  if (errors === undefined) return []
+  const midnight = Math.floor(now / day) * day
+  const ends = Array.from({ length: errorDays }, (_, ago) => midnight - (errorDays - 1 - ago) * day)
+  return ends
+    .filter(at => at >= errors.since)
+    .map(at => ({
+      MetricId: errorCount,
+      MetricProperty: `${root}/${drivePath(drive)}#/Metrics/${errorCount}`,
+      MetricValue: `${correctedBy(errors, at)}`,
+      Timestamp: new Date(at).toISOString(),
+    }))
+}
+
 const loadOf = ({ at, volumes }: CountersEntity): Body[] =>
   Object.entries(volumes).flatMap(([id, counted]) =>
     Object.entries(shownCounters(counted)).map(([name, text]) =>
@@ -82,18 +121,20 @@ const loadOf = ({ at, volumes }: CountersEntity): Body[] =>
     ),
   )
 
-const metrics = ['ConsumedBytes', ...counters] as const
+const metrics = ['ConsumedBytes', errorCount, ...counters] as const
 type MetricId = (typeof metrics)[number]
 
 const metricBody = (id: MetricId): Body =>
   id === 'ConsumedBytes'
     ? { MetricType: 'Gauge', MetricDataType: 'Integer', Units: 'By', MetricProperties: spaceProperties }
-    : {
-        MetricType: 'Counter',
-        MetricDataType: id.endsWith('Time') ? 'String' : 'Integer',
-        ...(id.endsWith('Time') ? {} : { Units: id.endsWith('KiBytes') ? 'KiBy' : '{request}' }),
-        MetricProperties: loadProperties.filter(each => each.endsWith(`/${id}`)),
-      }
+    : id === errorCount
+      ? { MetricType: 'Counter', MetricDataType: 'Integer', Units: '{error}', MetricProperties: errorProperties }
+      : {
+          MetricType: 'Counter',
+          MetricDataType: id.endsWith('Time') ? 'String' : 'Integer',
+          ...(id.endsWith('Time') ? {} : { Units: id.endsWith('KiBytes') ? 'KiBy' : '{request}' }),
+          MetricProperties: loadProperties.filter(each => each.endsWith(`/${id}`)),
+        }
 
 /** What the system has measured and kept. Sources: Redfish TelemetryService, MetricReport; Swordfish VolumeMetrics, IOStatistics. */
 export const telemetryPlaces = (array: SimulatedArray): Place[] => [
@@ -116,6 +157,11 @@ export const telemetryPlaces = (array: SimulatedArray): Place[] => [
     nameOf: id => id,
     body: metricBody,
   }),
+  ...reportPlaces(array),
+]
+
+/** What is reported, how often, and the reports themselves. */
+const reportPlaces = (array: SimulatedArray): Place[] => [
   ...placesOf<Report>({
     path: 'TelemetryService/MetricReportDefinitions/:definition',
     type: 'MetricReportDefinition.v1_4_4.MetricReportDefinition',
@@ -137,7 +183,7 @@ export const telemetryPlaces = (array: SimulatedArray): Place[] => [
   }),
   ...placesOf<Report>({
     path: 'TelemetryService/MetricReports/:report',
-    type: 'MetricReport.v1_5_1.MetricReport',
+    type: reportType,
     title: 'Metric reports',
     members: () => reports,
     idOf: ({ id }) => id,
@@ -145,6 +191,19 @@ export const telemetryPlaces = (array: SimulatedArray): Place[] => [
     body: ({ id, values }) => reportBody(array, id, values(array)),
   }),
 ]
+
+/** What has been asked of volumes until now, as a report that is sent. */
+export const sentLoads = (array: SimulatedArray): Body => {
+  const report = reports.find(({ id }) => id === 'LoadNow')
+  const path = 'TelemetryService/MetricReports/LoadNow'
+  return resource(
+    path,
+    reportType,
+    'LoadNow',
+    report?.name ?? '',
+    reportBody(array, 'LoadNow', report?.values(array) ?? []),
+  )
+}
 
 const reportBody = (array: SimulatedArray, id: string, values: readonly Body[]): Body => ({
   Timestamp: new Date(array.clock.now()).toISOString(),

@@ -12,10 +12,19 @@ import {
   type VolumeEntity,
 } from '../../array'
 import { idIn, link, resource, type Body } from '../body'
-import { accepts, placesOf, type Outcome, type Place } from '../Place'
+import { accepts, placesOf, type Place } from '../Place'
 import { longText, references, text } from '../reader'
 import type { RowService } from '../RowService'
+import { mirrorBody } from './mirrors'
 import { ceiling, ownPart, ownVolumePart } from './ownVolumeParts'
+import {
+  copyActions,
+  isSnapshot,
+  volumeOnly,
+  volumePath as pathOf,
+  volumeType as type,
+  type Shown,
+} from './volumeActions'
 
 const sources = {
   type: 'array',
@@ -71,25 +80,35 @@ const changedVolume = {
     },
   },
 } as const
-const newReplica = {
-  type: 'object',
-  required: ['VolumeName', 'ReplicaType', 'ReplicaUpdateMode', 'TargetStoragePool'],
-  properties: {
-    VolumeName: text,
-    ReplicaType: { enum: ['Snapshot', 'Clone'] },
-    ReplicaUpdateMode: { enum: ['Adaptive'] },
-    TargetStoragePool: text,
-  },
-} as const
-const replicaOf = { type: 'object', required: ['TargetVolume'], properties: { TargetVolume: text } } as const
-
-const type = 'Volume.v1_10_1.Volume'
-const pathOf = (id: string) => `Storage/1/Volumes/${id}`
-type Shown = VolumeEntity | SnapshotEntity
-const isSnapshot = (each: Shown): each is SnapshotEntity => 'takenAt' in each
 const sourceIn = (poolId: string) => [
   { Id: '0', Name: 'Source', ProvidingPools: { Members: [link(`Storage/1/StoragePools/${poolId}`)] } },
 ]
+
+/** What of a volume may be changed: its pool, or its limits, its names, its size and how it takes its space. */
+const changes = (array: SimulatedArray) =>
+  accepts(changedVolume, (wanted, each: Shown) => {
+    const { id } = volumeOnly(each)
+    const poolId = idIn(wanted.CapacitySources?.[0]?.ProvidingPools.Members[0])
+    if (poolId !== '') return { task: moved(array, id, poolId, wanted.Oem) }
+    const limits = ownPart(array, wanted.Oem)?.Ceiling
+    if (limits !== undefined)
+      blockVolumes.limitVolume(array, id, {
+        requestsPerSecond: limits.RequestsPerSecond,
+        bytesPerSecond: limits.BytesPerSecond,
+      })
+    if (wanted.DisplayName !== undefined) blockVolumes.renameVolume(array, id, wanted.DisplayName)
+    if (wanted.Description !== undefined) blockVolumes.describeVolume(array, id, wanted.Description)
+    const note = wanted.Description ?? ''
+    const converting =
+      wanted.ProvisioningPolicy === undefined
+        ? undefined
+        : blockVolumes.convertVolume(array, id, wanted.ProvisioningPolicy === 'Thin', note)
+    const task =
+      wanted.CapacityBytes === undefined
+        ? converting
+        : blockVolumes.enlargeVolume(array, id, BigInt(wanted.CapacityBytes), note)
+    return task === undefined ? undefined : { task }
+  })
 
 /** Volumes and their snapshots: made, enlarged, renamed, copied, restored and removed. Source: Swordfish, Volume and its replicas. */
 export function volumePlaces(array: SimulatedArray, nodes?: RowService): Place[] {
@@ -115,29 +134,7 @@ export function volumePlaces(array: SimulatedArray, nodes?: RowService): Place[]
         ? { made: resource(pathOf(volume.id), type, volume.id, volume.name, body(volume)) }
         : { task }
     }),
-    change: accepts(changedVolume, (wanted, each: Shown) => {
-      const { id } = volumeOnly(each)
-      const poolId = idIn(wanted.CapacitySources?.[0]?.ProvidingPools.Members[0])
-      if (poolId !== '') return { task: moved(array, id, poolId, wanted.Oem) }
-      const limits = ownPart(array, wanted.Oem)?.Ceiling
-      if (limits !== undefined)
-        blockVolumes.limitVolume(array, id, {
-          requestsPerSecond: limits.RequestsPerSecond,
-          bytesPerSecond: limits.BytesPerSecond,
-        })
-      if (wanted.DisplayName !== undefined) blockVolumes.renameVolume(array, id, wanted.DisplayName)
-      if (wanted.Description !== undefined) blockVolumes.describeVolume(array, id, wanted.Description)
-      const note = wanted.Description ?? ''
-      const converting =
-        wanted.ProvisioningPolicy === undefined
-          ? undefined
-          : blockVolumes.convertVolume(array, id, wanted.ProvisioningPolicy === 'Thin', note)
-      const task =
-        wanted.CapacityBytes === undefined
-          ? converting
-          : blockVolumes.enlargeVolume(array, id, BigInt(wanted.CapacityBytes), note)
-      return task === undefined ? undefined : { task }
-    }),
+    change: changes(array),
     remove: each =>
       isSnapshot(each) ? blockSnapshots.removeSnapshot(array, each.id) : blockVolumes.removeVolume(array, each.id),
     ...(array.blocks.copies === undefined ? {} : { actions: copyActions(array, body) }),
@@ -157,43 +154,6 @@ function moved(
     throw badValue('The volume was not moved.', 'Volumes of a row stay in their pool.', 'Clone it there.')
   const asked = array.model.maker === 'Tallis & Thorne' ? own?.TallisThorne?.MoveRatePercent : undefined
   return blockMoves.moveVolume(array, id, poolId, (asked ?? usualMovePercent) / 100)
-}
-
-const copyActions = (array: SimulatedArray, body: (each: Shown) => Body) => ({
-  CreateReplicaTarget: {
-    accepts: accepts(newReplica, (wanted, each: Shown): Outcome => {
-      if (wanted.ReplicaType === 'Snapshot')
-        return { task: blockSnapshots.takeSnapshot(array, volumeOnly(each).id, wanted.VolumeName) }
-      if (!isSnapshot(each))
-        throw badValue('No clone was made.', 'Clones are made of snapshots.', 'Take a snapshot first.')
-      const request = { name: wanted.VolumeName, poolId: lastPart(wanted.TargetStoragePool) }
-      const { volume, task } = blockSnapshots.cloneSnapshot(array, each.id, request)
-      return task === undefined
-        ? { made: resource(pathOf(volume.id), type, volume.id, volume.name, body(volume)) }
-        : { task }
-    }),
-    allowable: { ReplicaType: ['Snapshot', 'Clone'], ReplicaUpdateMode: ['Adaptive'] },
-  },
-  /** From a snapshot as the source: its clone stands alone afterwards. */
-  SplitReplication: {
-    accepts: accepts(replicaOf, ({ TargetVolume }): Outcome => ({
-      task: blockSnapshots.splitClone(array, lastPart(TargetVolume)),
-    })),
-  },
-  /** The volume becomes what its snapshot is. */
-  ReverseReplicationRelationship: {
-    accepts: accepts(replicaOf, ({ TargetVolume }, each: Shown): Outcome => ({
-      task: blockSnapshots.restoreVolume(array, volumeOnly(each).id, lastPart(TargetVolume)),
-    })),
-  },
-})
-
-const lastPart = (address: string) => address.split('/').at(-1) ?? ''
-
-function volumeOnly(each: Shown): VolumeEntity {
-  if (isSnapshot(each))
-    throw badValue(`${each.name} was not changed.`, 'It is a snapshot.', 'Clone it to have a volume.')
-  return each
 }
 
 function volumeBody(array: SimulatedArray, each: VolumeEntity, nodes: RowService | undefined): Body {
@@ -221,6 +181,7 @@ function volumeBody(array: SimulatedArray, each: VolumeEntity, nodes: RowService
             },
           ],
         }),
+    ...mirrorBody(array, each),
     ...ownVolumePart(array, each, nodes),
     Status: { State: each.isReady ? 'Enabled' : 'Starting', Health: 'OK' },
   }

@@ -25,5 +25,15 @@ export {
 } from './carryOut'
 export { carryOutTask, queue } from './queue'
 export { backToDraft, endChange, mark, noteRefusal, type ChangeEnd } from './writeJournal'
-export { endWait, noteWaitTold, readyIds, wake, waitForLater, waitForTask, waitOf, waitsAt } from './waits'
+export {
+  endWait,
+  noteWaitTold,
+  readyIds,
+  systemsAwaited,
+  wake,
+  waitForLater,
+  waitForTask,
+  waitOf,
+  waitsAt,
+} from './waits'
 export type { Failing, Wait } from './models'

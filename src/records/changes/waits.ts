@@ -1,5 +1,5 @@
 import { col, fn, Op, where, type Sequelize } from 'sequelize'
-import { inTransaction, type Scope } from '../database'
+import { inTransaction, rows, type Scope } from '../database'
 import { inside, plain } from '../model'
 import { changeModel, waitModel, type Failing, type Wait } from './models'
 import { hasten } from './queue'
@@ -47,6 +47,15 @@ export async function endWait(scope: Scope, changeId: string): Promise<void> {
 /** Lets a change go on now. */
 export const wake = (database: Sequelize, changeId: string) => inTransaction(database, scope => hasten(scope, changeId))
 
+/** Systems of which a change waits for some task. Asked twice a second for as long as a worker lives: nothing is made of it but ids. */
+export const systemsAwaited = async (scope: Scope): Promise<string[]> =>
+  (
+    await rows<{ readonly id: string }>(
+      scope,
+      'select distinct system_id as id from change_waits where task is not null and again_at is null',
+    )
+  ).map(({ id }) => id)
+
 /** Tasks of a system that changes wait for. */
 export async function waitsAt(scope: Scope, systemId: string): Promise<Wait[]> {
   const found = await waitModel(scope.database).findAll({
@@ -68,6 +77,7 @@ export async function readyIds(scope: Scope): Promise<string[]> {
     ...inside(scope),
   })
   const ids = running.map(each => each.get({ plain: true }).id)
+  if (ids.length === 0) return []
   const holding = await waitModel(scope.database).findAll({
     attributes: ['changeId'],
     where: {

@@ -85,7 +85,9 @@ export async function storePrincipals(
 export const noteDirectory = (
   scope: Scope,
   id: string,
-  went: { readonly people: number; readonly groups: number } | { readonly why: string },
+  went:
+    | { readonly people: number; readonly groups: number; readonly certificateEndsAt: Date | null }
+    | { readonly why: string },
 ): Promise<void> =>
   'why' in went
     ? run(
@@ -96,6 +98,7 @@ export const noteDirectory = (
       )
     : run(
         scope,
-        `update directories set state = 'answering', state_why = null, read_at = now(), person_count = $2, group_count = $3 where id = $1`,
-        [id, went.people, went.groups],
+        `update directories set state = 'answering', state_why = null, read_at = now(), person_count = $2, group_count = $3,
+           certificate_ends_at = $4 where id = $1`,
+        [id, went.people, went.groups, went.certificateEndsAt?.toISOString() ?? null],
       )

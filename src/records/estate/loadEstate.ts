@@ -14,7 +14,7 @@ import { isUuid } from '@/core/input'
 import { Op, type WhereOptions } from 'sequelize'
 import { rows, type Scope } from '../database'
 import { estateNow } from '../inventory'
-import { worstDemand } from '../metrics'
+import { poolTrends, worstDemand } from '../metrics'
 import { objects, tableOf } from '../objects'
 import { settings } from '../settings'
 import { probeById } from './probes'
@@ -55,6 +55,7 @@ export async function loadEstate(
     mappings,
     probes: probe === undefined ? [] : [probe],
     poolDemands: await demandsWanted(scope, needs),
+    poolTrends: needs.some(({ kind }) => kind === 'poolTrends') ? await poolTrends(scope) : [],
     pastMisses: await pastMisses(scope, kind),
     settings: await settings(scope),
     claims: await claims(scope, ownChangeId),

@@ -1,16 +1,14 @@
 import { promisify } from 'node:util'
-import { gunzip, gzip } from 'node:zlib'
+import { gzip } from 'node:zlib'
 import { v7 as uuid } from 'uuid'
-import { packSegment, unpackSegment, type FileReport, type FileSegment } from '@/core/filetree'
+import { packSegment, type FileReport, type FileSegment } from '@/core/filetree'
 import type { FileScan, TwinFiles } from '@/core/views'
 import { row, rows, run, toJson, type Scope } from '../database'
+import { keepFolders } from './folders'
 
 const pack = promisify(gzip)
-const unpack = promisify(gunzip)
 /** The lists of so many walks of a share are kept; of those before only the sums. */
 const keptLists = 2
-/** What a part may be at most once it is unpacked (bytes): its own kind is never so large. */
-const mostBytes = 256 * 1024 ** 2
 
 /** A walk that has been begun, and how far it has come. */
 export interface BegunScan {
@@ -65,25 +63,13 @@ export async function keepScanPart(
   )
 }
 
-/** The parts of a walk, one after another: no more than one of them stands in memory. */
-export async function* scanParts(scope: Scope, scanId: string): AsyncGenerator<FileSegment> {
-  for (let part = 0; ; part += 1) {
-    const found = await row<{ readonly packed: Buffer }>(
-      scope,
-      'select packed from file_scan_parts where scan_id = $1 and part = $2',
-      [scanId, part],
-    )
-    if (found === undefined) return
-    yield unpackSegment(await unpack(found.packed, { maxOutputLength: mostBytes }))
-  }
-}
-
 /** Keeps what a walk has found, and drops the lists of those before it but the last. */
 export async function endScan(
   scope: Scope,
   scanId: string,
   found: { readonly report: FileReport; readonly twins: readonly TwinFiles[]; readonly at: Date },
 ): Promise<void> {
+  await keepFolders(scope, scanId)
   await run(scope, 'update file_scans set ended_at = $2, report = $3::jsonb, twins = $4::jsonb where id = $1', [
     scanId,
     found.at,

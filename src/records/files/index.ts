@@ -1,1 +1,3 @@
-export { beginScan, dropScan, endScan, keepScanPart, scanParts, scansOf, type BegunScan } from './fileScans'
+export { foldersIn, type FolderLine } from './folders'
+export { beginScan, dropScan, endScan, keepScanPart, scansOf, type BegunScan } from './fileScans'
+export { scanParts } from './scanParts'

@@ -18,8 +18,8 @@ export async function keepClass(
   await run(
     scope,
     `insert into service_classes (id, name, losses_survived, media, latency_milliseconds, headroom_ratio, snapshot_rule, time_zone, retention,
-       holding_days, quiet_hours, made_by_step)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9::jsonb, $10, $11::jsonb, $12) on conflict (made_by_step) do nothing`,
+       holding_days, quiet_hours, made_by_step, copy_within_minutes, default_group_id)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9::jsonb, $10, $11::jsonb, $12, $13, $14) on conflict (made_by_step) do nothing`,
     [
       uuid(),
       kept.name,
@@ -33,6 +33,8 @@ export async function keepClass(
       kept.holdingDays,
       kept.quietHours === null ? null : JSON.stringify(kept.quietHours),
       key,
+      kept.copyWithinMinutes,
+      kept.defaultGroupId,
     ],
   )
   const made = await row<{ readonly id: string }>(scope, 'select id from service_classes where made_by_step = $1', [
@@ -51,6 +53,11 @@ export async function setApplication(
   application: string | null,
 ): Promise<void> {
   await modelOf(scope.database, 'volumes').update({ application }, { where: { id: [...volumeIds] }, ...inside(scope) })
+}
+
+/** Says where hosts stand. */
+export async function placeHosts(scope: Scope, hostIds: readonly string[], siteId: string | null): Promise<void> {
+  await modelOf(scope.database, 'hosts').update({ siteId }, { where: { id: [...hostIds] }, ...inside(scope) })
 }
 
 /** Says whether a volume is an image, which is copied from and never written. */

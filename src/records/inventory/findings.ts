@@ -9,20 +9,17 @@ import { run, toJson, type Scope } from '../database'
 export async function keepFindings(
   scope: Scope,
   systemId: string,
-  source: 'row' | 'edge' | 'reading' | 'clock' | 'hosts' | 'files' | 'drift',
+  source: 'row' | 'edge' | 'reading' | 'clock' | 'hosts' | 'files' | 'drift' | 'drives',
   findings: readonly Finding[],
 ): Promise<void> {
   const list = toJson(findings.map(finding => ({ key: finding.key, body: finding })))
   await run(
     scope,
-    `update findings set cleared_at = now() where system_id = $1 and source = $3 and cleared_at is null
-       and key not in (select r.key from jsonb_to_recordset($2::jsonb) as r(key text))`,
-    [systemId, list, source],
-  )
-  await run(
-    scope,
-    `insert into findings (key, system_id, source, body)
-     select r.key, $1, $3, r.body from jsonb_to_recordset($2::jsonb) as r(key text, body jsonb)
+    `with found as (select r.key, r.body from jsonb_to_recordset($2::jsonb) as r(key text, body jsonb)),
+     gone as (
+       update findings set cleared_at = now() where system_id = $1 and source = $3 and cleared_at is null
+         and key not in (select key from found))
+     insert into findings (key, system_id, source, body) select key, $1, $3, body from found
      on conflict (key) where cleared_at is null do update set body = excluded.body where findings.body is distinct from excluded.body`,
     [systemId, list, source],
   )

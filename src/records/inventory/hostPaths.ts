@@ -30,6 +30,10 @@ export async function keepHostPaths(
   )
 }
 
+/** Lets go the ways of hosts to which a system shows nothing any more. */
+export const keepPathsOf = (scope: Scope, systemId: string, hostIds: readonly string[]): Promise<unknown> =>
+  run(scope, 'delete from host_paths where system_id = $1 and not host_id = any($2::uuid[])', [systemId, hostIds])
+
 /** Hosts with an agent that are shown something by a system. */
 export async function hostsToLookAt(
   scope: Scope,

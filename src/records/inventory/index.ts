@@ -16,9 +16,22 @@ export {
   type SystemAccess,
 } from './systems'
 export { hold, idAt, release } from './objects'
+export { movedTo } from './movedTo'
 export { agreedBefore, estateClock, estateNow, followsSystems, keepClock } from './clock'
-export { controllersByTarget, disksNamed, hostsToLookAt, keepHostPaths, type HostPath } from './hostPaths'
-export { dropClass, keepClass, keepPool, noteShare, setApplication, setClass, setImage, setSchedule } from './classes'
+export { controllersByTarget, disksNamed, hostsToLookAt, keepHostPaths, keepPathsOf, type HostPath } from './hostPaths'
+export {
+  dropClass,
+  keepClass,
+  keepPool,
+  noteShare,
+  placeHosts,
+  setApplication,
+  setClass,
+  setImage,
+  setSchedule,
+} from './classes'
+export { lastMoment, noteMoment } from './moments'
+export { notePromises } from './promiseDays'
 export { noteSnapshots } from './snapshots'
 export { hostSignIn, setHostSignIn } from './signIns'
 export { ownSchedules, snapshotsPast, volumesDue, volumesUnder, type Scheduled } from './schedules'
@@ -27,4 +40,5 @@ export { noteWorker, withdrawWorker, workerSilentSeconds } from './workers'
 export { dropCatalogue, keepCatalogue, keepNameAnswers, keepPathProbe, signException, withdrawException } from './nodes'
 export { keepFindings } from './findings'
 export { isWorkKnown, keepNewWork, noteWork, workMisses } from './rebuilds'
+export { accessApart } from './accessApart'
 export { drifted, forgetSettled, keepSettled } from './settled'

@@ -86,7 +86,7 @@ export async function storeParts(
  * Lets one reader of a system at a time go on: two that overlap would each miss what the other has just found. By a lock that is no
  * row's, so that a reading which finds nothing new writes nothing. @returns the reading at which the records stand; undefined for a system that is gone
  */
-async function alone(scope: Required<Scope>, systemId: string): Promise<number | undefined> {
+export async function alone(scope: Required<Scope>, systemId: string): Promise<number | undefined> {
   await run(scope, 'select pg_advisory_xact_lock($1, hashtext($2))', [readingLock, systemId])
   const system = await row<{ readonly read_number: string }>(scope, 'select read_number from systems where id = $1', [
     systemId,
@@ -95,20 +95,20 @@ async function alone(scope: Required<Scope>, systemId: string): Promise<number |
 }
 
 /** Notes by which reading the records were changed last. */
-const stand = (scope: Required<Scope>, systemId: string, number: number) =>
+export const stand = (scope: Required<Scope>, systemId: string, number: number) =>
   run(scope, 'update systems set read_number = $2 where id = $1', [systemId, number])
 
 const storeSystem = (
   scope: Scope,
   systemId: string,
-  { identity, sensors, clusterName, accessGroups, fileUnits }: Inventory,
+  { identity, sensors, clusterName, accessGroups, ungrouped, fileUnits, partners }: Inventory,
 ) =>
   run(
     scope,
     `update systems set maker = $2, model = $3, serial = $4, firmware = $5, sensors = $6::jsonb, cluster_name = $7, access_groups = $8::jsonb,
-       file_units = $9::jsonb
-     where id = $1 and (maker, model, serial, firmware, sensors, cluster_name, access_groups, file_units)
-       is distinct from ($2::text, $3::text, $4::text, $5::text, $6::jsonb, $7::text, $8::jsonb, $9::jsonb)`,
+       file_units = $9::jsonb, ungrouped = $10::jsonb, partners = $11::jsonb
+     where id = $1 and (maker, model, serial, firmware, sensors, cluster_name, access_groups, file_units, ungrouped, partners)
+       is distinct from ($2::text, $3::text, $4::text, $5::text, $6::jsonb, $7::text, $8::jsonb, $9::jsonb, $10::jsonb, $11::jsonb)`,
     [
       systemId,
       identity.maker,
@@ -119,6 +119,8 @@ const storeSystem = (
       clusterName,
       toJson(accessGroups),
       toJson(fileUnits),
+      toJson(ungrouped),
+      toJson(partners),
     ],
   )
 

@@ -153,6 +153,7 @@ export async function enrolHost(
     readonly initiators: readonly string[]
     readonly addresses?: readonly string[]
     readonly groupName: string
+    readonly siteId: string | null
     readonly secretId: string | null
   },
   enrolKey: string,
@@ -163,8 +164,8 @@ export async function enrolHost(
   ])
   await run(
     scope,
-    `insert into hosts (id, host_group_id, name, agent_address, operating_system, initiators, enrol_key, agent_secret_id, addresses)
-     select $1, id, $2, $3, $4, $5::jsonb, $7, $8, $9::jsonb from host_groups where name = $6 on conflict (enrol_key) do nothing`,
+    `insert into hosts (id, host_group_id, name, agent_address, operating_system, initiators, enrol_key, agent_secret_id, addresses, site_id)
+     select $1, id, $2, $3, $4, $5::jsonb, $7, $8, $9::jsonb, $10 from host_groups where name = $6 on conflict (enrol_key) do nothing`,
     [
       uuid(),
       host.name,
@@ -175,6 +176,7 @@ export async function enrolHost(
       enrolKey,
       host.secretId,
       toJson(host.addresses ?? []),
+      host.siteId,
     ],
   )
   return (await row<{ readonly id: string }>(scope, 'select id from hosts where enrol_key = $1', [enrolKey]))?.id ?? ''

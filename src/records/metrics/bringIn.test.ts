@@ -55,7 +55,7 @@ test('what cannot be kept is told with its line, and keeps nothing else from bei
   )
   expect(count).toBe(1)
   expect(refused).toEqual([
-    { line: 2, why: 'No pool or volume has that id.' },
+    { line: 2, why: 'No pool, volume, drive, share or system has that id.' },
     { line: 3, why: 'Of volumes no held is kept.' },
     { line: 4, why: 'It is below zero.' },
     { line: 5, why: 'It is from the future.' },

@@ -1,19 +1,14 @@
-import { metrics, refusedWhy, type Metric, type MetricName, type RefusedLine, type SampleLine } from '@/core/metrics'
+import { isMeasuredOf, refusedWhy, type MeasuredKind, type RefusedLine, type SampleLine } from '@/core/metrics'
 import type { Sequelize } from 'sequelize'
 import { rows, run, type Scope } from '../database'
 import { writeSamples, type SeriesSample } from './incoming'
 import { keptDays } from './retention'
+import { eachMeasured, systemIdOf } from './series'
 
 interface Measured {
   readonly id: string
   readonly systemId: string
-  readonly kind: 'pools' | 'volumes'
-}
-
-/** Whether a kind has a metric: what systems measure themselves both have. */
-function hasMetric(kind: Measured['kind'], name: MetricName): boolean {
-  const { of } = metrics[name] as Metric
-  return Object.keys(of).length === 0 || of[kind] !== undefined
+  readonly kind: MeasuredKind
 }
 
 /**
@@ -32,8 +27,8 @@ export async function bringIn(
     const object = measured.get(sample.objectId)
     const why =
       object === undefined
-        ? 'No pool or volume has that id.'
-        : !hasMetric(object.kind, sample.metric)
+        ? 'No pool, volume, drive, share or system has that id.'
+        : !isMeasuredOf(object.kind, sample.metric)
           ? `Of ${object.kind} no ${sample.metric} is kept.`
           : refusedWhy(sample, now.getTime(), keptDays)
     if (why !== undefined) refused.push({ line: sample.line, why: why.startsWith('is') ? `It ${why}.` : why })
@@ -51,8 +46,7 @@ export async function bringIn(
 async function measuredOf(scope: Scope, ids: readonly string[]): Promise<ReadonlyMap<string, Measured>> {
   const found = await rows<Measured>(
     scope,
-    `select id, system_id as "systemId", 'pools' as kind from pools where id = any($1::uuid[])
-     union all select id, system_id, 'volumes' from volumes where id = any($1::uuid[])`,
+    eachMeasured(kind => `id, ${systemIdOf(kind)} as "systemId"`),
     [ids],
   )
   return new Map(found.map(each => [each.id, each]))

@@ -57,7 +57,7 @@ export async function demandsIn(scope: Scope, pool: Pool, at: Date): Promise<Dem
   const means = await hourlyMeans(
     scope,
     volumes.map(({ id }) => id),
-    ['requests', 'writes', 'throughput'],
+    ['requests', 'writes', 'throughput', 'hits'],
     begin,
     new Date(begin.getTime() + hour),
   )
@@ -65,8 +65,9 @@ export async function demandsIn(scope: Scope, pool: Pool, at: Date): Promise<Dem
   const demands = volumes.map(({ id }): SizedDemand => {
     const of = (metric: string) => found.get(`${metric} ${id}`) ?? 0
     const [requests, writes] = [of('requests'), of('writes')]
-    // A read is taken to ask one drive: how many the cache answers is not told by systems.
-    const each = requests === 0 ? 0 : (requests - writes + writes * writeCostOf(pool)) / requests
+    // A read that no cache answers asks one drive; a system that tells of no cache is taken to have none.
+    const reads = (requests - writes) * (1 - of('hits'))
+    const each = requests === 0 ? 0 : (reads + writes * writeCostOf(pool)) / requests
     return {
       id,
       requestsPerSecond: requests,

@@ -1,8 +1,6 @@
-import { pipeline } from 'node:stream/promises'
-import { Readable } from 'node:stream'
-import { from, type CopyStreamQuery } from 'pg-copy-streams'
 import type { Sequelize } from 'sequelize'
 import type { Sample } from '@/core/metrics'
+import { copyInto } from '../copyInto'
 import { inTransaction, row, type Scope } from '../database'
 
 /** A sample and the series to which it belongs. */
@@ -26,15 +24,9 @@ export async function writeSamples(database: Sequelize, samples: readonly Series
   if (samples.length === 0) return
   await inTransaction(database, async scope => {
     const table = await openTable(scope)
-    const copy = connectionOf(scope).query(from(`copy ${table} (series_id, at, value) from stdin`))
-    await pipeline(Readable.from(lines(samples)), copy)
+    await copyInto(scope, `${table} (series_id, at, value)`, lines(samples))
   })
 }
-
-/** The driver's own connection of a transaction: rows are copied over it, which no statement can say. */
-const connectionOf = ({ transaction }: Required<Scope>) =>
-  (transaction as unknown as { readonly connection: { readonly query: (copy: CopyStreamQuery) => CopyStreamQuery } })
-    .connection
 
 function* lines(samples: readonly SeriesSample[]): Generator<string> {
   let at = Number.NaN

@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto'
+import { sampleFileService, sampleShare } from '@/core/estate/testing/samples'
 import { setSetting } from '..'
 import { row, rows, run } from '../database'
 import { nextReading, storeInventory } from '../inventory'
@@ -203,6 +204,37 @@ test('a gap stays known until it is filled, and what was refused is counted over
       noHistory: 'It has none.',
       refused: { 'is below zero': 3, 'is not a number': 4 },
     })
+  } finally {
+    await close()
+  }
+})
+
+test('of a system its warmest sensor is kept, and of a share what it holds', async () => {
+  const { close, database, scope, systemId } = await measured()
+  try {
+    const sensor = (name: string, unit: string, reading: number) => ({ name, unit, reading, cautionAt: null })
+    const share = sampleShare({ usedBytes: 4096n })
+    const found = sampleInventory({
+      sensors: [sensor('inlet', 'Cel', 24), sensor('outlet', 'Cel', 38.5), sensor('fan', 'RPM', 9000)],
+      fileServices: [{ ...sampleFileService(), locator: '/f' }],
+      shares: [{ ...share, fileServiceLocator: '/f', volumeLocator: '/v/0' }],
+    })
+    await storeInventory(database, systemId, found, await nextReading(scope), undefined)
+    await sampleLevels(database, systemId, new Date(monday))
+    const last = (metric: string) =>
+      row<{ kind: string; value: number }>(
+        scope,
+        `select kind, last_value as value from metric_series where metric = $1 and kind in ('systems', 'shares')`,
+        [metric],
+      )
+    expect(await last('warmth')).toEqual({ kind: 'systems', value: 38.5 })
+    expect(await last('written')).toEqual({ kind: 'shares', value: 4096 })
+    // What moves counts up no revision: no plan rests on a temperature.
+    const { revision } = (await objects(scope, 'systems'))[0] ?? {}
+    const cooler = sampleInventory({ ...found, sensors: [sensor('inlet', 'Cel', 22)] })
+    await storeInventory(database, systemId, cooler, await nextReading(scope), undefined)
+    const [system] = await objects(scope, 'systems')
+    expect([system?.warmestCelsius, system?.revision]).toEqual([22, revision])
   } finally {
     await close()
   }

@@ -16,6 +16,7 @@ export async function dropOldMetrics(scope: Scope, now: Date): Promise<readonly 
   })
   for (const name of past) await run(scope, `drop table ${name}`)
   await run(scope, 'delete from metric_packs where series_id not in (select id from metric_series)')
+  await run(scope, 'delete from snapshot_moments where due_at < $1', [new Date(oldest).toISOString()])
   return past
 }
 

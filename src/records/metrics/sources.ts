@@ -52,6 +52,31 @@ export const noteCounted = (scope: Scope, systemId: string, until: Date) =>
     [systemId, until.toISOString()],
   )
 
+/** What the system had kept of a longer time has come in: forecasts, and what is recent, do not know of it yet. @param now by the estate's time */
+export const noteCaughtUp = (scope: Scope, systemId: string, now: Date) =>
+  run(scope, 'update metric_sources set caught_up_at = $2 where system_id = $1', [systemId, now.toISOString()])
+
+/** What has been refused before and what is now, together, by why. @param given the parameter that has the latter */
+const refusedTogether = (given: string) => `(select coalesce(jsonb_object_agg(why, count), '{}') from (
+         select key as why, sum(value::bigint) as count from (
+           select * from jsonb_each_text(metric_sources.refused) union all select * from jsonb_each_text(${given}::jsonb)) as each
+         group by key) as sums)`
+
+/** Counts what of a system's samples could not be kept. */
+export async function noteRefused(
+  scope: Scope,
+  systemId: string,
+  refused: ReadonlyMap<RefusedWhy, number>,
+): Promise<void> {
+  if (refused.size === 0) return
+  await run(
+    scope,
+    `insert into metric_sources (system_id, refused) values ($1, $2::jsonb)
+     on conflict (system_id) do update set refused = ${refusedTogether('$2')}`,
+    [systemId, toJson(Object.fromEntries(refused))],
+  )
+}
+
 /**
  * A gap has been filled as far as the system could.
  * @param noHistory why it could not at all
@@ -66,11 +91,7 @@ export const noteFilled = (
 ) =>
   run(
     scope,
-    `update metric_sources set gap_since = $4, no_history = $2, refused =
-       (select coalesce(jsonb_object_agg(why, count), '{}') from (
-         select key as why, sum(value::bigint) as count from (
-           select * from jsonb_each_text(metric_sources.refused) union all select * from jsonb_each_text($3::jsonb)) as each
-         group by key) as sums)
+    `update metric_sources set gap_since = $4, no_history = $2, refused = ${refusedTogether('$3')}
      where system_id = $1`,
     [systemId, noHistory, toJson(Object.fromEntries(refused)), stillSince?.toISOString() ?? null],
   )

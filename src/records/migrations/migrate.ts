@@ -39,6 +39,20 @@ import { sql as standingStill } from './0034-standing-still.sql'
 import { sql as fileSystems } from './0035-file-systems.sql'
 import { sql as lastAsked } from './0036-last-asked.sql'
 import { sql as graver } from './0037-graver.sql'
+import { sql as serviceGrants } from './0038-service-grants.sql'
+import { sql as certificateEnds } from './0039-certificate-ends.sql'
+import { sql as caughtUp } from './0040-caught-up.sql'
+import { sql as driveErrors } from './0041-drive-errors.sql'
+import { sql as ungrouped } from './0042-ungrouped.sql'
+import { sql as accessLists } from './0043-access-lists.sql'
+import { sql as partners } from './0044-partners.sql'
+import { sql as placesOfHosts } from './0045-places-of-hosts.sql'
+import { sql as copiesElsewhere } from './0046-copies-elsewhere.sql'
+import { sql as moments } from './0047-moments.sql'
+import { sql as snapshotDirectories } from './0048-snapshot-directories.sql'
+import { sql as warmth } from './0049-warmth.sql'
+import { sql as promiseDays } from './0050-promise-days.sql'
+import { sql as folders } from './0051-folders.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -78,6 +92,20 @@ const steps = [
   { name: '0035-file-systems', sql: fileSystems },
   { name: '0036-last-asked', sql: lastAsked },
   { name: '0037-graver', sql: graver },
+  { name: '0038-service-grants', sql: serviceGrants },
+  { name: '0039-certificate-ends', sql: certificateEnds },
+  { name: '0040-caught-up', sql: caughtUp },
+  { name: '0041-drive-errors', sql: driveErrors },
+  { name: '0042-ungrouped', sql: ungrouped },
+  { name: '0043-access-lists', sql: accessLists },
+  { name: '0044-partners', sql: partners },
+  { name: '0045-places-of-hosts', sql: placesOfHosts },
+  { name: '0046-copies-elsewhere', sql: copiesElsewhere },
+  { name: '0047-moments', sql: moments },
+  { name: '0048-snapshot-directories', sql: snapshotDirectories },
+  { name: '0049-warmth', sql: warmth },
+  { name: '0050-promise-days', sql: promiseDays },
+  { name: '0051-folders', sql: folders },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -51,6 +51,7 @@ beforeAll(async () => {
   const host = {
     name: 'gate',
     secretId: null,
+    siteId: null,
     agentAddress: 'http://a',
     operatingSystem: 'os',
     initiators: ['iqn.x'],

@@ -1,11 +1,11 @@
-import { leavesBand, movesWith, onGrid, usualBand, type Board, type LaneAsked } from '@/core/board'
+import { extremesOnGrid, leavesBand, movesWith, onGrid, usualBand, type Board, type LaneAsked } from '@/core/board'
 import { estateTime } from '@/core/clock'
 import type { Finding } from '@/core/findings'
 import { metrics, type Metric, type MetricName, type Samples } from '@/core/metrics'
-import type { BoardEvent, BoardPage, Lane, MovesWith, SeriesNamed } from '@/core/views'
+import type { BoardEvent, BoardPage, Course, Lane, MovesWith, SeriesNamed } from '@/core/views'
 import { rows, type Scope } from '../database'
 import { estateClock } from '../inventory'
-import { samplesBetween } from '../metrics'
+import { eachMeasured, samplesBetween } from '../metrics'
 
 const hour = 3_600_000
 const day = 24 * hour
@@ -46,13 +46,17 @@ interface Span {
   readonly until: number
 }
 
-/** Pools and volumes by their ids. */
+/** What is measured, by its ids. */
 async function named(scope: Scope, ids: readonly string[]): Promise<ReadonlyMap<string, Omit<SeriesNamed, 'metric'>>> {
   if (ids.length === 0) return new Map()
   const found = await rows<Omit<SeriesNamed, 'metric'>>(
     scope,
-    `select id as "objectId", name, 'pools' as kind from pools where id = any($1::uuid[])
-     union all select id, name, 'volumes' from volumes where id = any($1::uuid[])`,
+    // Drives are named by their bays, which every system has.
+    eachMeasured(kind =>
+      kind === 'drives'
+        ? `id as "objectId", (select name from systems where id = object.system_id) || ', ' || name as name`
+        : 'id as "objectId", name',
+    ),
     [ids],
   )
   return new Map(found.map(each => [each.objectId, each]))
@@ -71,36 +75,49 @@ const gridOf = async (scope: Scope, metric: MetricName, objectId: string, span: 
 
 const listed = (values: Float64Array) => Array.from(values, each => (Number.isNaN(each) ? null : each))
 
+/** A series within a span, with the least and the most of each step. */
+async function courseOf(
+  scope: Scope,
+  { metric, objectId }: Pick<SeriesNamed, 'metric' | 'objectId'>,
+  { from, until }: Span,
+): Promise<Course> {
+  const [samples, grid] = [await read(scope, metric, objectId, { from, until }), { from, until, steps }]
+  const extremes = extremesOnGrid(samples, grid)
+  return {
+    values: listed(onGrid(samples, grid, holds(metric))),
+    extremes: extremes === undefined ? null : { low: listed(extremes.low), high: listed(extremes.high) },
+  }
+}
+
 async function laneOf(
   scope: Scope,
   asked: LaneAsked,
   names: ReadonlyMap<string, Omit<SeriesNamed, 'metric'>>,
   { from, until, times }: Span & { readonly times: Float64Array },
 ): Promise<Lane> {
-  const { metric, objectId, over, shiftDays, isUsualShown } = asked
+  const { over, shiftDays, isUsualShown } = asked
   const span = { from, until }
+  const before = { from: from + shiftDays * day, until: until + shiftDays * day }
   const series = (of: { readonly metric: MetricName; readonly objectId: string }) => {
     const found = names.get(of.objectId)
     return found === undefined ? undefined : { ...found, metric: of.metric }
   }
-  const values = await gridOf(scope, metric, objectId, span)
+  const course = await courseOf(scope, asked, span)
   const band = isUsualShown ? await bandOf(scope, asked, from, times) : undefined
   return {
     asked,
     of: series(asked),
-    values: listed(values),
-    over:
-      over === null
-        ? null
-        : { of: series(over), values: listed(await gridOf(scope, over.metric, over.objectId, span)) },
-    shifted:
-      shiftDays === 0
-        ? null
-        : listed(
-            await gridOf(scope, metric, objectId, { from: from + shiftDays * day, until: until + shiftDays * day }),
-          ),
+    ...course,
+    over: over === null ? null : { of: series(over), ...(await courseOf(scope, over, span)) },
+    shifted: shiftDays === 0 ? null : await courseOf(scope, asked, before),
     usual: band === undefined ? null : { low: listed(band.low), high: listed(band.high) },
-    left: band === undefined ? [] : leavesBand(values, band),
+    left:
+      band === undefined
+        ? []
+        : leavesBand(
+            Float64Array.from(course.values, each => each ?? Number.NaN),
+            band,
+          ),
   }
 }
 
@@ -163,7 +180,9 @@ async function findingsOf(scope: Scope, ids: readonly string[], from: number, un
   const found = await rows<{ readonly body: Finding; readonly since: Date; readonly cleared_at: Date | null }>(
     scope,
     `select body, since, cleared_at from findings where system_id in (
-       select system_id from pools where id = any($1::uuid[]) union select system_id from volumes where id = any($1::uuid[]))
+       select system_id from pools where id = any($1::uuid[]) union select system_id from volumes where id = any($1::uuid[])
+       union select system_id from drives where id = any($1::uuid[]) union select system_id from shares where id = any($1::uuid[])
+       union select id from systems where id = any($1::uuid[]))
      order by since desc limit ${mostEvents}`,
     [ids],
   )
@@ -195,10 +214,19 @@ async function movingWith(scope: Scope, chosen: Lane, lanes: readonly Lane[], sp
   return found.sort((a, b) => Math.abs(b.strength) - Math.abs(a.strength)).slice(0, mostMoving)
 }
 
+/** The pool in which something stands, as a query by its id; of a system its fullest. */
+const homeOf: Readonly<Record<SeriesNamed['kind'], string>> = {
+  pools: '$1::uuid',
+  volumes: '(select pool_id from volumes where id = $1)',
+  drives: '(select pool_id from drives where id = $1)',
+  shares: '(select pool_id from shares join volumes on volumes.id = volume_id where shares.id = $1)',
+  systems: '(select id from pools where system_id = $1 and missing_since is null order by written_bytes desc limit 1)',
+}
+
 const neighbours = (scope: Scope, { objectId, kind }: SeriesNamed): Promise<SeriesNamed[]> =>
   rows<SeriesNamed>(
     scope,
-    `with home as (select ${kind === 'pools' ? '$1::uuid' : '(select pool_id from volumes where id = $1)'} as id),
+    `with home as (select ${homeOf[kind]} as id),
        busiest as (
          select volumes.id, volumes.name from volumes join metric_series on object_id = volumes.id and metric = 'requests'
          where pool_id = (select id from home) order by recent_mean desc nulls last limit ${mostCompared / 2})

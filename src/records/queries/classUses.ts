@@ -28,6 +28,7 @@ interface Alike {
   readonly taken: 'none' | 'late' | 'in time'
   /** Of what is promised of latency, what is used up: one figure for those that keep it, that nearly do and that do not. */
   readonly latency_ratio: number | null
+  readonly mirror: 'filling' | 'alike' | 'broken' | null
   readonly volumes: number
   readonly size: string
 }
@@ -52,7 +53,7 @@ export async function classUses(scope: Scope): Promise<ClassUse[]> {
        case when due.at is null or latest.at >= due.at then 'in time' when latest.at is null then 'none' else 'late' end as taken,
        case when recent_p95 * 1000 > latency_milliseconds then 2 when recent_p95 * 1250 > latency_milliseconds then 0.9
          when recent_p95 * 1000 <= latency_milliseconds then 0.5 end::float8 as latency_ratio,
-       count(*)::int as volumes, sum(size_bytes)::text as size
+       mirror->>'state' as mirror, count(*)::int as volumes, sum(size_bytes)::text as size
      from volumes left join due on due.id = class_id
      join service_classes on service_classes.id = class_id
      left join metric_series on object_id = volumes.id and metric = 'latency' and latency_milliseconds is not null
@@ -60,7 +61,7 @@ export async function classUses(scope: Scope): Promise<ClassUse[]> {
        -- by the index snapshots_by_due
        select max(due_at) as at from snapshots where volume_id = volumes.id and due_at is not null and goes_at is null) latest on due.at is not null
      where class_id is not null and missing_since is null and volumes.state = 'in use'
-     group by 1, 2, 3, 4, 5`,
+     group by 1, 2, 3, 4, 5, 6`,
     [JSON.stringify(due)],
   )
   return classes.map(serviceClass => {
@@ -82,15 +83,19 @@ function counted(
   now: Date,
 ): PromiseCount[] {
   const sums = new Map<PromiseName, { promised: string; counts: Record<PromiseKept['state'], number> }>()
-  const none = { pool_id: '', is_lost: false, taken: 'in time', latency_ratio: null, volumes: 0 } as const
-  for (const { pool_id, is_lost, taken, latency_ratio, volumes } of own.length === 0 ? [none] : own) {
+  const none = { pool_id: '', is_lost: false, taken: 'in time', latency_ratio: null, mirror: null, volumes: 0 } as const
+  for (const { pool_id, is_lost, taken, latency_ratio, mirror, volumes } of own.length === 0 ? [none] : own) {
     const before = due === undefined ? null : new Date(Date.parse(due) - 1).toISOString()
     const moment = taken === 'none' ? null : taken === 'late' ? before : (due ?? null)
     const snapshots =
       moment === null ? [] : [{ takenAt: moment, dueAt: moment, goesAt: null, state: 'consistent' as const }]
     const p95Seconds = latency_ratio === null ? null : (latency_ratio * (serviceClass.latencyMilliseconds ?? 0)) / 1000
     const around = { serviceClass, pool: pools.get(pool_id), snapshots, now, p95Seconds }
-    for (const { promise, promised, state } of promisesOf({ lostBytes: is_lost ? 1n : 0n }, around)) {
+    const alike = {
+      lostBytes: is_lost ? 1n : 0n,
+      mirror: mirror === null ? null : { role: 'source' as const, state: mirror, partner: null },
+    }
+    for (const { promise, promised, state } of promisesOf(alike, around)) {
       const sum = sums.get(promise) ?? { promised, counts: { kept: 0, 'at risk': 0, broken: 0, 'not measured': 0 } }
       sum.counts[state] += volumes
       sums.set(promise, sum)

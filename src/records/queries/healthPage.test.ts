@@ -14,6 +14,9 @@ test('drives that are not well come before worn ones, sensors by how near they a
         sampleDriveFound(1),
         sampleDriveFound(2, { wearRatio: 0.8 }),
         sampleDriveFound(3, { state: 'failed', wearRatio: null }),
+        sampleDriveFound(4, { wearRatio: null, correctedErrors: 900, lostErrors: 0 }),
+        sampleDriveFound(5, { wearRatio: null, correctedErrors: 4, lostErrors: 1 }),
+        sampleDriveFound(6, { wearRatio: null, correctedErrors: 0, lostErrors: 0 }),
       ],
       sensors: [
         { name: 'inlet', unit: 'Cel', reading: 20, cautionAt: 40 },
@@ -28,11 +31,14 @@ test('drives that are not well come before worn ones, sensors by how near they a
     const page = await healthPage(scope)
     expect(page.drives.map(({ serial, state, poolName }) => [serial, state, poolName])).toEqual([
       ['SER3', 'failed', 'pool'],
+      ['SER5', 'fine', 'pool'],
+      ['SER4', 'fine', 'pool'],
       ['SER2', 'fine', 'pool'],
       ['SER1', 'fine', 'pool'],
     ])
     expect(page.sensors.map(({ name }) => name)).toEqual(['outlet', 'inlet', 'fan'])
-    expect([page.driveCount, page.sensorCount]).toEqual([3, 3])
+    expect(page.drives[1]).toMatchObject({ correctedErrors: 4, lostErrors: 1 })
+    expect([page.driveCount, page.sensorCount]).toEqual([6, 3])
     expect(page.sources).toEqual([
       expect.objectContaining({
         name: 'heron',

@@ -51,11 +51,11 @@ async function sources(scope: Scope): Promise<SourceLine[]> {
 const drivesToLookAt = (scope: Scope) =>
   rows<WornLine>(
     scope,
-    `select drives.id, drives.name, drives.serial, drives.model, systems.name as "systemName", pools.name as "poolName", drives.state,
-       wear_ratio as "wearRatio", power_on_hours as "powerOnHours"
+    `select drives.id, drives.name, drives.serial, drives.model, systems.name as "systemName", pools.id as "poolId", pools.name as "poolName", drives.state,
+       corrected_errors as "correctedErrors", lost_errors as "lostErrors", wear_ratio as "wearRatio", power_on_hours as "powerOnHours"
      from drives join systems on systems.id = drives.system_id left join pools on pools.id = drives.pool_id
-     where drives.missing_since is null and (drives.state <> 'fine' or wear_ratio is not null)
-     order by drives.state = 'fine', wear_ratio desc nulls last, drives.id limit ${mostDrives}`,
+     where drives.missing_since is null and (drives.state <> 'fine' or wear_ratio is not null or corrected_errors > 0 or lost_errors > 0)
+     order by drives.state = 'fine', coalesce(lost_errors, 0) desc, coalesce(corrected_errors, 0) desc, wear_ratio desc nulls last, drives.id limit ${mostDrives}`,
   )
 
 /** The nearest to their caution first. */

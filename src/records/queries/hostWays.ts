@@ -29,7 +29,8 @@ export async function hostWays(
           left join ports on ports.system_id = host_paths.system_id and ports.target_name = way ->> 'target'
           left join controllers on controllers.id = ports.controller_id) as ways
      from host_paths join hosts on hosts.id = host_id join systems on systems.id = system_id
-       left join volumes on volumes.naa = host_paths.naa left join snapshots on snapshots.naa = host_paths.naa
+       left join volumes on volumes.naa = host_paths.naa and volumes.system_id = host_paths.system_id
+       left join snapshots on snapshots.naa = host_paths.naa and snapshots.system_id = host_paths.system_id
      where ${where} order by hosts.name, systems.name, host_paths.lun limit ${mostDisks}`,
     [value],
   )

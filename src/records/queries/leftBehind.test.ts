@@ -61,7 +61,7 @@ beforeAll(async () => {
   await run(scope(), "update metric_series set past_at = $1, past_value = 5e9 where metric = 'written'", [
     new Date(now - 35 * day),
   ])
-}, 60_000)
+})
 afterAll(() => records.close())
 
 const found = async (days: LeftDays) =>

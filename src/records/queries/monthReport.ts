@@ -1,6 +1,7 @@
 import { DateTime } from 'luxon'
 import { byId, provisionableBytes } from '@/core/estate'
-import type { ClassMonth, MonthReport, PoolMonth } from '@/core/views'
+import { ruleInWords } from '@/core/schedule'
+import type { ClassMonth, MonthReport, PoolMonth, PromiseMonth, SnapshotMonth } from '@/core/views'
 import { row, rows, type Scope } from '../database'
 import { estateNow } from '../inventory'
 import { dailyLast, forecastsOf } from '../metrics'
@@ -27,6 +28,8 @@ export async function monthReport(scope: Scope, month: string): Promise<MonthRep
     isOver: span.until <= now,
     pools: await poolMonths(scope, span, now),
     classes: await classMonths(scope, span),
+    snapshots: await snapshotMonths(scope, span),
+    promises: await promiseMonths(scope, span),
     ...(await workOf(scope, span)),
   }
 }
@@ -71,6 +74,30 @@ const classMonths = (scope: Scope, { from, until }: Span): Promise<ClassMonth[]>
        left join metric_packs as packs on packs.series_id = series.id and packs.starts_at >= $1 and packs.starts_at < $2
      where latency_milliseconds is not null
      group by service_classes.id order by service_classes.name`,
+    [from.toISOString(), until.toISOString()],
+  )
+
+/** By what was noted of each moment once it was over. */
+async function snapshotMonths(scope: Scope, { from, until }: Span): Promise<SnapshotMonth[]> {
+  const found = await rows<SnapshotMonth>(
+    scope,
+    `select service_classes.id, name, coalesce(snapshot_rule, '') as rule, sum(volumes)::int as due, sum(taken)::int as taken
+     from snapshot_moments join service_classes on service_classes.id = class_id
+     where due_at >= $1 and due_at < $2 group by service_classes.id order by name`,
+    [from.toISOString(), until.toISOString()],
+  )
+  return found.map(each => ({ ...each, rule: each.rule === '' ? 'no longer' : ruleInWords(each.rule) }))
+}
+
+/** By what was seen in each hour. */
+const promiseMonths = (scope: Scope, { from, until }: Span): Promise<PromiseMonth[]> =>
+  rows<PromiseMonth>(
+    scope,
+    `select service_classes.id, name, (array_agg(promised order by day desc))[1] as promised, sum(hours)::float8 as hours,
+       sum(kept)::float8 as "hoursKept"
+     from promise_days join service_classes on service_classes.id = class_id
+     where day >= ($1::timestamptz at time zone 'utc')::date and day < ($2::timestamptz at time zone 'utc')::date
+     group by service_classes.id, promise order by name, promise`,
     [from.toISOString(), until.toISOString()],
   )
 

@@ -9,7 +9,7 @@ const hour = 3_600_000
 const day = 24 * hour
 const courseDays = 7
 const strataDays = 15
-const loadMetrics = ['latency', 'requests', 'writes', 'throughput']
+const loadMetrics = ['latency', 'requests', 'writes', 'throughput', 'hits']
 
 const lines = `
   select volumes.id, volumes.name, volumes.pool_id as "poolId", pools.name as "poolName", service_classes.name as "className",
@@ -96,7 +96,9 @@ function courseOf(found: readonly MeanRow[], objectId: string, from: Date, until
       at,
       latencySeconds: mean('latency'),
       requestsPerSecond: mean('requests'),
+      writesPerSecond: mean('writes'),
       bytesPerSecond: mean('throughput'),
+      hitRatio: mean('hits'),
     }
   })
 }

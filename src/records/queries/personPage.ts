@@ -81,6 +81,6 @@ export async function personPage(
       ...{ id: own, name, joinedTo },
       addresses: instances.flatMap(({ address, standsOn }) => (standsOn === null ? [] : [address])),
     })),
-    hosts: hosts.map(({ name, addresses }) => ({ name, address: addresses[0] ?? '' })),
+    hosts: hosts.map(({ name, addresses, clientName = null }) => ({ name, addresses, clientName })),
   }
 }

@@ -1,7 +1,9 @@
+import { namesOfAddresses } from '@/core/network'
 import type { SharePage } from '@/core/views'
 import { literal } from 'sequelize'
 import { changesAbout } from '../changes'
 import { row, type Scope } from '../database'
+import { probesAndNames } from '../estate'
 import { object, objectCount, objects } from '../objects'
 
 const mostChanges = 12
@@ -36,8 +38,13 @@ export async function sharePage(scope: Scope, id: string): Promise<SharePage | u
 export async function hostsOnNetwork(scope: Scope): Promise<Pick<SharePage, 'hosts' | 'hostCount'>> {
   const isKnown = literal(`addresses <> '[]'::jsonb`)
   const hosts = await objects(scope, 'hosts', { and: isKnown, order: [['name', 'ASC']], limit: mostHosts })
+  const { nameAnswers } = await probesAndNames(scope)
+  const nameOf = namesOfAddresses(nameAnswers)
   return {
-    hosts: hosts.map(({ id, name, addresses, agentAddress }) => ({ id, name, addresses, agentAddress })),
+    hosts: hosts.map(({ id, name, addresses, agentAddress }) => ({
+      ...{ id, name, addresses, agentAddress },
+      clientName: nameOf(addresses[0]),
+    })),
     hostCount: await objectCount(scope, 'hosts', { and: isKnown }),
   }
 }

@@ -1,5 +1,5 @@
 import { promisesOf, type PromiseKept } from '@/core/classes'
-import type { Pool, ServiceClass } from '@/core/estate'
+import type { Pool, ServiceClass, Volume } from '@/core/estate'
 import { storable } from '@/core/input'
 import type { VolumeLine, VolumeSort } from '@/core/views'
 import { row, rows, type Scope } from '../database'
@@ -71,6 +71,7 @@ interface Row {
   readonly size_bytes: string
   readonly written_bytes: string
   readonly lost_bytes: string
+  readonly mirror: Volume['mirror']
   readonly is_thin: boolean
   readonly is_image: boolean
   readonly application: string | null
@@ -101,7 +102,7 @@ function worstOf(line: Row, { classes, pools, now }: Judging): PromiseKept['stat
   const [dueAt, takenAt] = [line.due_at?.toISOString() ?? null, line.taken_at?.toISOString() ?? null]
   const snapshots = takenAt === null ? [] : [{ takenAt, dueAt, goesAt: null, state: 'consistent' as const }]
   const kept = promisesOf(
-    { lostBytes: BigInt(line.lost_bytes) },
+    { lostBytes: BigInt(line.lost_bytes), mirror: line.mirror },
     { serviceClass, pool: pools.get(line.pool_id), snapshots, now, p95Seconds: line.p95 },
   )
   return worstFirst.find(state => kept.some(each => each.state === state)) ?? null
@@ -112,12 +113,30 @@ export async function volumeList(
   scope: Scope,
   question: VolumeQuestion,
 ): Promise<{ readonly total: number; readonly items: readonly VolumeLine[] }> {
-  const direction = question.isDescending === true ? 'desc' : 'asc'
-  const column = orderBy[question.sort ?? 'name']
-  const where = `($1 = '' or volumes.name ilike $2 or ($3 <> '' and volumes.naa like $3) or volumes.id = any($7::uuid[])) and ($4::text is null or volumes.state = $4) and ($5::uuid is null or volumes.pool_id = $5) and ($6::uuid is null or volumes.class_id = $6) and ($8::text is null or volumes.application = $8)`
   const now = await estateNow(scope)
+  const bind = await boundOf(scope, question)
+  const total = await row<{ readonly total: number }>(
+    scope,
+    `select count(*)::int as total from volumes where ${where}`,
+    bind,
+  )
+  const lines = await rows<Row>(scope, pageQuery(question), [
+    ...bind,
+    Math.max(0, question.offset ?? 0),
+    Math.min(mostLines, Math.max(1, question.limit ?? 200)),
+    now.toISOString(),
+  ])
+  const judging = { now, classes: byIds(await objects(scope, 'serviceClasses')), pools: byIds(await pools(scope)) }
+  return {
+    total: total?.total ?? 0,
+    items: lines.map(each => lineOf(each, judging)),
+  }
+}
+
+const where = `($1 = '' or volumes.name ilike $2 or ($3 <> '' and volumes.naa like $3) or volumes.id = any($7::uuid[])) and ($4::text is null or volumes.state = $4) and ($5::uuid is null or volumes.pool_id = $5) and ($6::uuid is null or volumes.class_id = $6) and ($8::text is null or volumes.application = $8)`
+async function boundOf(scope: Scope, question: VolumeQuestion) {
   const filter = storable(question.filter ?? '').trim()
-  const bind = [
+  return [
     filter,
     likeOf(filter),
     naaPattern(filter),
@@ -127,18 +146,16 @@ export async function volumeList(
     await mappedAs(scope, filter),
     question.application ?? null,
   ]
-  const total = await row<{ readonly total: number }>(
-    scope,
-    `select count(*)::int as total from volumes where ${where}`,
-    bind,
-  )
-  // The page is cut by the index alone before anything is read or joined: joining 100,000 rows to show 200 took forty times as long.
-  const lines = await rows<Row>(
-    scope,
-    `with page as (
+}
+
+/** The page is cut by the index alone before anything is read or joined: joining 100,000 rows to show 200 took forty times as long. */
+function pageQuery(question: VolumeQuestion): string {
+  const direction = question.isDescending === true ? 'desc' : 'asc'
+  const column = orderBy[question.sort ?? 'name']
+  return `with page as (
        select id from volumes where ${where} order by ${column} ${direction}, id ${direction} offset $9 limit $10)
      select volumes.id, volumes.name, volumes.naa, systems.name as system_name, pool_id, pools.name as pool_name, volumes.size_bytes::text,
-       volumes.written_bytes::text, volumes.lost_bytes::text, volumes.is_thin, volumes.is_image, volumes.application, volumes.state,
+       volumes.written_bytes::text, volumes.lost_bytes::text, volumes.is_thin, volumes.is_image, volumes.mirror, volumes.application, volumes.state,
        volumes.missing_since, volumes.class_id, latency.recent_p95 as p95, taken.due_at, taken.taken_at,
        case when written.past_at < $11::timestamptz - interval '1 day' then (volumes.written_bytes::float8 - written.past_value)
          / extract(epoch from $11::timestamptz - written.past_at)::float8 * 604800 end as growth,
@@ -151,37 +168,28 @@ export async function volumeList(
          select due_at, taken_at from snapshots
          where volume_id = volumes.id and due_at is not null and goes_at is null and snapshots.state = 'consistent'
          order by due_at desc limit 1) taken on volumes.class_id is not null
-     order by volumes.${column} ${direction}, volumes.id ${direction}`,
-    [
-      ...bind,
-      Math.max(0, question.offset ?? 0),
-      Math.min(mostLines, Math.max(1, question.limit ?? 200)),
-      now.toISOString(),
-    ],
-  )
-  const judging = { now, classes: byIds(await objects(scope, 'serviceClasses')), pools: byIds(await pools(scope)) }
-  return {
-    total: total?.total ?? 0,
-    items: lines.map(each => ({
-      id: each.id,
-      name: each.name,
-      naa: each.naa,
-      systemName: each.system_name,
-      poolName: each.pool_name,
-      sizeBytes: each.size_bytes,
-      writtenBytes: each.written_bytes,
-      isThin: each.is_thin,
-      state: each.state,
-      className: judging.classes.get(each.class_id ?? '')?.name ?? null,
-      promises: worstOf(each, judging),
-      application: each.application,
-      isImage: each.is_image,
-      growthBytes: each.growth,
-      groupNames: each.group_names ?? [],
-      shareNames: each.share_names ?? [],
-      missingSince: each.missing_since?.toISOString() ?? null,
-    })),
-  }
+     order by volumes.${column} ${direction}, volumes.id ${direction}`
 }
+
+const lineOf = (each: Row, judging: Judging): VolumeLine => ({
+  id: each.id,
+  name: each.name,
+  naa: each.naa,
+  systemName: each.system_name,
+  poolName: each.pool_name,
+  sizeBytes: each.size_bytes,
+  writtenBytes: each.written_bytes,
+  isThin: each.is_thin,
+  state: each.state,
+  className: judging.classes.get(each.class_id ?? '')?.name ?? null,
+  promises: worstOf(each, judging),
+  application: each.application,
+  isImage: each.is_image,
+  follows: each.mirror?.role === 'target',
+  growthBytes: each.growth,
+  groupNames: each.group_names ?? [],
+  shareNames: each.share_names ?? [],
+  missingSince: each.missing_since?.toISOString() ?? null,
+})
 
 const byIds = <T extends { readonly id: string }>(all: readonly T[]) => new Map(all.map(each => [each.id, each]))

@@ -1,4 +1,5 @@
 import { promisesOf } from '@/core/classes'
+import type { System, Volume } from '@/core/estate'
 import type { VolumePage } from '@/core/views'
 import { Op } from 'sequelize'
 import { changesAbout } from '../changes'
@@ -16,11 +17,6 @@ export async function volumePage(scope: Scope, id: string): Promise<VolumePage |
   const pool = await object(scope, 'pools', volume.poolId)
   const system = await object(scope, 'systems', volume.systemId)
   if (pool === undefined || system === undefined) return undefined
-  const missing = await row<{ readonly since: Date | null }>(
-    scope,
-    'select missing_since as since from volumes where id = $1',
-    [id],
-  )
   const mappings = await objects(scope, 'mappings', { where: { volumeId: id }, order: [['groupName', 'ASC']] })
   const ports = await objects(scope, 'ports', { where: { systemId: volume.systemId } })
   const serviceClass =
@@ -34,9 +30,10 @@ export async function volumePage(scope: Scope, id: string): Promise<VolumePage |
   const now = await estateNow(scope)
   return {
     volume,
-    missingSince: missing?.since?.toISOString() ?? null,
+    missingSince: await missingSince(scope, id),
     pool,
     system,
+    partner: await partnerOf(scope, volume),
     mappings,
     ways: mappings.length === 0 ? [] : await hostWays(scope, { naa: volume.naa }),
     targets: ports.flatMap(({ targetName, address }) =>
@@ -51,6 +48,18 @@ export async function volumePage(scope: Scope, id: string): Promise<VolumePage |
     snapshotCount: await objectCount(scope, 'snapshots', { where: { volumeId: id } }),
     cloneOf: volume.cloneOfId === null ? null : ((await object(scope, 'snapshots', volume.cloneOfId)) ?? null),
   }
+}
+
+async function missingSince(scope: Scope, id: string): Promise<string | null> {
+  const sql = 'select missing_since as since from volumes where id = $1'
+  return (await row<{ readonly since: Date | null }>(scope, sql, [id]))?.since?.toISOString() ?? null
+}
+
+/** The system on which its mirror stands. */
+async function partnerOf(scope: Scope, { mirror }: Volume): Promise<System | null> {
+  if (mirror?.partner == null) return null
+  const [partner] = await objects(scope, 'systems', { where: { serial: mirror.partner }, limit: 1 })
+  return partner ?? null
 }
 
 async function p95Of(scope: Scope, volumeId: string): Promise<number | null> {

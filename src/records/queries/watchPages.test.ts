@@ -1,8 +1,10 @@
 import { randomBytes } from 'node:crypto'
+import { sampleClass } from '@/core/estate/testing/samples'
+import { driveFindings } from '@/core/findings'
 import { readBoard } from '@/core/board'
 import { connected } from '@/core/threads'
 import { run } from '../database'
-import { keepFindings, nextReading, storeInventory } from '../inventory'
+import { keepClass, keepFindings, nextReading, notePromises, storeInventory } from '../inventory'
 import { packIncoming, seriesAt, writeSamples } from '../metrics'
 import { objects } from '../objects'
 import { setSetting } from '..'
@@ -61,7 +63,7 @@ test('a board has each series on one axis, tells what left its usual band, and w
     const step = page.times[latency?.left[0]?.from ?? 0] ?? 0
     expect(Math.abs(step - (now - 6 * hour))).toBeLessThan(hour)
     // A week before nothing was bad.
-    expect(Math.max(...(latency?.shifted ?? []).map(each => each ?? 0))).toBeCloseTo(0.004)
+    expect(Math.max(...(latency?.shifted?.values ?? []).map(each => each ?? 0))).toBeCloseTo(0.004)
     // A level stands until the next: there are no holes between its days.
     expect(written?.values.every(each => each !== null)).toBe(true)
     expect(requests?.over?.of?.name).toBe(latency?.of?.name)
@@ -70,7 +72,45 @@ test('a board has each series on one axis, tells what left its usual band, and w
   } finally {
     await close()
   }
-}, 60_000)
+})
+
+test('a drive stands on a board by its system and its bay, with the pool whose speed it may explain beside it', async () => {
+  const { close, scope, systemId } = await measured()
+  try {
+    const [drive] = await objects(scope, 'drives')
+    const seriesOf = await seriesAt(scope, systemId, [drive?.locator ?? ''], ['errors'])
+    const seriesId = seriesOf(drive?.locator ?? '', 'errors') ?? 0
+    const daily = Array.from({ length: 20 }, (_, ago) => ({ seriesId, at: now - ago * day, value: 900 - ago * 40 }))
+    await writeSamples(scope.database, daily)
+    const board = readBoard({ lanes: `errors.${drive?.id}`, lane: '0', hours: '336' })
+    const { lanes, moving } = await boardPage(scope, board, new Date(now))
+    expect(lanes[0]?.of).toMatchObject({ kind: 'drives', name: `heron, ${drive?.name}` })
+    expect(lanes[0]?.values.every(each => each !== null)).toBe(true)
+    expect(moving.length).toBeGreaterThan(0)
+    // A thread says of its drives that one errs, for as long as that is a finding.
+    await run(scope, 'update drives set corrected_errors = 900 where id = $1', [drive?.id])
+    const words = async () => Object.values((await threadPage(scope, undefined)).states).map(each => each.words)
+    expect(await words()).not.toContain('1 errs more')
+    const counted = {
+      ...{
+        id: drive?.id ?? '',
+        name: 'bay 1',
+        serial: 'S',
+        systemName: 'heron',
+        poolId: null,
+        poolName: null,
+        lost: [],
+      },
+      corrected: [8, 1].map(ago => ({ at: now - ago * day, value: 900 - ago * 100 })),
+    }
+    const found = driveFindings([counted], now)
+    expect(found).toHaveLength(1)
+    await keepFindings(scope, systemId, 'drives', found)
+    expect(await words()).toContain('1 errs more')
+  } finally {
+    await close()
+  }
+})
 
 test('an object that is gone leaves an empty lane, and an empty board is a board', async () => {
   const { close, scope } = await measured()
@@ -87,7 +127,7 @@ test('an object that is gone leaves an empty lane, and an empty board is a board
   } finally {
     await close()
   }
-}, 60_000)
+})
 
 test('threads lead from applications to drives, with how each part stands', async () => {
   const { at, close, pool, scope } = await measured()
@@ -104,12 +144,51 @@ test('threads lead from applications to drives, with how each part stands', asyn
     const own = connected(page.threads, `pool/${pool.id}`)
     expect(own.carries.map(({ stop }) => stop)).toEqual(['volume', 'volume', 'volume', 'application'])
     expect(own.needs.map(({ stop }) => stop)).toEqual(['drives'])
+    // A share stands where hosts do, by its fill and by whether its service answers.
+    await run(
+      scope,
+      `with service as (insert into file_services (id, system_id, locator, name, name_servers, search_suffixes, instances)
+         select gen_random_uuid(), system_id, '/fs', 'files.example', '[]', '[]', '[{"unit":"A","address":"10.0.0.1","prefixLength":24,"standsOn":null}]'
+         from volumes where id = $1 returning id, system_id)
+       insert into shares (id, system_id, locator, file_service_id, volume_id, name, path, protocols, owner_uid, owner_gid, mode, rules,
+         size_bytes, used_bytes)
+       select gen_random_uuid(), system_id, '/sh', id, $1, 'scans', '/scans', '["NFSv4_2"]', 0, 0, '0755', '[]', 1000, 950 from service`,
+      [at('/v/1')],
+    )
+    const key = (await threadPage(scope, undefined)).threads.flatMap(({ hosts }) => hosts)[0]?.key ?? ''
+    const shared = await threadPage(scope, key)
+    expect(shared.threads[0]?.volume[0]?.key).toBe(`volume/${at('/v/1')}`)
+    expect(shared.states[key]).toMatchObject({ gravity: 'now', words: '1 silent' })
+    await run(scope, `update file_services set instances = '[]'`)
+    expect((await threadPage(scope, key)).states[key]).toMatchObject({ gravity: 'soon', words: '95%' })
+    // A group whose host reaches nothing any more says so, not that all is fine.
+    await run(
+      scope,
+      `with made as (insert into host_groups (id, name) values (gen_random_uuid(), 'register') returning id),
+         host as (insert into hosts (id, host_group_id, name, initiators, enrol_key)
+           select gen_random_uuid(), id, 'r1', '[]', 'k' from made returning id, host_group_id),
+         shown as (insert into mappings (id, system_id, locator, volume_id, host_group_id, group_name, lun)
+           select gen_random_uuid(), system_id, '/m', volumes.id, host_group_id, 'register', 1 from volumes, host where volumes.id = $1)
+       insert into host_paths (host_id, system_id, naa, lun, paths, since)
+         select host.id, system_id, naa, 1, '[{"target":"t","isUp":false}]', now() from volumes, host where volumes.id = $1`,
+      [at('/v/0')],
+    )
+    const hostsState = async () => {
+      const { threads, states } = await threadPage(scope, `volume/${at('/v/0')}`)
+      return states[threads[0]?.hosts[0]?.key ?? '']
+    }
+    expect(await hostsState()).toMatchObject({
+      gravity: 'now',
+      words: expect.stringMatching(/^r1 reaches nothing of /),
+    })
+    await run(scope, `update host_paths set paths = '[{"target":"t","isUp":false},{"target":"u","isUp":true}]'`)
+    expect(await hostsState()).toMatchObject({ gravity: 'fine', words: 'r1' })
     // Whatever the address says, a page comes of it.
     expect((await threadPage(scope, `volume/' or 1=1 --`)).threads).toHaveLength(3)
   } finally {
     await close()
   }
-}, 60_000)
+})
 
 test('a month is told by what was measured in it, and nothing of another month', async () => {
   const { close, pool, scope } = await measured()
@@ -123,7 +202,17 @@ test('a month is told by what was measured in it, and nothing of another month',
     const early = await monthReport(scope, '2025-01')
     expect(early.pools[0]).toMatchObject({ firstBytes: null, lastBytes: null, mostBytes: null })
     expect(await reportMonths(scope)).toContain('2026-03')
+    const classId = await keepClass(scope, sampleClass(), null, 'a')
+    const look = (at: string, kept: number) =>
+      notePromises(scope, [{ classId, promise: 'media', promised: 'on SSD', volumes: 3, kept }], new Date(at))
+    // Of one hour one look counts, whoever looks; of the next another.
+    for (const at of ['2026-04-30T23:10:00Z', '2026-04-30T23:50:00Z', '2026-05-01T00:05:00Z']) await look(at, 2)
+    await look('2026-05-01T01:00:00Z', 3)
+    await notePromises(scope, [{ classId, promise: 'copy', promised: 'x', volumes: 0, kept: 0 }], new Date(now))
+    const promisesOf = async (month: string) => (await monthReport(scope, month)).promises
+    expect(await promisesOf('2026-04')).toMatchObject([{ id: classId, promised: 'on SSD', hours: 3, hoursKept: 2 }])
+    expect(await promisesOf('2026-05')).toMatchObject([{ hours: 6, hoursKept: 5 }])
   } finally {
     await close()
   }
-}, 60_000)
+})

@@ -20,6 +20,7 @@ beforeAll(async () => {
     systemId,
     sampleInventory({
       fileUnits: ['A'],
+      partners: [],
       fileServices: [{ ...sampleFileService(), locator: '/f' }],
       shares: [
         {

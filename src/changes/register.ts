@@ -20,6 +20,8 @@ import { removeRule } from './watch/remove-rule'
 import { testRoute } from './watch/test-route'
 import { keepPool } from './build/keep-pool'
 import { keepAsImage, releaseImage } from './provision/keep-as-image'
+import { alignGroup } from './provision/align-group'
+import { placeHosts } from './provision/place-hosts'
 import { setApplication } from './provision/set-application'
 import { forwardNames } from './provision/forward-names'
 import { convertVolume } from './provision/convert-volume'
@@ -53,6 +55,10 @@ import { removeSnapshots } from './provision/remove-snapshots'
 import { restoreVolume } from './provision/restore-volume'
 import { hideSnapshot, showSnapshot } from './provision/show-snapshot'
 import { limitVolume } from './provision/limit-volume'
+import { limitVolumes } from './provision/limit-volumes'
+import { endMirror } from './provision/end-mirror'
+import { mirrorVolume } from './provision/mirror-volume'
+import { moveToSystem } from './provision/move-to-system'
 import { moveVolume } from './provision/move-volume'
 import { formConsistencyGroup } from './provision/form-consistency-group'
 import { dissolveConsistencyGroup } from './provision/dissolve-consistency-group'
@@ -64,6 +70,7 @@ import { unmapVolume } from './provision/unmap-volume'
 import { forgetDirectory } from './grant/forget-directory'
 import { joinDirectory } from './grant/join-directory'
 import { leaveDirectory } from './grant/leave-directory'
+import { setServiceGrants } from './grant/set-service-grants'
 import { registerDirectory } from './grant/register-directory'
 import { serveFiles } from './provision/serve-files'
 import { stopFileService } from './provision/stop-file-service'
@@ -74,6 +81,7 @@ import { testShare } from './provision/test-share'
 import { reportFiles } from './provision/report-files'
 import { removeShare } from './provision/remove-share'
 import { shareAgain } from './provision/share-again'
+import { showEarlierFiles } from './provision/show-earlier-files'
 import { UnknownKind } from './errors'
 
 /** Every kind of change, in the order in which the command list shows them. */
@@ -93,6 +101,7 @@ export const kinds: readonly AnyKind[] = [
   registerDirectory,
   joinDirectory,
   leaveDirectory,
+  setServiceGrants,
   forgetDirectory,
   testShare,
   reportFiles,
@@ -116,7 +125,11 @@ export const kinds: readonly AnyKind[] = [
   cloneVolumes,
   splitClone,
   limitVolume,
+  limitVolumes,
   moveVolume,
+  moveToSystem,
+  mirrorVolume,
+  endMirror,
   formConsistencyGroup,
   snapshotGroup,
   dissolveConsistencyGroup,
@@ -134,6 +147,7 @@ export const kinds: readonly AnyKind[] = [
   setHostSignIn,
   scheduleVolumes,
   labelShare,
+  showEarlierFiles,
   convertVolume,
   forwardNames,
   keepPool,
@@ -142,6 +156,8 @@ export const kinds: readonly AnyKind[] = [
   removeRoute,
   defineRule,
   removeRule,
+  placeHosts,
+  alignGroup,
   setApplication,
   keepAsImage,
   releaseImage,

@@ -1,5 +1,11 @@
 import { emptyEstate, type Directory, type Estate } from '@/core/estate'
-import { sampleFileService, sampleId as id, sampleShare, sampleSystem } from '@/core/estate/testing/samples'
+import {
+  sampleFileService,
+  sampleGroup,
+  sampleId as id,
+  sampleShare,
+  sampleSystem,
+} from '@/core/estate/testing/samples'
 import { isReady } from '@/core/plan'
 import { planIntent, readIntent } from '..'
 
@@ -84,6 +90,34 @@ test.each([
 ])('joining by %s is refused', async (_, intent, more, rules) =>
   expect(await broken('join-directory', { ...join, ...intent }, { directories: [directory], ...more })).toEqual(rules),
 )
+
+const everywhere = (grants: readonly object[]) => ({ fileServiceId: service.id, grants })
+const studio = { who: 'studio', name: 'Photo studio', right: 'change' as const }
+
+test('grants for all shares of a service are set in one step, and what they refuse everywhere is said', async () => {
+  const shares = [
+    sampleShare({ fileServiceId: service.id, protocols: ['SMBv3_1_1'], name: 'photos' }),
+    sampleShare({ id: id(72), fileServiceId: service.id, protocols: ['NFSv4_2'], name: 'scans' }),
+  ]
+  const there = { fileServices: [{ ...service, joinedTo: directory.baseDn }], shares, principals: [sampleGroup()] }
+  const plan = await planned('set-service-grants', everywhere([studio]), there)
+  expect(isReady(plan)).toBe(true)
+  expect(plan.effects.map(({ before, after }) => [before, after])).toEqual([
+    ['nobody', 'Photo studio: change'],
+    [null, 1],
+  ])
+  expect(plan.steps.map(({ step }) => step)).toMatchObject([{ grants: [studio], before: [] }])
+  expect(plan.reads.map(({ name }) => name)).toContain('photos')
+  const refusing = await planned('set-service-grants', everywhere([{ ...studio, right: 'none' }]), there)
+  expect(refusing.checks.filter(each => !each.holds).map(({ why }) => why)).toEqual([
+    'Photo studio: refused on every share over SMB, one share, whatever the share itself grants.',
+  ])
+  const known = { fileServices: there.fileServices, principals: there.principals }
+  expect(await broken('set-service-grants', everywhere([{ ...studio, who: 'x' }]), known)).toEqual(['grants-known'])
+  expect(await broken('set-service-grants', everywhere([studio, studio]), known)).toEqual(['grants-once'])
+  expect(await broken('set-service-grants', everywhere([]), known)).toEqual(['other'])
+  expect(await broken('set-service-grants', everywhere([studio]), { principals: there.principals })).toEqual(['joined'])
+})
 
 test('a service leaves once nobody is served over SMB any more', async () => {
   const joined = { fileServices: [{ ...service, joinedTo: directory.baseDn }] }

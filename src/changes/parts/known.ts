@@ -1,4 +1,5 @@
 import { WendrelError } from '@/core/errors'
+import type { Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { Facts } from '../ChangeKind'
 
@@ -31,3 +32,7 @@ export function firstStep<Step>(plan: Plan<Step>): Step {
   if (first === undefined) throw new NotKnown('its first step')
   return first.step
 }
+
+/** Of a change to one system whose steps tell which: it is read anew. */
+export const itsSystem = (_intent: unknown, _estate: Estate, { systemId }: Facts): readonly string[] =>
+  systemId === undefined ? [] : [systemId]

@@ -18,36 +18,44 @@ interface Removing<Name extends OwnKind, Intent> {
   readonly alsoGone?: (estate: Estate, id: string) => Evidence
 }
 
+function planned<Name extends OwnKind, Intent>(
+  estate: Estate,
+  intent: Intent,
+  { of, idOf, title, checks, effects }: Removing<Name, Intent>,
+): Plan<Step> {
+  const { one } = kindOf(of).words
+  const look = lookInto(estate)
+  const found = look.one(of, idOf(intent)) as ObjectTypes[Name] | undefined
+  return outlined<Step>(estate, {
+    title: title(found?.name ?? '…'),
+    checks: [
+      there(one, found, each => `${each.name} is there.`, `Choose the ${one}.`),
+      ...(found === undefined || checks === undefined ? [] : checks(estate, found, look)),
+    ],
+    effects: effects(estate, found),
+    undo: { possible: false, how: 'It can be made again, by a change of its own.' },
+    steps:
+      found === undefined
+        ? []
+        : [{ words: `Remove ${found.name}`, seconds: 0.1, step: { step: 'remove', id: found.id } }],
+    reads: look.reads,
+    claims: found === undefined ? [] : [found.id],
+    proof: 'The records are read again.',
+  })
+}
+
 /** A kind of change that takes an object of ours away: nothing is done elsewhere, and the records are read again. */
 export function removingOwn<Name extends OwnKind, Intent>(
   kind: Pick<ChangeKind<Intent, Step>, 'kind' | 'title' | 'intentSchema'>,
-  { of, idOf, title, checks, effects, alsoGone }: Removing<Name, Intent>,
+  removing: Removing<Name, Intent>,
 ): ChangeKind<Intent, Step> {
+  const { of, idOf, alsoGone } = removing
   const { one } = kindOf(of).words
   const all = (estate: Estate) => estate[of] as readonly ObjectTypes[Name][]
   return {
     ...kind,
     needs: () => [],
-    plan(estate, intent): Plan<Step> {
-      const look = lookInto(estate)
-      const found = look.one(of, idOf(intent)) as ObjectTypes[Name] | undefined
-      return outlined<Step>(estate, {
-        title: title(found?.name ?? '…'),
-        checks: [
-          there(one, found, each => `${each.name} is there.`, `Choose the ${one}.`),
-          ...(found === undefined || checks === undefined ? [] : checks(estate, found, look)),
-        ],
-        effects: effects(estate, found),
-        undo: { possible: false, how: 'It can be made again, by a change of its own.' },
-        steps:
-          found === undefined
-            ? []
-            : [{ words: `Remove ${found.name}`, seconds: 0.1, step: { step: 'remove', id: found.id } }],
-        reads: look.reads,
-        claims: found === undefined ? [] : [found.id],
-        proof: 'The records are read again.',
-      })
-    },
+    plan: (estate, intent) => planned(estate, intent, removing),
     async runStep({ id }, _context, ports) {
       await ports.records.dropOwn(of, id)
       return {}

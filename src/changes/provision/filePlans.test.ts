@@ -21,6 +21,7 @@ const host = {
   initiators: [],
   addresses: ['10.0.1.7'],
   signIn: 'nothing' as const,
+  siteId: null,
   revision: 1,
 }
 const estate = (more: Partial<Estate> = {}): Estate => ({
@@ -100,11 +101,22 @@ test.each([
   [{}, { pools: [samplePool({ keptFor: 'catalogue' })] }, ['kept-for']],
   [{ size: '4' }, {}, ['size-unit']],
   [{ mode: '889' }, {}, ['mode']],
+  [{ labels: 'x'.repeat(61) }, {}, ['labels']],
   [{ rules: [{ ...newRule, client: '10.0.1.7/24' }] }, {}, ['rules']],
   [{ rules: [{ ...newRule, client: '*', flavours: ['krb5p'] }] }, {}, ['sign-in']],
 ])('a share asked for as %j in an estate with %j is barred by %j', async (more, around, rules) =>
   expect(await barred('provision-share', share(more), around as Partial<Estate>)).toEqual(rules),
 )
+
+test('what a share is given besides its rights is a step each, in the same draft', async () => {
+  const more = { showsEarlier: true, labels: ' photos \nlab\nphotos', warnPercent: 80 }
+  const { steps } = await planned('provision-share', share(more))
+  expect(steps.slice(3).map(({ words, step }) => [words, step])).toEqual([
+    ['Show its snapshots to its hosts', expect.objectContaining({ step: 'show', name: 'photos' })],
+    ['Keep what is said of it', expect.objectContaining({ notes: { labels: ['photos', 'lab'], warnPercent: 80 } })],
+  ])
+  expect((await planned('provision-share', share())).steps).toHaveLength(3)
+})
 
 test('how many hosts may mount and write is told before and after; a mode that contradicts the rules is said', async () => {
   const all = [{ ...newRule, client: '10.0.1.0/24', access: 'rw', squash: 'all' }]
@@ -159,6 +171,8 @@ test('a file system that is left is shared again by its own name, with limits as
     'Set its quotas and kinds of files',
   ])
   expect((await planned('share-again', again, left)).steps).toHaveLength(1)
+  const noted = await planned('share-again', { ...again, labels: ['scans'], warnPercent: 80 }, left)
+  expect(noted.steps.map(({ step }) => step)[1]).toMatchObject({ notes: { labels: ['scans'], warnPercent: 80 } })
   const reversed = JSON.parse(
     JSON.stringify(
       (
@@ -204,4 +218,18 @@ test('somebody is tried from a host that can be asked, and that is known on the 
   expect(plan.effects[0]?.after).toBe('will be refused by mode-bits')
   expect(await barred('test-share', trial, { hosts: [{ ...host, agentAddress: null }] })).toEqual(['asked'])
   expect(await barred('test-share', trial, { hosts: [{ ...host, addresses: [] }] })).toEqual(['address'])
+})
+
+test('earlier files are shown where a system has a directory for them, and what that lets be found is said', async () => {
+  const asked = { shareId: sampleShare().id, isShown: true }
+  const shares = [sampleShare({ snapshotDirectory: { name: '.earlier', isShown: false } })]
+  expect(await barred('show-earlier-files', { ...asked, shareId: '' })).toEqual(['share'])
+  expect(await barred('show-earlier-files', asked)).toEqual(['has-directory'])
+  expect(await barred('show-earlier-files', { ...asked, isShown: false }, { shares })).toEqual(['other'])
+  const plan = await planned('show-earlier-files', asked, { shares })
+  expect(plan.checks.filter(({ holds }) => !holds).map(({ rule, level }) => [rule, level])).toEqual([
+    ['has-snapshots', 'warn'],
+    ['earlier-rights', 'warn'],
+  ])
+  expect(plan.effects.map(({ after }) => after)).toEqual(['in .earlier', 0])
 })

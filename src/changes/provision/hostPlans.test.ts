@@ -20,6 +20,7 @@ const host: Host = {
   initiators: ['iqn.2019-04.example:a'],
   addresses: [],
   signIn: 'nothing' as const,
+  siteId: null,
 }
 const volume = sampleVolume({ id: id(5), poolId: pool.id, name: 'image-01', sizeBytes: tebi, writtenBytes: tebi / 2n })
 const mapping: Mapping = {
@@ -139,4 +140,42 @@ test('under a class the room that snapshots will need is told, by what changes a
     3,
     'Its snapshots, once it is full, at 10% a day',
   ])
+})
+
+test('where hosts stand is said of several at once, and only what is there can be said', async () => {
+  const canal = { id: id(50), name: 'Canal House', revision: 1 }
+  const asked = (intent: object) =>
+    planIntent(
+      'place-hosts',
+      readIntent('place-hosts', { hostIds: estate.hosts.map(each => each.id), siteId: canal.id, ...intent }),
+      async () => ({ ...estate, sites: [canal] }),
+      new Date('2026-05-04T10:00:00Z'),
+    )
+  const broken = async (intent: object) =>
+    (await asked(intent)).checks.filter(each => !each.holds).map(({ rule }) => rule)
+  const plan = await asked({})
+  expect(plan.steps[0]?.step).toMatchObject({ to: canal.id })
+  expect(plan.effects[0]).toMatchObject({ before: 'none', after: 'Canal House' })
+  expect(await broken({ siteId: id(51) })).toEqual(['site'])
+  expect(await broken({ siteId: '' })).toEqual(['other'])
+  expect(await broken({ hostIds: [] })).toEqual(['hosts', 'other'])
+  expect(await broken({ hostIds: [id(99)] })).toEqual(['hosts', 'other'])
+})
+
+const aligned = (more: Partial<Estate> = {}, intent: object = {}) =>
+  planned(
+    'align-group',
+    { systemId: system.id, hostGroupId: group.id, ...intent },
+    { volumes: [volume], mappings: [mapping], ...more },
+  )
+test('all hosts of a group are let in where it is shown something, and nobody twice', async () => {
+  const plan = await aligned()
+  expect([isReady(plan), plan.title]).toEqual([true, `Let all hosts of register in on ${system.name}`])
+  expect(plan.steps[0]?.step).toMatchObject({ groupName: 'register', shownLocator: volume.locator, isReadOnly: false })
+  expect(broken(await aligned({ mappings: [] }))).toEqual(['shown'])
+  expect(broken(await aligned({}, { systemId: '' }))).toContain('system')
+  expect(broken(await aligned({}, { hostGroupId: '' }))).toContain('host-group')
+  expect(broken(await aligned({ hosts: [{ ...host, initiators: [] }] }))).toEqual(['initiators'])
+  const knows = { ...system, accessGroups: [{ name: group.name, initiators: host.initiators }] }
+  expect(broken(await aligned({ systems: [knows] }))).toEqual(['lacking'])
 })

@@ -78,3 +78,46 @@ test.each([
   ['a system that takes none', { mostRequests: 500 }, { volumes: [{ ...volume, limits: null }] }, ['takes-limits']],
   ['no measurement', { mostRequests: 5000 }, { poolDemands: [] }, ['measured']],
 ])('%s', async (_, intent, more, rules) => expect(await broken(intent, more)).toEqual(expect.arrayContaining(rules)))
+
+const neighbour = sampleVolume({ id: id(6), poolId: id(2), name: 'raw', limits: none })
+const together = (intent: object, more: Partial<Estate> = {}) =>
+  planIntent(
+    'limit-volumes',
+    readIntent('limit-volumes', { volumeIds: [id(5), id(6)], mostRequests: null, mostThroughput: '', ...intent }),
+    () => Promise.resolve({ ...estate, volumes: [volume, neighbour], ...more }),
+    new Date('2026-05-05T10:00:00Z'),
+  )
+
+test('one limit for several is a limit for each, and says what all of them leave to others', async () => {
+  const plan = await together({ mostRequests: 300 })
+  expect([isReady(plan), plan.title]).toEqual([true, 'Limit two volumes to 300 requests a second each'])
+  expect(plan.steps.map(({ words }) => words)).toEqual([
+    'Let derived be asked for 300 requests a second at most',
+    'Let raw be asked for 300 requests a second at most',
+  ])
+  expect(plan.effects.find(each => each.figure === 'passed')).toMatchObject({ before: 1400, after: 600 })
+  // What has the limit already is left as it is.
+  const has = { ...neighbour, limits: { requestsPerSecond: 300, bytesPerSecond: null } }
+  expect((await together({ mostRequests: 300 }, { volumes: [volume, has] })).steps).toHaveLength(1)
+})
+
+test.each([
+  ['one that is gone', { mostRequests: 300 }, { volumes: [volume] }, ['volumes']],
+  [
+    'one in holding',
+    { mostRequests: 300 },
+    { volumes: [volume, { ...neighbour, state: 'holding' as const }] },
+    ['volumes'],
+  ],
+  [
+    'one whose system takes none',
+    { mostRequests: 300 },
+    { volumes: [volume, { ...neighbour, limits: null }] },
+    ['takes-limits'],
+  ],
+  ['no other limit than they have', {}, {}, ['other']],
+  ['a limit that is none', { mostRequests: 2 }, {}, ['requests']],
+])('limits on several are barred by %s', async (_what, intent, more, rules) => {
+  const { checks } = await together(intent, more)
+  expect(checks.filter(each => !each.holds && each.level === 'must').map(({ rule }) => rule)).toEqual(rules)
+})

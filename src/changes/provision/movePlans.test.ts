@@ -27,6 +27,7 @@ const host = (number: number, name: string, more: object = {}) => ({
   initiators: [`iqn.2019-04.example:${name}`],
   addresses: [],
   signIn: 'nothing' as const,
+  siteId: null,
   revision: 1,
   ...more,
 })
@@ -207,4 +208,51 @@ test('a group is formed of volumes of one system that are in no other', async ()
   expect(fallen(await form(both, { volumes: [volume] }))).toEqual(['volumes'])
   const taken = { id: id(61), systemId: system.id, locator: '/g', name: 'ledger', volumeCount: 2, revision: 1 }
   expect(fallen(await form(both, { volumes: [volume, second], consistencyGroups: [taken] }))).toEqual(['name-free'])
+})
+
+const near = sampleSystem({ revision: 1, name: 'heron', partners: ['TT-2'] })
+const far = sampleSystem({ id: id(70), name: 'curlew', serial: 'TT-2', revision: 1 })
+const farPool = pool(71, 'curlew-fast', { systemId: far.id })
+const acrossTo = (poolId: string, slice: Partial<Estate> = {}) =>
+  planned(
+    'move-to-system',
+    { volumeId: volume.id, poolId, ratePercent: 30 },
+    { systems: [near, far], pools: [pool(2, 'fast'), farPool], ...slice },
+  )
+
+test('to another system it is mirrored, shown there, compared, switched, and what it was is held', async () => {
+  const plan = await acrossTo(farPool.id)
+  expect([isReady(plan), plan.title, fallen(plan)]).toEqual([true, 'Move data to curlew', []])
+  expect(plan.steps.map(({ name }) => name)).toEqual([
+    ...['mirror', 'show', 'take', 'compare', 'switch', 'leave', 'part', 'hold'],
+  ])
+  expect(plan.claims).toEqual([volume.id, farPool.id])
+  const unseen = await acrossTo(farPool.id, { mappings: [] })
+  expect(unseen.steps.map(({ name }) => name)).toEqual(['mirror', 'switch', 'part', 'hold'])
+  expect(unseen.proof).toContain('no host sees it')
+})
+
+test.each([
+  ['no pool', '', {}, ['pool']],
+  ['a pool of its own system', id(2), {}, ['pool']],
+  ['a system with which its own is not paired', farPool.id, { systems: [system, far] }, ['pool']],
+  [
+    'a system that does not answer',
+    farPool.id,
+    { systems: [near, { ...far, reach: 'not answering' as const }] },
+    ['system-answers'],
+  ],
+  ['too little room', farPool.id, { pools: [pool(2, 'fast'), { ...farPool, writtenBytes: 10n * tebibyte }] }, ['fits']],
+  ['a host without an agent', farPool.id, { hosts: [host(4, 'register-1', { agentAddress: null })] }, ['hosts']],
+  ['a group of which nobody is known', farPool.id, { hostGroups: [] }, ['hosts']],
+  [
+    'somebody in the group of whom nothing is known',
+    farPool.id,
+    { systems: [{ ...near, accessGroups: [{ name: group.name, initiators: ['iqn.2019-04.example:who'] }] }, far] },
+    ['strangers'],
+  ],
+  ['a consistency group', farPool.id, { volumes: [{ ...volume, consistencyGroupId: id(30) }] }, ['no-group']],
+  ['a clone', farPool.id, { volumes: [{ ...volume, cloneOfId: id(31) }] }, ['alone']],
+])('a move to another system is barred by %s', async (_what, poolId, slice, rules) => {
+  expect(fallen(await acrossTo(poolId, slice))).toEqual(rules)
 })

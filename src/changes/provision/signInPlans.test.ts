@@ -13,7 +13,7 @@ const host: Host = {
     operatingSystem: null,
     revision: 1,
   },
-  ...{ initiators: [name, '50:01:40:5c:0f:fe:e0:01'], addresses: [], signIn: 'nothing' },
+  ...{ initiators: [name, '50:01:40:5c:0f:fe:e0:01'], addresses: [], signIn: 'nothing', siteId: null },
 }
 const letting = (number: number, systemName: string, ...initiators: string[]) =>
   sampleSystem({ id: id(number), name: systemName, accessGroups: [{ name: 'register', initiators }] })

@@ -26,6 +26,7 @@ const host: Host = {
   initiators: ['iqn.2019-04.example:a'],
   addresses: [],
   signIn: 'nothing' as const,
+  siteId: null,
   revision: 1,
 }
 const volume = sampleVolume({
@@ -146,7 +147,7 @@ test('several volumes are mapped in one change: a step each, and what bars any o
   expect(await fallenBy({ ...wish, hostGroupId: '' })).toEqual(['host-group', 'initiators'])
   expect(await fallenBy({ ...wish, volumeIds: [] })).toEqual(['volumes'])
   expect(await fallenBy({ ...wish, volumeIds: [volume.id, id(99)] })).toEqual(['volumes'])
-  expect(await fallenBy(wish, { volumes: [volume, { ...second, state: 'holding' }] })).toEqual(['volume'])
+  expect(await fallenBy(wish, { volumes: [volume, { ...second, state: 'holding' }] })).toEqual(['volumes'])
 })
 
 test('removing needs the very name, and promises the way back', async () => {

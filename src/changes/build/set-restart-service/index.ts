@@ -39,6 +39,14 @@ export const setRestartService: ChangeKind<Intent, Step> = {
     ]
   },
   collects: ({ systemId }) => [systemId],
+  settles: made =>
+    made.steps.flatMap(({ step: { systemId, nodeLocators } }) =>
+      nodeLocators.map(locator => ({
+        kind: 'nodes' as const,
+        of: { systemId, locator },
+        fields: ['isRestartServiceOn'] as const,
+      })),
+    ),
   reverse: ({ systemId, nodeIds, isOn }) => ({
     kind: 'set-restart-service',
     intent: { systemId, nodeIds, isOn: !isOn },

@@ -15,6 +15,17 @@ export const setStorageNetwork: ChangeKind<Intent, Step> = {
   undoStep,
   prove,
   collects: ({ systemId }) => [systemId],
+  // An address that is leased is whatever the lease says.
+  settles: made =>
+    made.steps.flatMap(({ step }) =>
+      step.step === 'set'
+        ? step.ports.map(({ locator, storage }) => ({
+            kind: 'nodePorts' as const,
+            of: { systemId: step.systemId, locator },
+            fields: storage.origin === 'leased' ? (['mtu'] as const) : (['mtu', 'storage'] as const),
+          }))
+        : [],
+    ),
   reverse: () => undefined,
 }
 

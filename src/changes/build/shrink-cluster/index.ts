@@ -55,24 +55,8 @@ function see(estate: Estate, intent: Intent) {
   const fits = room >= (pool?.writtenBytes ?? 0n)
   look.at('drives', leaving)
   return {
-    after,
-    caches,
-    estate,
-    fits,
-    going,
-    gone,
-    intent,
-    leaving,
-    left,
-    look,
-    moved,
-    pool,
-    room,
-    scheme,
-    staying,
-    system,
-    wide,
-    width,
+    ...{ after, caches, estate, fits, going, gone, intent, leaving, left },
+    ...{ look, moved, pool, room, scheme, staying, system, wide, width },
   }
 }
 

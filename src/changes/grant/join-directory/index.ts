@@ -1,9 +1,9 @@
 import { one, type Estate } from '@/core/estate'
 import { joinDirectoryIntent, type JoinDirectoryIntent as Intent } from '@/core/intents'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { answers, rule, there } from '../../parts/checks'
-import { firstStep } from '../../parts/known'
+import { firstStep, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 
@@ -18,57 +18,22 @@ type Step = Readonly<{
   secretId: string
 }>
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const service = look.one('fileServices', intent.fileServiceId)
   const system = look.one('systems', service?.systemId)
   const directory = look.one('directories', intent.directoryId)
-  const joinAs = intent.joinAs.trim()
+  return { look, service, system, directory, joinAs: intent.joinAs.trim() }
+}
+type Seen = ReturnType<typeof see>
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { look, service, directory, joinAs } = seen
   return outlined<Step>(estate, {
     title: `Take ${service?.name ?? 'a file service'} into ${directory?.name ?? 'a directory'}`,
-    checks: [
-      there('service', service, each => `${each.name} is there.`, 'Choose a file service.'),
-      ...(system === undefined ? [] : [answers(system)]),
-      ...(service === undefined
-        ? []
-        : [
-            rule(
-              'alone',
-              service.joinedTo === null,
-              'It belongs to no directory yet.',
-              `It belongs to ${service.joinedTo ?? ''}.`,
-              {
-                remedy: 'Take it out of that one first.',
-              },
-            ),
-          ]),
-      there('directory', directory, each => `It joins ${each.baseDn}.`, 'Choose a directory.', {
-        field: 'directoryId',
-      }),
-      ...(directory === undefined
-        ? []
-        : [
-            rule(
-              'directory-answers',
-              directory.state === 'answering',
-              `${directory.name} answers.`,
-              `${directory.name} does not answer: ${directory.stateWhy ?? 'it was not read yet'}`,
-              { field: 'directoryId', remedy: 'Wait until it answers again; the draft is kept.' },
-            ),
-          ]),
-      rule(
-        'account',
-        /^[a-z0-9.-]+=.+/i.test(joinAs),
-        'It joins by that account.',
-        'Give the distinguished name of an account that may take computers in.',
-        {
-          field: 'joinAs',
-        },
-      ),
-      rule('password', intent.secretId !== '', 'Its password is used once, and dropped.', 'Give its password.', {
-        field: 'secretId',
-      }),
-    ],
+    checks: checksOf(seen, intent.secretId),
     effects: [
       {
         figure: 'joinedTo',
@@ -102,6 +67,46 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     claims: service === undefined ? [] : [service.id],
     proof: 'The service is asked to which directory it belongs, and by which account of its own.',
   })
+}
+
+function checksOf({ service, system, directory, joinAs }: Seen, secretId: string): readonly PlanCheck[] {
+  return [
+    there('service', service, each => `${each.name} is there.`, 'Choose a file service.'),
+    ...(system === undefined ? [] : [answers(system)]),
+    ...(service === undefined
+      ? []
+      : [
+          rule(
+            'alone',
+            service.joinedTo === null,
+            'It belongs to no directory yet.',
+            `It belongs to ${service.joinedTo ?? ''}.`,
+            { remedy: 'Take it out of that one first.' },
+          ),
+        ]),
+    there('directory', directory, each => `It joins ${each.baseDn}.`, 'Choose a directory.', { field: 'directoryId' }),
+    ...(directory === undefined
+      ? []
+      : [
+          rule(
+            'directory-answers',
+            directory.state === 'answering',
+            `${directory.name} answers.`,
+            `${directory.name} does not answer: ${directory.stateWhy ?? 'it was not read yet'}`,
+            { field: 'directoryId', remedy: 'Wait until it answers again; the draft is kept.' },
+          ),
+        ]),
+    rule(
+      'account',
+      /^[a-z0-9.-]+=.+/i.test(joinAs),
+      'It joins by that account.',
+      'Give the distinguished name of an account that may take computers in.',
+      { field: 'joinAs' },
+    ),
+    rule('password', secretId !== '', 'Its password is used once, and dropped.', 'Give its password.', {
+      field: 'secretId',
+    }),
+  ]
 }
 
 export const joinDirectory: ChangeKind<Intent, Step> = {
@@ -140,6 +145,6 @@ export const joinDirectory: ChangeKind<Intent, Step> = {
       },
     ]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: ({ fileServiceId }) => ({ kind: 'leave-directory', intent: { fileServiceId } }),
 }

@@ -1,47 +1,31 @@
 import { one, those, type Estate } from '@/core/estate'
 import { leaveDirectoryIntent, type LeaveDirectoryIntent as Intent } from '@/core/intents'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, rule, there } from '../../parts/checks'
 import { overOf } from '../../parts/files/shareChecks'
-import { firstStep } from '../../parts/known'
+import { firstStep, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 
 type Step = Readonly<{ step: 'leave'; systemId: string; locator: string; name: string }>
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const service = look.one('fileServices', intent.fileServiceId)
   const system = look.one('systems', service?.systemId)
   const spoken = estate.shares.filter(each => each.fileServiceId === service?.id && overOf(each.protocols).isSmb)
   look.at('shares', spoken)
+  return { look, service, system, spoken }
+}
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { look, service } = seen
   return outlined<Step>(estate, {
     title: `Take ${service?.name ?? 'a file service'} out of its directory`,
-    checks: [
-      there('service', service, each => `${each.name} is there.`, 'Choose a file service.'),
-      ...(system === undefined ? [] : [answers(system)]),
-      ...(service === undefined
-        ? []
-        : [
-            rule(
-              'joined',
-              service.joinedTo !== null,
-              `It belongs to ${service.joinedTo ?? ''}.`,
-              'It belongs to no directory.',
-            ),
-          ]),
-      rule(
-        'nothing-over-smb',
-        spoken.length === 0,
-        'It shares nothing over SMB.',
-        `Over SMB it shares ${spoken
-          .slice(0, 4)
-          .map(({ name }) => name)
-          .join(', ')}: nobody could sign in any more.`,
-        { remedy: 'Take those shares away first.' },
-      ),
-    ],
+    checks: checksOf(seen),
     effects: [
       {
         figure: 'joinedTo',
@@ -68,6 +52,33 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
+function checksOf({ service, system, spoken }: ReturnType<typeof see>): readonly PlanCheck[] {
+  return [
+    there('service', service, each => `${each.name} is there.`, 'Choose a file service.'),
+    ...(system === undefined ? [] : [answers(system)]),
+    ...(service === undefined
+      ? []
+      : [
+          rule(
+            'joined',
+            service.joinedTo !== null,
+            `It belongs to ${service.joinedTo ?? ''}.`,
+            'It belongs to no directory.',
+          ),
+        ]),
+    rule(
+      'nothing-over-smb',
+      spoken.length === 0,
+      'It shares nothing over SMB.',
+      `Over SMB it shares ${spoken
+        .slice(0, 4)
+        .map(({ name }) => name)
+        .join(', ')}: nobody could sign in any more.`,
+      { remedy: 'Take those shares away first.' },
+    ),
+  ]
+}
+
 export const leaveDirectory: ChangeKind<Intent, Step> = {
   ...leaveDirectoryIntent,
   needs: ({ fileServiceId }) => [one('fileServices', fileServiceId), those('shares', 'fileServiceId', fileServiceId)],
@@ -88,6 +99,6 @@ export const leaveDirectory: ChangeKind<Intent, Step> = {
       },
     ]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: () => undefined,
 }

@@ -1,4 +1,4 @@
-import { headOf, nameThatFits, plainPath, readQuotas, type Quota } from '@/core/filetree'
+import { headOf, nameThatFits, pathsOf, plainPath, projectKey, readQuotas, type Quota } from '@/core/filetree'
 import type { AskedHost, Share } from '@/core/estate'
 import { formatBytes } from '@/core/units'
 import type { Attempt, ChangePorts, FileCaller, HostShares, ShareLimitsWanted } from '@/ports'
@@ -82,8 +82,8 @@ function leftOf(
 
 /** Whether a quota counts for what is written where another one is tried. */
 const isAbove = (quota: Quota, tried: Quota) => {
-  const [above, below] = [plainPath(quota.path), plainPath(tried.path)]
-  return above === '/' || below === above || below.startsWith(`${above}/`)
+  const below = plainPath(tried.path)
+  return pathsOf(quota).some(above => above === '/' || below === above || below.startsWith(`${above}/`))
 }
 
 const keyOf = (quota: Quota, as: FileCaller) =>
@@ -93,7 +93,9 @@ const keyOf = (quota: Quota, as: FileCaller) =>
       ? `user ${as.uid}`
       : quota.of === 'group'
         ? `group ${as.gid}`
-        : `${plainPath(quota.path) === '/' ? '' : plainPath(quota.path)}/${trial}`
+        : quota.of === 'project'
+          ? projectKey(quota)
+          : `${plainPath(quota.path) === '/' ? '' : plainPath(quota.path)}/${trial}`
 
 interface QuotaTrial {
   readonly at: string
@@ -145,5 +147,9 @@ async function triedEdge(shares: HostShares, { at, as, quota, left, host }: Quot
 }
 
 const wordsOf = (quota: Quota) =>
-  quota.of === 'tree' ? plainPath(quota.path) : `${quota.of} in ${plainPath(quota.path)}`
+  quota.of === 'tree'
+    ? plainPath(quota.path)
+    : quota.of === 'project'
+      ? projectKey(quota)
+      : `${quota.of} in ${plainPath(quota.path)}`
 const answerOf = (attempt: Attempt) => ('refused' in attempt ? attempt.refused : 'written')

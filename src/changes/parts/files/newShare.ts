@@ -57,11 +57,22 @@ export function smbChecks(estate: Estate, { name, over }: ServedBy, service: Fil
   ]
 }
 
-/** What a change that has made a share has settled of it; nothing where it has made none. */
-export const settledShare = (systemId: string, locator: string | undefined): Settled[] =>
-  locator === undefined
-    ? []
-    : [{ kind: 'shares', of: { systemId, locator }, fields: [...shareRightsFields, 'quotas', 'fileRules'] }]
+/** What a change that has made a share has settled of it; nothing where it has made none. @param locator of the share */
+export const settledShare = (
+  steps: readonly { readonly step: { readonly step: string; readonly systemId: string } }[],
+  locator: string | undefined,
+): Settled[] =>
+  steps.flatMap(({ step: { step, systemId } }) => {
+    const fields =
+      step === 'export'
+        ? ([...shareRightsFields, 'quotas', 'fileRules'] as const)
+        : step === 'show'
+          ? (['snapshotDirectory'] as const)
+          : []
+    return locator === undefined || fields.length === 0
+      ? []
+      : [{ kind: 'shares' as const, of: { systemId, locator }, fields }]
+  })
 
 /** That a new share stands as it was asked for, and that hosts and people find of it what its rights say. */
 export async function provenShare(

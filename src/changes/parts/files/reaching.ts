@@ -9,12 +9,12 @@ const mostAsked = 3
  * Of each group of hosts the first that gets through to a server: what a host is refused before it gets there says nothing of rights, and
  * what it cannot do for that reason proves nothing. Those that do not get through are told of; where none does, nothing is proven.
  */
-export async function reaching(
+export async function reaching<H extends AskedHost>(
   { host: agentOf }: Pick<ChangePorts, 'host'>,
   server: string,
-  groups: readonly (readonly AskedHost[])[],
-): Promise<{ readonly hosts: readonly AskedHost[]; readonly evidence: readonly Evidence[] }> {
-  const hosts: AskedHost[] = []
+  groups: readonly (readonly H[])[],
+): Promise<{ readonly hosts: readonly H[]; readonly evidence: readonly Evidence[] }> {
+  const hosts: H[] = []
   const told: Evidence[] = []
   for (const group of groups)
     for (const host of group.slice(0, mostAsked)) {

@@ -1,17 +1,20 @@
 import {
   exportTable,
   isMode,
+  isWho,
+  judgeFile,
   mayFile,
   ruleReach,
   ruleTroubles,
+  unreached,
   wholeMode,
   everybody,
+  type AccessEntry,
   type ExportRule,
   type ShareGrant,
-  type ShareRights,
 } from '@/core/access'
 import type { Estate, Share } from '@/core/estate'
-import type { Effect, PlanCheck } from '@/core/plan'
+import type { PlanCheck } from '@/core/plan'
 import { advise, must, rule } from '../checks'
 
 /** What is asked for of a share's rights, as far as it can be used. */
@@ -19,20 +22,27 @@ export interface RightsAsked {
   readonly ownerUid: number
   readonly ownerGid: number
   readonly mode: string
+  /** Left out: none. */
+  readonly acl?: readonly AccessEntry[]
   readonly rules: readonly ExportRule[]
   readonly grants?: readonly ShareGrant[]
+  /** Those of its file service, which count for it as well. */
+  readonly serviceGrants?: readonly ShareGrant[]
 }
 
 export const rightsAsked = ({
   ownerUid,
   ownerGid,
   mode,
+  acl = [],
   rules,
   grants = [],
-}: RightsAsked): Pick<Share, 'ownerUid' | 'ownerGid' | 'mode' | 'rules' | 'grants'> => ({
+}: RightsAsked): Pick<Share, 'ownerUid' | 'ownerGid' | 'mode' | 'acl' | 'rules' | 'grants'> => ({
   ownerUid,
   ownerGid,
   mode: wholeMode(mode),
+  // As a system states it: an entry that is not handed down says nothing of it.
+  acl: acl.map(({ isInherited, ...each }) => (isInherited === true ? { ...each, isInherited } : each)),
   rules: rules.map(each => ({ ...each, client: each.client.trim(), flavours: [...each.flavours] })),
   grants: grants.map(each => ({ ...each })),
 })
@@ -40,7 +50,7 @@ export const rightsAsked = ({
 const shownRules = 6
 
 /** Who may use a share, by the fields of it that say so. */
-export const shareRightsFields = ['rules', 'grants', 'mode', 'ownerUid', 'ownerGid'] as const
+export const shareRightsFields = ['rules', 'grants', 'mode', 'acl', 'ownerUid', 'ownerGid'] as const
 
 /** Over what a share is served. */
 export interface Over {
@@ -64,13 +74,44 @@ export function rightsChecks(asked: RightsAsked, estate: Estate, over: Over): Pl
       'A mode is three or four octal digits, such as 0770.',
       { field: 'mode' },
     ),
+    ...entryChecks(asked),
     ...(over.isNfs ? ruleChecks(asked) : []),
     ...(over.isSmb ? grantChecks(asked, estate) : []),
   ]
 }
 
-/** That grants are for somebody whom a directory has, each once, and that someone is let in. */
-function grantChecks({ grants = [] }: RightsAsked, { principals }: Estate): PlanCheck[] {
+/** That each entry of an access list names somebody, and decides for somebody. */
+function entryChecks({ acl = [], ownerUid, ownerGid, mode }: RightsAsked): PlanCheck[] {
+  if (acl.length === 0) return []
+  const field = { field: 'acl' }
+  const wrong = acl.flatMap(({ who }, index) => (isWho(who) ? [] : [`Entry ${index + 1}: "${who}" names nobody.`]))
+  const never = unreached(acl).map(index => `Entry ${index + 1}`)
+  const owner = { uid: ownerUid, gid: -1, groups: [] }
+  const root = { uid: ownerUid, gid: ownerGid, mode, acl }
+  return [
+    rule('entries', wrong.length === 0, 'Each entry names somebody.', wrong.slice(0, shownRules).join(' '), {
+      ...field,
+      remedy: 'Choose the owner, the group or everyone, or give a uid or a gid.',
+    }),
+    advise(
+      'entries-reached',
+      never.length === 0,
+      'Each entry decides for somebody.',
+      `${never.slice(0, shownRules).join(', ')} ${never.length === 1 ? 'decides' : 'decide'} for nobody: entries before are for all of that.`,
+      field,
+    ),
+    advise(
+      'owner-reads',
+      ownerUid === 0 || judgeFile(root, owner, 'read').allowed,
+      'Its owner may read it.',
+      'No entry lets its owner read it, and without one nobody may: the mode does not count beside a list.',
+      field,
+    ),
+  ]
+}
+
+/** That grants are for somebody whom a directory has, and each once. */
+export function grantListChecks(grants: readonly ShareGrant[], { principals }: Estate): PlanCheck[] {
   const known = new Set(principals.map(({ durableId }) => durableId))
   const unknown = grants.filter(({ who }) => who !== everybody && !known.has(who))
   const there = new Set(principals.flatMap(each => (each.goneSince === null ? [each.durableId] : [])))
@@ -98,12 +139,19 @@ function grantChecks({ grants = [] }: RightsAsked, { principals }: Estate): Plan
       `${names(gone)} is no longer in its directory.`,
       field,
     ),
+  ]
+}
+
+/** Grants of a share, and that they let somebody in. */
+function grantChecks({ grants = [], serviceGrants = [] }: RightsAsked, estate: Estate): PlanCheck[] {
+  return [
+    ...grantListChecks(grants, estate),
     advise(
       'somebody-granted',
-      grants.some(({ right }) => right !== 'none'),
+      [...grants, ...serviceGrants].some(({ right }) => right !== 'none'),
       'Somebody may use it over SMB.',
       'No grant lets anybody use it over SMB.',
-      { ...field, remedy: 'Grant a group what it needs.' },
+      { field: 'grants', remedy: 'Grant a group what it needs.' },
     ),
   ]
 }
@@ -156,12 +204,12 @@ function kerberosCheck(rules: readonly ExportRule[]): PlanCheck[] {
 }
 
 /** A rule that lets hosts write, and a mode that lets nobody: the stricter counts. */
-function contradiction({ rules, mode }: RightsAsked): PlanCheck[] {
+function contradiction({ rules, mode, acl = [] }: RightsAsked): PlanCheck[] {
   if (!isMode(mode)) return []
   const lets = rules.findIndex(each => each.access === 'rw' && each.squash === 'all')
   if (lets < 0) return []
   const own = rules[lets]
-  const root = { uid: -1, gid: -1, mode: wholeMode(mode) }
+  const root = { uid: -1, gid: -1, mode: wholeMode(mode), acl }
   const request = {
     clientAddress: '',
     clientName: null,
@@ -180,42 +228,9 @@ function contradiction({ rules, mode }: RightsAsked): PlanCheck[] {
     advise(
       'mode-and-rules',
       answer.allowed,
-      'The mode lets those write whom the rules let.',
-      `Rule ${lets + 1} lets hosts write, but makes everybody uid ${own?.anonUid ?? 0}, who by the mode may not: the stricter counts.`,
-      { field: 'mode' },
+      `The ${acl.length === 0 ? 'mode' : 'access list'} lets those write whom the rules let.`,
+      `Rule ${lets + 1} lets hosts write, but makes everybody uid ${own?.anonUid ?? 0}, who by the ${acl.length === 0 ? 'mode' : 'access list'} may not: the stricter counts.`,
+      { field: acl.length === 0 ? 'mode' : 'acl' },
     ),
-  ]
-}
-
-/** How many of the hosts that are known may mount and write, before and after. */
-export function reachEffects(estate: Estate, before: ShareRights | undefined, after: ShareRights): Effect[] {
-  const hosts = estate.hosts.filter(({ addresses }) => addresses.length > 0)
-  const count = (rights: ShareRights, accesses: readonly string[]) => {
-    const table = exportTable(rights.rules)
-    return hosts.filter(({ addresses }) => {
-      const request = {
-        clientAddress: addresses[0] ?? '',
-        clientName: null,
-        uid: 0,
-        gid: 0,
-        groups: [],
-        flavour: 'sys' as const,
-        operation: 'read' as const,
-      }
-      const { ruleIndex } = mayFile(table, request, rights.root)
-      const access = ruleIndex === null ? 'none' : (rights.rules[ruleIndex]?.access ?? 'none')
-      return accesses.includes(access)
-    }).length
-  }
-  const effect = (figure: string, label: string, accesses: readonly string[]): Effect => ({
-    figure,
-    label,
-    unit: 'count',
-    before: before === undefined ? null : count(before, accesses),
-    after: count(after, accesses),
-  })
-  return [
-    effect('hostsThatMount', `Of ${hosts.length} hosts with a known address may mount it`, ['rw', 'ro']),
-    effect('hostsThatWrite', 'Of them may write to it', ['rw']),
   ]
 }

@@ -1,10 +1,10 @@
-import { decidingGrant, everybody, mayBySmb, signedIn, type SignedIn } from '@/core/access'
-import { hasAgent, type AskedHost, type Estate, type Principal } from '@/core/estate'
+import { decidingGrant, everybody, madeIn, mayBySmb, signedIn, type SignedIn } from '@/core/access'
+import type { AskedHost, Estate, Principal } from '@/core/estate'
 import type { Attempt, ChangePorts } from '@/ports'
 import type { Evidence } from '../../ChangeKind'
 import { overOf } from './shareChecks'
 import { reaching } from './reaching'
-import { hostsToTry, tried, type TriedShare } from './shareTrials'
+import { hostsToTry, namedHosts, tried, type TriedShare } from './shareTrials'
 
 const sampleBytes = 262_144
 /** So many grants are tried, each by one of those whom it is for. */
@@ -23,9 +23,7 @@ export const groupsIn = ({ principals }: Pick<Estate, 'principals'>): ReadonlyMa
 /** Tries a share over all that it is served by: what happens must be what is computed. */
 export async function triedByAll(ports: ChangePorts, estate: Estate, share: TriedShare): Promise<Evidence[]> {
   const { isNfs, isSmb } = overOf(share.protocols)
-  const groups = isNfs
-    ? hostsToTry(estate, share.rights)
-    : [estate.hosts.filter(hasAgent)].filter(each => each.length > 0)
+  const groups = isNfs ? hostsToTry(estate, share.rights) : [namedHosts(estate)].filter(each => each.length > 0)
   const { hosts, evidence } = await reaching(ports, share.server, groups)
   const byNumbers = isNfs ? await tried(ports, share, hosts) : []
   const [host] = hosts
@@ -84,9 +82,11 @@ export async function triedBySmb(
       })
       if (!('sha256' in written)) continue
       const read = await agent.shares.read(file, as).finally(() => agent.shares.remove(file, as))
+      // By the entries that what it has made has from the root, else by its mode.
+      const mayRead = mayBySmb(share.grants, is, 'read', madeIn(share.rights.root, is)).allowed
       evidence.push({
-        claim: `${account} reads back what was written`,
-        holds: 'sha256' in read && read.sha256 === written.sha256,
+        claim: mayRead ? `${account} reads back what was written` : `${account} is refused to read what was written`,
+        holds: mayRead ? 'sha256' in read && read.sha256 === written.sha256 : 'refused' in read,
         measured: { bytes: `${sampleBytes}`, writtenSha256: written.sha256, answered: answerOf(read) },
       })
     }

@@ -1,5 +1,5 @@
 import { newRule } from '@/core/access'
-import type { AskedHost } from '@/core/estate'
+import type { AskedHost, Share } from '@/core/estate'
 import { sampleId } from '@/core/estate/testing/samples'
 import type { Attempt, ChangePorts, HostShares } from '@/ports'
 import { triedLimits } from './limitTrials'
@@ -8,7 +8,7 @@ import { tried, triedFrom, type TriedShare } from './shareTrials'
 
 const host: AskedHost = {
   ...{ id: sampleId(80), hostGroupId: sampleId(81), name: 'scan-1', agentAddress: 'http://a', operatingSystem: null },
-  ...{ initiators: [], addresses: ['10.0.1.7'], signIn: 'nothing', revision: 1 },
+  ...{ initiators: [], addresses: ['10.0.1.7'], signIn: 'nothing', siteId: null, revision: 1 },
 }
 const share = (access: 'rw' | 'ro' | 'none'): TriedShare => ({
   ...{ name: 'scans', server: 'files.example', path: '/scans', protocols: ['NFSv4_2'], grants: [] },
@@ -81,7 +81,7 @@ test('bytes that come back otherwise than they went are found out', async () => 
   ])
 })
 
-const quota = (path: string, of: 'tree' | 'each directory' | 'user', hardBytes: string) => ({
+const quota = (path: string, of: Share['quotas'][number]['of'], hardBytes: string) => ({
   ...{ path, of, id: null, softBytes: null, hardBytes, graceDays: 7 },
 })
 const limited = (ports: ChangePorts, limits: Parameters<typeof triedLimits>[0]['limits']) =>
@@ -100,6 +100,18 @@ test('where others write nothing is taken from them: only what is more than is l
   const watched = hostThat({ reserve: async (_path, _as, bytes) => (asked.push(bytes), 'disk quota exceeded') })
   expect(fallen(await limited(watched.ports, { quotas: [quota('/', 'tree', '5000')], fileRules: [] }))).toEqual([])
   expect(asked).toEqual([5001n])
+})
+
+test('a project is met at its first directory, unless a tree there leaves less', async () => {
+  const asked: bigint[] = []
+  const watched = hostThat({ reserve: async (_path, _as, bytes) => (asked.push(bytes), 'disk quota exceeded') })
+  const loans = { ...quota('/lab', 'project', '4000'), project: { name: 'loans', alsoAt: ['/photos'] } }
+  const tried = await limited(watched.ports, { quotas: [loans, quota('/photos', 'tree', '9000')], fileRules: [] })
+  // In /photos the project leaves less than the tree: what the tree leaves cannot be met there.
+  expect([tried.map(({ claim }) => claim), asked]).toEqual([
+    [expect.stringContaining('that project loans leaves')],
+    [4001n],
+  ])
 })
 
 test('a host that is lost half-way gives back what it has taken', async () => {

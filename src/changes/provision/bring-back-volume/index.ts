@@ -6,7 +6,7 @@ import { answers, must, rule } from '../../parts/checks'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookFrom, seesIt } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
-import { fact } from '../../parts/known'
+import { fact, itsSystem } from '../../parts/known'
 import { askedToProve } from '../../parts/signIn'
 
 interface Group {
@@ -145,7 +145,7 @@ export const bringBackVolume: ChangeKind<Intent, Step> = {
       )),
     ]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: ({ volumeId }) => ({
     kind: 'remove-volume',
     intent: { volumeId, confirmedName: '' },

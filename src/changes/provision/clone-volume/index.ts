@@ -4,6 +4,7 @@ import type { ChangeKind } from '../../ChangeKind'
 import { plan } from './plan'
 import { prove } from './proof'
 import { runStep, undoStep, type Step } from './steps'
+import { itsSystem } from '../../parts/known'
 
 export const cloneVolume: ChangeKind<Intent, Step> = {
   ...cloneVolumeIntent,
@@ -17,7 +18,7 @@ export const cloneVolume: ChangeKind<Intent, Step> = {
   runStep,
   undoStep,
   prove,
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: (_intent, facts) =>
     facts['cloneId'] === undefined
       ? undefined

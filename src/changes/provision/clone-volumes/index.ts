@@ -4,6 +4,7 @@ import type { ChangeKind } from '../../ChangeKind'
 import { namesAsked, plan } from './plan'
 import { prove } from './proof'
 import { runStep, undoStep, type Step } from './steps'
+import { itsSystem } from '../../parts/known'
 
 export const cloneVolumes: ChangeKind<Intent, Step> = {
   ...cloneVolumesIntent,
@@ -19,6 +20,6 @@ export const cloneVolumes: ChangeKind<Intent, Step> = {
   runStep,
   undoStep,
   prove,
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: () => undefined,
 }

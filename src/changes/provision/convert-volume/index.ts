@@ -7,7 +7,7 @@ import { answers, rule } from '../../parts/checks'
 import { fillEffects, fillSketch } from '../../parts/fill'
 import { lookFrom, seesIt } from '../../parts/hostProof'
 import { inUse } from '../../parts/inUse'
-import { firstStep } from '../../parts/known'
+import { firstStep, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 import { fitChecks } from '../../parts/size'
@@ -135,7 +135,7 @@ export const convertVolume: ChangeKind<Intent, Step> = {
     return undefined
   },
   prove: (intent, made, _facts, ports) => prove(intent, made, ports),
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   settles: made => made.steps.map(({ step }) => ({ kind: 'volumes', of: step, fields: ['isThin'] })),
   reverse: ({ volumeId, isThin }) => ({ kind: 'convert-volume', intent: { volumeId, isThin: !isThin } }),
 }

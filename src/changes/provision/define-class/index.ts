@@ -24,6 +24,8 @@ function classOf(intent: Intent): Kept {
     media: intent.media,
     latencyMilliseconds: intent.latencyMilliseconds,
     headroomRatio: intent.headroomPercent === null ? null : intent.headroomPercent / 100,
+    copyWithinMinutes: intent.copyWithinMinutes ?? null,
+    defaultGroupId: intent.defaultGroupId === undefined || intent.defaultGroupId === '' ? null : intent.defaultGroupId,
     ...scheduleAsked(intent),
     holdingDays: intent.holdingDays,
   }
@@ -39,7 +41,7 @@ function plan(estate: Estate, intent: Intent, now: Date): Plan<Step> {
   return outlined<Step>(estate, {
     title: `${known === undefined ? 'Define' : 'Alter'} the class ${after.name === '' ? '…' : after.name}`,
     checks: checksOf(estate, intent, after, now),
-    effects: effectsOf(known, after, under.length),
+    effects: effectsOf(estate, known, after, under.length),
     undo: {
       possible: true,
       how: known === undefined ? 'It can be removed again.' : 'It can be given its old promises again.',
@@ -81,13 +83,20 @@ function checksOf(estate: Estate, intent: Intent, after: Kept, now: Date): reado
       'The class is there.',
       'The class is not there any more.',
     ),
+    rule(
+      'group',
+      after.defaultGroupId === null || byId(estate.hostGroups, after.defaultGroupId) !== undefined,
+      'Who sees what is made under it is known, or nobody does.',
+      'The host group is not there any more.',
+      { field: 'defaultGroupId' },
+    ),
     ...scheduleChecks(intent, now),
     ...brokenPromises(estate, under, { ...after, id: known?.id ?? '', revision: 1 }, now),
   ]
 }
 
 const words = (value: unknown) => (value === null || value === undefined ? null : String(value as string | number))
-function effectsOf(before: ServiceClass | undefined, after: Kept, under: number): readonly Effect[] {
+function effectsOf(estate: Estate, before: ServiceClass | undefined, after: Kept, under: number): readonly Effect[] {
   const effect = (figure: string, label: string, of: (kept: Kept) => string | null): Effect => ({
     figure,
     label,
@@ -104,6 +113,12 @@ function effectsOf(before: ServiceClass | undefined, after: Kept, under: number)
     ),
     effect('headroom', 'Of the pool stays free', each =>
       each.headroomRatio === null ? null : `${Math.round(each.headroomRatio * 100)}%`,
+    ),
+    effect('copy', 'A copy on another system, minutes old', each => words(each.copyWithinMinutes)),
+    effect('access', 'Seen by, where nothing else is said', each =>
+      each.defaultGroupId === null
+        ? null
+        : (byId(estate.hostGroups, each.defaultGroupId)?.name ?? 'a group that is gone'),
     ),
     effect('snapshotRule', 'Snapshots', each => each.snapshotRule),
     effect('quietHours', 'No snapshots', each => quietWords(each.quietHours)),

@@ -3,10 +3,10 @@ import { type Estate, one, those } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, rule, warn } from '../../parts/checks'
-import { heldBack } from '../../parts/copies'
+import { heldBack } from '../../parts/heldBack'
 import { outlined, type Outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
-import { fact, firstStep } from '../../parts/known'
+import { fact, firstStep, itsSystem } from '../../parts/known'
 
 type Step = Readonly<{
   step: 'delete'
@@ -135,6 +135,6 @@ export const deleteHeldVolume: ChangeKind<Intent, Step> = {
       },
     ]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: () => undefined,
 }

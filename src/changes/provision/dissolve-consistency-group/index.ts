@@ -4,7 +4,7 @@ import type { Plan } from '@/core/plan'
 import { countWords } from '@/core/units'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, there } from '../../parts/checks'
-import { firstStep } from '../../parts/known'
+import { firstStep, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined, type Outlined } from '../../parts/outline'
 
@@ -91,7 +91,7 @@ export const dissolveConsistencyGroup: ChangeKind<Intent, Step> = {
       },
     ]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: (_intent, facts) =>
     facts['volumeIds'] === undefined || facts['name'] === undefined
       ? undefined

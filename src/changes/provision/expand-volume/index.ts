@@ -4,6 +4,7 @@ import type { ChangeKind } from '../../ChangeKind'
 import { plan } from './plan'
 import { prove } from './proof'
 import { runStep, undoStep, type Step } from './steps'
+import { itsSystem } from '../../parts/known'
 
 export const expandVolume: ChangeKind<Intent, Step> = {
   ...expandVolumeIntent,
@@ -12,6 +13,6 @@ export const expandVolume: ChangeKind<Intent, Step> = {
   runStep,
   undoStep,
   prove,
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: () => undefined,
 }

@@ -5,7 +5,7 @@ import { countWords } from '@/core/units'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, rule } from '../../parts/checks'
 import { form, groupNameChecks, unform, type FormStep as Step } from '../../parts/consistency'
-import { fact, firstStep } from '../../parts/known'
+import { fact, firstStep, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 
@@ -109,7 +109,7 @@ export const formConsistencyGroup: ChangeKind<Intent, Step> = {
       },
     ]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: (_intent, facts) =>
     facts['consistencyGroupId'] === undefined
       ? undefined

@@ -1,7 +1,7 @@
 import { byId, hasAgent, type Estate, type FileService } from '@/core/estate'
 import { forwardNamesIntent, type ForwardNamesIntent as Intent } from '@/core/intents'
 import { domainTrouble, isWithin, serverTrouble } from '@/core/network'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { advise, rule, there } from '../../parts/checks'
 import { firstStep } from '../../parts/known'
@@ -13,43 +13,53 @@ type Step = Readonly<{ step: 'forward'; agentAddress: string; domain: string; se
 /** File services whose names lie within a domain: what the change is for, and what proves it. */
 const thoseWithin = (domain: string, all: readonly FileService[]) => all.filter(({ name }) => isWithin(name, domain))
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const host = look.one('hosts', intent.hostId)
   const domain = intent.domain.trim().toLowerCase().replace(/\.$/, '')
   const server = intent.server.trim()
   const within = thoseWithin(domain, estate.fileServices)
   look.at('fileServices', within)
+  return { look, host, domain, server, within, to: server === '' ? 'its usual server' : server }
+}
+
+function checksOf({ host, domain, server, within, to }: ReturnType<typeof see>): PlanCheck[] {
   const noDomain = domainTrouble(domain)
   const noServer = server === '' ? undefined : serverTrouble(server)
-  const to = server === '' ? 'its usual server' : server
+  return [
+    there('host', host, each => `${each.name} is registered.`, 'Choose the host.'),
+    rule(
+      'asked',
+      host === undefined || hasAgent(host),
+      'Its agent sets it.',
+      'It has no agent that could set it: set it on the host yourself.',
+    ),
+    rule('domain', noDomain === undefined, `${domain} is a domain.`, noDomain ?? '', { field: 'domain' }),
+    rule('server', noServer === undefined, `It asks ${to}.`, noServer ?? '', { field: 'server' }),
+    advise(
+      'narrow',
+      domain.includes('.'),
+      'Other names are asked for as before.',
+      'Every name below this top of the tree is asked there; give a longer domain.',
+      { field: 'domain' },
+    ),
+    advise(
+      'used',
+      within.length > 0,
+      `${within.map(({ name }) => name).join(', ')} ${within.length === 1 ? 'lies' : 'lie'} within.`,
+      'No file service of the estate has a name within: what it leads to cannot be proven.',
+      { field: 'domain' },
+    ),
+  ]
+}
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { look, host, domain, server, to } = seen
   return outlined<Step>(estate, {
     title: `Have ${host?.name ?? 'a host'} ask ${to} for ${domain === '' ? 'names' : domain}`,
-    checks: [
-      there('host', host, each => `${each.name} is registered.`, 'Choose the host.'),
-      rule(
-        'asked',
-        host === undefined || hasAgent(host),
-        'Its agent sets it.',
-        'It has no agent that could set it: set it on the host yourself.',
-      ),
-      rule('domain', noDomain === undefined, `${domain} is a domain.`, noDomain ?? '', { field: 'domain' }),
-      rule('server', noServer === undefined, `It asks ${to}.`, noServer ?? '', { field: 'server' }),
-      advise(
-        'narrow',
-        domain.includes('.'),
-        'Other names are asked for as before.',
-        'Every name below this top of the tree is asked there; give a longer domain.',
-        { field: 'domain' },
-      ),
-      advise(
-        'used',
-        within.length > 0,
-        `${within.map(({ name }) => name).join(', ')} ${within.length === 1 ? 'lies' : 'lie'} within.`,
-        'No file service of the estate has a name within: what it leads to cannot be proven.',
-        { field: 'domain' },
-      ),
-    ],
+    checks: checksOf(seen),
     effects: [{ figure: 'forward', label: `Who is asked for ${domain}`, unit: 'words', before: null, after: to }],
     undo: { possible: true, how: 'Whom it asked before is asked again.' },
     steps:

@@ -9,6 +9,14 @@ import { outlined } from '../../parts/outline'
 
 type Step = Readonly<{ step: 'say'; volumeId: string; isImage: boolean }>
 
+const unseen = (mappings: Estate['mappings']) =>
+  rule(
+    'unseen',
+    mappings.length === 0,
+    'No host sees it.',
+    `${mappings.map(({ groupName }) => groupName).join(', ')} could write it: unmap it first.`,
+  )
+
 function plan(estate: Estate, intent: Intent, isImage: boolean): Plan<Step> {
   const look = lookInto(estate)
   const volume = look.one('volumes', intent.volumeId)
@@ -25,16 +33,7 @@ function plan(estate: Estate, intent: Intent, isImage: boolean): Plan<Step> {
         'It is not so yet.',
         isImage ? 'It is an image already.' : 'It is no image.',
       ),
-      ...(isImage
-        ? [
-            rule(
-              'unseen',
-              mappings.length === 0,
-              'No host sees it.',
-              `${mappings.map(({ groupName }) => groupName).join(', ')} could write it: unmap it first.`,
-            ),
-          ]
-        : []),
+      ...(isImage ? [unseen(mappings)] : []),
     ],
     effects: [
       {

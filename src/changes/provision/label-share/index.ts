@@ -1,53 +1,44 @@
-import { byId, one, type Estate } from '@/core/estate'
+import { byId, one, type Estate, type Share } from '@/core/estate'
 import { labelShareIntent, type LabelShareIntent as Intent } from '@/core/intents'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { advise, rule, there } from '../../parts/checks'
+import { labelChecks, labelsIn } from '../../parts/files/labels'
+import type { ShareNotes } from '../../parts/files/shareExtras'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 
-interface Notes {
-  readonly labels: readonly string[]
-  readonly warnPercent: number | null
-}
-type Step = Readonly<{ step: 'note'; shareId: string; to: Notes; before: Notes }>
+type Step = Readonly<{ step: 'note'; shareId: string; to: ShareNotes; before: ShareNotes }>
 
-const mostLabels = 20
-const mostLetters = 60
-
-/** Labels as they were written, a line each; each once. */
-const labelsIn = (text: string) => [...new Set(text.split('\n').flatMap(each => each.trim() || []))]
 const inWords = (labels: readonly string[]) => (labels.length === 0 ? 'none' : labels.join(', '))
 const warning = (percent: number | null) => (percent === null ? 'as of all' : `from ${percent}%`)
+
+function checksOf(share: Share | undefined, to: ShareNotes, before: ShareNotes): readonly PlanCheck[] {
+  const used =
+    share === undefined || share.sizeBytes === 0n ? 0 : (Number(share.usedBytes) / Number(share.sizeBytes)) * 100
+  return [
+    there('share', share, each => `${each.name} is there.`, 'Choose a share.'),
+    labelChecks(to.labels),
+    rule('other', JSON.stringify(to) !== JSON.stringify(before), 'It becomes another.', 'It is so already.'),
+    advise(
+      'warned-now',
+      to.warnPercent === null || used < to.warnPercent,
+      'It is not that full yet.',
+      `It is ${Math.floor(used)}% full: it is warned of at once.`,
+      { field: 'warnPercent' },
+    ),
+  ]
+}
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const look = lookInto(estate)
   const share = look.one('shares', intent.shareId)
-  const to: Notes = { labels: labelsIn(intent.labels), warnPercent: intent.warnPercent }
-  const before: Notes = { labels: share?.labels ?? [], warnPercent: share?.warnPercent ?? null }
-  const used =
-    share === undefined || share.sizeBytes === 0n ? 0 : (Number(share.usedBytes) / Number(share.sizeBytes)) * 100
+  const to: ShareNotes = { labels: labelsIn(intent.labels), warnPercent: intent.warnPercent }
+  const before: ShareNotes = { labels: share?.labels ?? [], warnPercent: share?.warnPercent ?? null }
   return outlined<Step>(estate, {
     title: `Label ${share?.name ?? 'a share'}`,
-    checks: [
-      there('share', share, each => `${each.name} is there.`, 'Choose a share.'),
-      rule(
-        'labels',
-        to.labels.length <= mostLabels && to.labels.every(each => each.length <= mostLetters),
-        'They are few and short.',
-        `At most ${mostLabels} labels of at most ${mostLetters} letters each.`,
-        { field: 'labels' },
-      ),
-      rule('other', JSON.stringify(to) !== JSON.stringify(before), 'It becomes another.', 'It is so already.'),
-      advise(
-        'warned-now',
-        to.warnPercent === null || used < to.warnPercent,
-        'It is not that full yet.',
-        `It is ${Math.floor(used)}% full: it is warned of at once.`,
-        { field: 'warnPercent' },
-      ),
-    ],
+    checks: checksOf(share, to, before),
     effects: [
       { figure: 'labels', label: 'Labels', unit: 'words', before: inWords(before.labels), after: inWords(to.labels) },
       {

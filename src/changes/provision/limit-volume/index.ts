@@ -1,25 +1,27 @@
 import { demandsOn, one } from '@/core/estate'
 import { limitVolumeIntent, limitWords, type LimitVolumeIntent as Intent } from '@/core/intents'
 import type { ChangeKind } from '../../ChangeKind'
+import { firstStep, itsSystem } from '../../parts/known'
+import { statesLimit, triesMore } from '../../parts/limitProof'
+import { resetLimit, setLimit, type LimitStep } from '../../parts/limits'
 import { plan } from './plan'
-import { prove } from './proof'
-import type { Step } from './plan'
 
-export const limitVolume: ChangeKind<Intent, Step> = {
+export const limitVolume: ChangeKind<Intent, LimitStep> = {
   ...limitVolumeIntent,
   needs: ({ volumeId }) => [one('volumes', volumeId)],
   needsAlso: ({ volumes }, { volumeId }) => [demandsOn(volumes.find(({ id }) => id === volumeId)?.poolId)],
   plan,
-  async runStep({ systemId, locator, naa, from, to }, _context, ports) {
-    await (await ports.of(systemId, 'volumes')).limit(locator, naa, to)
-    return { systemId, from: JSON.stringify(limitWords(from)) }
+  runStep: async (step, _context, ports) => ({
+    ...(await setLimit(step, ports)),
+    from: JSON.stringify(limitWords(step.from)),
+  }),
+  undoStep: (step, _context, ports) => resetLimit(step, ports),
+  async prove({ volumeId }, made, _facts, ports) {
+    const step = firstStep(made)
+    const stated = await statesLimit(step, 'the volume of this WWN', ports)
+    return [stated, ...(await triesMore(step, volumeId, await ports.estate(), ports))]
   },
-  async undoStep({ systemId, locator, naa, from }, _context, ports) {
-    await (await ports.of(systemId, 'volumes')).limit(locator, naa, from)
-    return undefined
-  },
-  prove,
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   settles: made => made.steps.map(({ step }) => ({ kind: 'volumes', of: step, fields: ['limits'] })),
   reverse: ({ volumeId }, { from }) =>
     from === undefined

@@ -7,7 +7,7 @@ import { advise, answers, rule } from '../../parts/checks'
 import { outlined, type Outlined } from '../../parts/outline'
 import { noImage } from '../../parts/images'
 import { inUse } from '../../parts/inUse'
-import { firstStep } from '../../parts/known'
+import { firstStep, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { carriesNoFiles, unshared } from '../../parts/unshared'
 import {
@@ -113,6 +113,6 @@ export const mapVolume: ChangeKind<Intent, MapStep> = {
       ...(await beyondEvidence(mappings, step.groupName, step.kept)),
     ]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: intent => ({ kind: 'unmap-volume', intent }),
 }

@@ -1,10 +1,11 @@
 import { mapVolumesIntent, type MapVolumesIntent as Intent } from '@/core/intents'
 import { byId, type Estate, one, those, type Volume } from '@/core/estate'
 import type { Plan, PlanCheck } from '@/core/plan'
-import { countAtStart, countWords } from '@/core/units'
+import { countWords } from '@/core/units'
 import type { ChangeKind } from '../../ChangeKind'
 import { beyond, beyondCheck, beyondEvidence } from '../../parts/beyond'
-import { advise, answers, must, rule } from '../../parts/checks'
+import { advise, answers, rule } from '../../parts/checks'
+import { allInUse, namedFew } from '../../parts/inUse'
 import { lookInto } from '../../parts/look'
 import {
   groupChecks,
@@ -43,12 +44,6 @@ function see(estate: Estate, intent: Intent) {
 }
 type Seen = ReturnType<typeof see>
 
-const named = (volumes: readonly Volume[]) =>
-  `${volumes
-    .slice(0, 3)
-    .map(volume => volume.name)
-    .join(', ')}${volumes.length > 3 ? ` and ${volumes.length - 3} more` : ''}`
-
 function plan(estate: Estate, intent: Intent): Plan<MapStep> {
   const seen = see(estate, intent)
   const { group, look, mapped, volumes } = seen
@@ -73,36 +68,24 @@ function plan(estate: Estate, intent: Intent): Plan<MapStep> {
 }
 
 function checksOf({ estate, group, intent, mapped, shared, systems, volumes }: Seen): readonly PlanCheck[] {
-  const held = volumes.filter(volume => volume.state !== 'in use')
-  const gone = intent.volumeIds.length - volumes.length
   return [
-    must('volumes', volumes.length > 0 && gone === 0, chosenWords(volumes.length, gone), {
-      field: 'volumeIds',
-    }),
-    rule('volume', held.length === 0, 'All are in use.', `In holding: ${named(held)}.`, {
-      remedy: 'Bring them back first.',
-    }),
+    allInUse(volumes, intent.volumeIds.length),
     ...carriesNoFiles(estate, volumes),
     ...systems.map(answers),
     ...groupChecks(group, initiatorsOf(estate, group)),
     ...writersCheck(estate, group, 'them'),
-    rule('new', mapped.length === 0, 'None is mapped to that group yet.', `It sees ${named(mapped)} already.`, {
+    rule('new', mapped.length === 0, 'None is mapped to that group yet.', `It sees ${namedFew(mapped)} already.`, {
       field: 'hostGroupId',
     }),
     advise(
       'alone',
       shared.length === 0,
       'No other group sees them.',
-      `Others go on seeing ${named(shared)}: hosts that do not share a cluster file system would destroy each other's data.`,
+      `Others go on seeing ${namedFew(shared)}: hosts that do not share a cluster file system would destroy each other's data.`,
       { field: 'hostGroupId' },
     ),
     ...systems.flatMap(system => beyondCheck(system, group, beyond(estate, system, group))),
   ]
-}
-
-function chosenWords(count: number, gone: number): string {
-  if (gone > 0) return `${gone} of the volumes ${gone === 1 ? 'is' : 'are'} gone.`
-  return count === 0 ? 'Choose volumes.' : `${countAtStart(count, 'volume is', 'volumes are')} chosen.`
 }
 
 function stepsOf({ estate, group, systems, volumes }: Seen): Outlined<MapStep>[] {

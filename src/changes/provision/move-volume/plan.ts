@@ -1,18 +1,20 @@
 import { rankPools } from '@/core/classes'
-import { byId, canBeAsked, sequentialBytesPerSecond, type Estate, type Pool, type Volume } from '@/core/estate'
+import { byId, canBeAsked, type Estate, type Pool, type Volume } from '@/core/estate'
 import type { MoveVolumeIntent as Intent } from '@/core/intents'
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
 import { spaceOf } from '@/core/snapshots'
-import type { SharedPart } from '@/core/transfer'
 import { formatBytes } from '@/core/units'
 import { advise, answers, rule } from '../../parts/checks'
-import { countedName, sharedBy, takeStep } from '../../parts/copies'
+import { countedName, takeStep } from '../../parts/copies'
+import { sharedBy } from '../../parts/heldBack'
+import { driveShare } from '../../parts/driveShare'
 import { fillSketch, freeBytesOf } from '../../parts/fill'
 import { inUse } from '../../parts/inUse'
 import { keptCheck } from '../../parts/keptFor'
 import { lookInto } from '../../parts/look'
 import { initiatorsOf } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
+import { around } from '../../parts/places'
 import { brokenPromises } from '../../parts/promiseChecks'
 import type { Step } from './steps'
 
@@ -28,10 +30,10 @@ function see(estate: Estate, intent: Intent) {
   const movedBytes =
     (volume === undefined ? 0n : volume.isThin ? volume.writtenBytes : volume.sizeBytes) + spaceOf(own).totalBytes
   const others = estate.pools.filter(each => each.systemId === volume?.systemId && each.id !== from?.id)
-  const answering = new Set(system?.reach === 'answering' ? [system.id] : [])
   // What moves has been written already: a thin volume must find room for that much.
   const application = volume?.application ?? null
-  const asked = { sizeBytes: movedBytes, isThin: false, serviceClass, answering, application }
+  const seeing = estate.mappings.filter(each => each.volumeId === volume?.id).map(each => each.hostGroupId)
+  const asked = { sizeBytes: movedBytes, isThin: false, serviceClass, application, ...around(estate, seeing) }
   const [best] = rankPools(others, asked)
   const poolId = intent.poolId !== '' ? intent.poolId : best?.out.length === 0 ? best.poolId : ''
   const to = look.one('pools', poolId)
@@ -134,7 +136,7 @@ function poolCheck({ best, from, to, volume }: Seen): PlanCheck {
       : isElsewhere
         ? to.id === from?.id
           ? `It is in ${to.name} already.`
-          : 'A volume moves within its system.'
+          : 'That pool is of another system: there it is mirrored first, by a change of its own.'
         : `${to.name} is ${to.state}.`,
     { field: 'poolId' },
   )
@@ -174,16 +176,6 @@ function effectsOf({ estate, from, intent, movedBytes, serviceClass, to, volume 
   ]
 }
 
-/** What the drives of a pool can give to the move. */
-const partOf = ({ name, driveKind, groupSizes }: Pool, ratePercent: number): SharedPart => ({
-  name: `drives of ${name}`,
-  bytesPerSecond:
-    (sequentialBytesPerSecond({ ...driveKind, rotationSpeedRpm: null }) *
-      groupSizes.reduce((sum, size) => sum + size, 0) *
-      ratePercent) /
-    100,
-})
-
 function stepsOf(seen: Seen): Outlined<Step>[] {
   const { from, intent, movedBytes, serviceClass, to, volume } = seen
   if (volume === undefined || from === undefined || to === undefined) return []
@@ -194,7 +186,7 @@ function stepsOf(seen: Seen): Outlined<Step>[] {
       words: `Move it to ${to.name}`,
       seconds: 1,
       bytes: movedBytes,
-      parts: [partOf(from, intent.ratePercent), partOf(to, intent.ratePercent)],
+      parts: [driveShare(from, intent.ratePercent), driveShare(to, intent.ratePercent)],
       step: {
         step: 'move',
         ...about,

@@ -1,5 +1,5 @@
 import { rankPools, type RankedPool } from '@/core/classes'
-import { nameCheck, those, type Estate } from '@/core/estate'
+import { nameCheck, those, trendsOfPools, type Estate } from '@/core/estate'
 import { provisionShareIntent, type ProvisionShareIntent as Intent } from '@/core/intents'
 import type { Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
@@ -7,14 +7,18 @@ import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
 import type { ChangePorts } from '@/ports'
 import { absent, answers, rule, there } from '../../parts/checks'
 import { protocolsOf, provenShare, settledShare, shareNameFree, smbChecks } from '../../parts/files/newShare'
-import { overOf, reachEffects, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
+import { overOf, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
+import { reachEffects } from '../../parts/files/shareReach'
+import { extraSteps, provenExtra } from '../../parts/files/shareExtras'
+import { labelChecks, labelsIn } from '../../parts/files/labels'
 import { rightsOf } from '../../parts/files/shareTrials'
 import { whoIsGranted } from '../../parts/files/whoIsGranted'
 import { fillEffects } from '../../parts/fill'
 import { applicationOf, keptCheck } from '../../parts/keptFor'
-import { fact } from '../../parts/known'
+import { fact, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
+import { around } from '../../parts/places'
 import { fitChecks, readSize } from '../../parts/size'
 import { runStep, undoStep, type Step } from './steps'
 
@@ -31,17 +35,30 @@ function see(estate: Estate, intent: Intent) {
     isThin: true,
     serviceClass,
     application: applicationOf(intent.application),
-    answering: new Set(estate.systems.filter(({ reach }) => reach === 'answering').map(({ id }) => id)),
+    ...around(estate, []),
   })
   const best = serviceClass === undefined ? undefined : ranking.find(({ out }) => out.length === 0)?.poolId
   const pool = look.one('pools', intent.poolId === '' ? best : intent.poolId)
-  return { estate, intent, look, pool, ranking, service, serviceClass, size, system, wanted: rightsAsked(intent) }
+  const notes = { labels: labelsIn(intent.labels ?? ''), warnPercent: intent.warnPercent ?? null }
+  return {
+    estate,
+    intent,
+    look,
+    notes,
+    pool,
+    ranking,
+    service,
+    serviceClass,
+    size,
+    system,
+    wanted: rightsAsked(intent),
+  }
 }
 type Seen = ReturnType<typeof see>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const seen = see(estate, intent)
-  const { look, pool, service, serviceClass, size, wanted } = seen
+  const { look, pool, service, size, wanted } = seen
   return outlined<Step>(estate, {
     title:
       `Provision share ${intent.name === '' ? '' : `/${intent.name} `}${service === undefined ? '' : `at ${service.name}`}`.trim(),
@@ -49,7 +66,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       ...checksOf(seen),
       ...size.checks,
       ...(pool === undefined || size.bytes === 0n ? [] : fitChecks(pool, size.bytes, true)),
-      ...rightsChecks(intent, estate, overOf(protocolsOf(intent))),
+      ...rightsChecks({ ...intent, serviceGrants: service?.grants ?? [] }, estate, overOf(protocolsOf(intent))),
     ],
     effects: [
       ...(pool === undefined ? [] : fillEffects(pool, size.bytes, 0n)),
@@ -57,45 +74,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     ],
     oneWay: ['A share can be made larger later, never smaller.'],
     undo: { possible: true, how: 'It can be taken away; its files stay on their volume until that is removed.' },
-    steps:
-      pool === undefined || service === undefined
-        ? []
-        : [
-            {
-              words: `Create its volume ${intent.name}, ${formatBytes(size.bytes)}, thin`,
-              seconds: 0.4,
-              step: {
-                step: 'create',
-                systemId: pool.systemId,
-                name: intent.name,
-                poolLocator: pool.locator,
-                sizeBytes: `${size.bytes}`,
-                isThin: true,
-                ...(serviceClass === undefined ? {} : { classId: serviceClass.id }),
-                application: applicationOf(intent.application),
-              },
-            },
-            {
-              words: 'Make a file system on it',
-              seconds: 0.4,
-              step: { step: 'file-system', systemId: pool.systemId, name: intent.name },
-            },
-            {
-              words: `Export it as ${service.name}:/${intent.name}`,
-              seconds: 0.4,
-              step: {
-                step: 'export',
-                systemId: pool.systemId,
-                wanted: {
-                  name: intent.name,
-                  path: `/${intent.name}`,
-                  protocols: protocolsOf(intent),
-                  fileServiceLocator: service.locator,
-                  ...wanted,
-                },
-              },
-            },
-          ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims: [`volume:${service?.systemId ?? ''}/${intent.name}`, `share:${service?.id ?? ''}/${intent.name}`],
     proof:
@@ -103,8 +82,38 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
+function stepsOf({ intent, notes, pool, service, serviceClass, size, wanted }: Seen): Outlined<Step>[] {
+  if (pool === undefined || service === undefined) return []
+  const { systemId } = pool
+  const { showsEarlier = false } = intent
+  const create = {
+    ...{ step: 'create' as const, systemId, name: intent.name, poolLocator: pool.locator },
+    ...{ sizeBytes: `${size.bytes}`, isThin: true, application: applicationOf(intent.application) },
+    ...(serviceClass === undefined ? {} : { classId: serviceClass.id }),
+  }
+  const exported = {
+    ...{ name: intent.name, path: `/${intent.name}`, protocols: protocolsOf(intent) },
+    ...{ fileServiceLocator: service.locator, ...wanted },
+  }
+  return [
+    { words: `Create its volume ${intent.name}, ${formatBytes(size.bytes)}, thin`, seconds: 0.4, step: create },
+    {
+      words: 'Make a file system on it',
+      seconds: 0.4,
+      step: { step: 'file-system', systemId, name: intent.name },
+    },
+    {
+      words: `Export it as ${service.name}:/${intent.name}`,
+      seconds: 0.4,
+      step: { step: 'export', systemId, wanted: exported },
+    },
+    ...extraSteps(systemId, intent.name, { limits: { quotas: [], fileRules: [] }, showsEarlier, notes }),
+  ]
+}
+
 function checksOf(seen: Seen): readonly PlanCheck[] {
-  return [...ownChecks(seen), ...smbChecks(seen.estate, seen.intent, seen.service)]
+  const { estate, intent, notes, service } = seen
+  return [...ownChecks(seen), ...smbChecks(estate, intent, service), labelChecks(notes.labels)]
 }
 
 function ownChecks({ estate, intent, pool, ranking, service, serviceClass, system }: Seen): readonly PlanCheck[] {
@@ -179,14 +188,20 @@ function classCheck(name: string | undefined, ranking: readonly RankedPool[], po
 }
 
 async function prove(plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
-  const exported = plan.steps.map(({ step }) => step).find(step => step.step === 'export')
-  if (exported?.step !== 'export') return []
-  return provenShare(ports, exported.systemId, fact(facts, 'shareLocator'), exported.wanted)
+  const evidence: Evidence[] = []
+  for (const { step } of plan.steps) {
+    if (step.step === 'create' || step.step === 'file-system') continue
+    const locator = fact(facts, 'shareLocator')
+    if (step.step === 'export') evidence.push(...(await provenShare(ports, step.systemId, locator, step.wanted)))
+    else evidence.push(await provenExtra(step, locator, ports))
+  }
+  return evidence
 }
 
 export const provisionShare: ChangeKind<Intent, Step> = {
   ...provisionShareIntent,
   needs: ({ fileServiceId, name, grants, over }) => [
+    trendsOfPools,
     those('volumes', 'name', name),
     those('shares', 'name', name),
     ...(over === undefined || over === 'NFS' ? [] : [those('shares', 'fileServiceId', fileServiceId)]),
@@ -197,8 +212,7 @@ export const provisionShare: ChangeKind<Intent, Step> = {
   runStep,
   undoStep,
   prove: (_intent, made, facts, ports) => prove(made, facts, ports),
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
-  settles: ({ steps }, { shareLocator }) =>
-    steps.flatMap(({ step }) => (step.step === 'export' ? settledShare(step.systemId, shareLocator) : [])),
+  collects: itsSystem,
+  settles: ({ steps }, { shareLocator }) => settledShare(steps, shareLocator),
   reverse: () => undefined,
 }

@@ -3,6 +3,7 @@ import type { ChangeKind } from '../../ChangeKind'
 import { needs, needsAlso, plan } from './plan'
 import { prove } from './proof'
 import { runStep, undoStep, type Step } from './steps'
+import { itsSystem } from '../../parts/known'
 
 export const provisionVolume: ChangeKind<Intent, Step> = {
   ...provisionVolumeIntent,
@@ -12,7 +13,7 @@ export const provisionVolume: ChangeKind<Intent, Step> = {
   runStep,
   undoStep,
   prove,
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: (_intent, facts) =>
     facts['volumeId'] === undefined
       ? undefined

@@ -2,7 +2,6 @@ import type { ProvisionVolumeIntent as Intent } from '@/core/intents'
 import {
   byId,
   nameByPattern,
-  nameCheck,
   namePrefix,
   sequentialBytesPerSecond,
   type Estate,
@@ -13,18 +12,20 @@ import {
   type System,
   beginning,
   those,
+  trendsOfPools,
 } from '@/core/estate'
 import { measures, rankPools, snapshotNeed, type RankedPool } from '@/core/classes'
 import type { Effect, PlacementSketch, Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import { beyond, beyondCheck } from '../../parts/beyond'
-import { absent, answers, must, there, warn } from '../../parts/checks'
+import { there, warn } from '../../parts/checks'
 import { fillEffects } from '../../parts/fill'
-import { applicationOf, keptCheck } from '../../parts/keptFor'
+import { applicationOf } from '../../parts/keptFor'
 import { lookInto } from '../../parts/look'
-import { mappedCheck, writersCheck } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
+import { around, seenBy } from '../../parts/places'
 import { fitChecks, readSize } from '../../parts/size'
+import { checksOf } from './checks'
 import type { Step } from './steps'
 
 /** Of the drives' rate that hosts leave to zeroing. */
@@ -35,7 +36,7 @@ const requestSeconds = 0.35
 /** The words of the naming pattern, from what has been chosen so far. */
 const words = (intent: Intent, group: HostGroup | undefined) => ({ group: group?.name ?? '', purpose: intent.purpose })
 
-export const needs = (intent: Intent): EstateNeeds => [those('volumes', 'name', intent.name)]
+export const needs = (intent: Intent): EstateNeeds => [those('volumes', 'name', intent.name), trendsOfPools]
 
 /** The name on its system, and all of the pool where it takes its space at once. */
 const claimsOf = (intent: Intent, pool: Pool | undefined): readonly string[] =>
@@ -47,7 +48,7 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   const ranking = rankingOf(estate, intent, serviceClass)
   const pool = look.one('pools', placeOf(intent, ranking, serviceClass))
   const system = look.one('systems', pool?.systemId)
-  const group = look.one('hostGroups', intent.hostGroupId)
+  const group = look.one('hostGroups', seenBy(estate, intent))
   const initiators = estate.hosts.filter(host => host.hostGroupId === group?.id).flatMap(host => host.initiators)
   const kept = beyond(estate, system, group)
   const size = readSize(intent.size)
@@ -114,7 +115,7 @@ const rankingOf = (estate: Estate, intent: Intent, serviceClass: ServiceClass | 
     isThin: intent.isThin,
     serviceClass,
     application: applicationOf(intent.application),
-    answering: new Set(estate.systems.filter(({ reach }) => reach === 'answering').map(({ id }) => id)),
+    ...around(estate, [seenBy(estate, intent)]),
   })
 
 /** The pool that was chosen by hand, else the best place under the class; without a class nothing is chosen for anybody. */
@@ -196,60 +197,11 @@ function suggestedName(estate: Estate, intent: Intent, group: HostGroup | undefi
 
 /** For a name yet to be suggested: the names that the pattern would give, so that its number counts past them. */
 export function needsAlso(estate: Estate, intent: Intent): EstateNeeds | undefined {
-  const prefix = namePrefix(estate.settings.volumeNaming, words(intent, byId(estate.hostGroups, intent.hostGroupId)))
+  const prefix = namePrefix(
+    estate.settings.volumeNaming,
+    words(intent, byId(estate.hostGroups, seenBy(estate, intent))),
+  )
   return intent.name !== '' || prefix === '' ? undefined : [beginning('volumes', prefix)]
-}
-
-function checksOf(
-  estate: Estate,
-  intent: Intent,
-  pool: Pool | undefined,
-  group: HostGroup | undefined,
-  initiators: readonly string[],
-): PlanCheck[] {
-  const system = byId(estate.systems, pool?.systemId)
-  const namesake = estate.volumes.find(volume => volume.name === intent.name)
-  return [
-    nameCheck(intent.name, 'the volume'),
-    absent(
-      'name-free',
-      namesake,
-      'The name is free.',
-      namesake =>
-        `A volume of that name exists on ${byId(estate.systems, namesake.systemId)?.name ?? 'another system'}${namesake.state === 'holding' ? ', in holding' : ''}.`,
-      { field: 'name' },
-    ),
-    ...poolChecks(
-      pool,
-      intent.poolId === '' && intent.classId !== undefined && intent.classId !== ''
-        ? 'No pool keeps what the class promises: the sheet says why of each.'
-        : 'Choose the pool that it comes from, or a class that finds it.',
-    ),
-    ...(pool === undefined ? [] : keptCheck(pool, applicationOf(intent.application))),
-    ...(system === undefined ? [] : [answers(system)]),
-    mappedCheck(group, initiators, 'No host group: nobody will see the volume until it is mapped.'),
-    ...writersCheck(estate, group, 'it'),
-  ]
-}
-
-function poolChecks(pool: Pool | undefined, why: string): PlanCheck[] {
-  return [
-    pool === undefined
-      ? must('pool', false, why, { field: 'poolId' })
-      : must(
-          'pool-ready',
-          pool.state === 'fine' || pool.state === 'degraded',
-          pool.state === 'starting'
-            ? `${pool.name} is still being initialised.`
-            : pool.state === 'failed'
-              ? `${pool.name} has failed.`
-              : `${pool.name} is ready.`,
-          { field: 'poolId', remedy: 'Wait for it, or choose another pool.' },
-        ),
-    ...(pool?.state === 'degraded'
-      ? [warn('pool-whole', false, `${pool.name} has lost a drive and is not whole.`, { field: 'poolId' })]
-      : []),
-  ]
 }
 
 /** Zeroing writes to all of a pool's drives at once, beside its hosts. */

@@ -1,5 +1,5 @@
 import type { ProvisionVolumeIntent as Intent } from '@/core/intents'
-import { byId, canBeAsked } from '@/core/estate'
+import { canBeAsked } from '@/core/estate'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts } from '@/ports'
 import type { Evidence, Facts } from '../../ChangeKind'
@@ -11,7 +11,7 @@ import type { Step } from './steps'
 import { fact, firstStep } from '../../parts/known'
 
 /** Asks the hosts, not the system that was told: one of the group writes and reads back, one outside must see nothing. */
-export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
+export async function prove(_intent: Intent, plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
   const estate = await ports.estate()
   const naa = fact(facts, 'naa')
   const create = firstStep(plan)
@@ -26,10 +26,10 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
       measured: { statedBytes: `${stated?.sizeBytes ?? 'nothing'}`, askedBytes: `${sizeBytes}`, wwn: naa },
     },
   ]
-  const group = byId(estate.hostGroups, intent.hostGroupId)
+  const map = plan.steps.map(each => each.step).find(step => step.step === 'map')
+  const group = map?.step === 'map' ? estate.hostGroups.find(({ name }) => name === map.groupName) : undefined
   if (group === undefined) return evidence
   const mappings = await ports.of(systemId, 'mappings')
-  const map = plan.steps.map(each => each.step).find(step => step.step === 'map')
   if (map?.step === 'map') evidence.push(...(await beyondEvidence(mappings, map.groupName, map.kept)))
   const targets = await mappings.targets()
   const askable = estate.hosts.filter(canBeAsked)

@@ -1,4 +1,4 @@
-import { readVolumeLines, those } from '@/core/estate'
+import { readVolumeLines, those, trendsOfPools } from '@/core/estate'
 import { provisionVolumesIntent, type ProvisionVolumesIntent as Intent } from '@/core/intents'
 import type { ChangeKind } from '../../ChangeKind'
 import { plan } from './plan'
@@ -11,6 +11,7 @@ export const provisionVolumes: ChangeKind<Intent, Step> = {
   needs: ({ list, consistencyGroup }) => {
     const names = readVolumeLines(list).volumes.map(({ name }) => name)
     return [
+      trendsOfPools,
       those('volumes', 'name', ...names),
       those('snapshots', 'name', ...names),
       those('consistencyGroups', 'name', consistencyGroup),

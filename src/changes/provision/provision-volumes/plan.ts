@@ -1,7 +1,6 @@
 import { placeTogether, rankPools } from '@/core/classes'
 import {
   byId,
-  mostVolumes,
   readVolumeLines,
   type Estate,
   type Pool,
@@ -12,22 +11,22 @@ import {
 } from '@/core/estate'
 import type { ProvisionVolumesIntent as Intent } from '@/core/intents'
 import type { Effect, Plan, PlanCheck } from '@/core/plan'
-import { countAtStart, countWords, formatBytes } from '@/core/units'
+import { countAtStart, countWords } from '@/core/units'
 import { beyond, beyondCheck } from '../../parts/beyond'
-import { advise, answers, must, rule, there } from '../../parts/checks'
-import { freeBytesOf, overcommitOf } from '../../parts/fill'
+import { answers, rule, there } from '../../parts/checks'
 import { applicationOf, keptCheck } from '../../parts/keptFor'
 import { lookInto } from '../../parts/look'
 import { initiatorsOf, mappedCheck, writersCheck } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
+import { around, seenBy } from '../../parts/places'
 import { groupChecks } from './groupChecks'
+import { linesCheck, namesCheck, roomCheck, stateCheck } from './lineChecks'
 import type { Step } from './steps'
 
 /** Volumes that one step makes: it gives its place back between such steps, and can be stopped there. */
 const inOneStep = 25
 /** For a system to answer to what one volume needs. */
 const requestSeconds = 0.12
-const shownTroubles = 5
 /** Sizes go to systems as JSON numbers, which state whole bytes exactly up to here. */
 const largestBytes = BigInt(Number.MAX_SAFE_INTEGER)
 
@@ -41,7 +40,7 @@ function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const read = readVolumeLines(intent.list)
   const serviceClass = look.one('serviceClasses', intent.classId)
-  const group = look.one('hostGroups', intent.hostGroupId)
+  const group = look.one('hostGroups', seenBy(estate, intent))
   const placed = placesOf(estate, intent, read, serviceClass)
   const pools = look.some(
     'pools',
@@ -62,8 +61,8 @@ const sumOf = (placed: readonly Placed[], pool: Pool) =>
 function placesOf(estate: Estate, intent: Intent, read: ReadLines, serviceClass: ServiceClass | undefined): Placed[] {
   const { volumes } = read
   const chosen = byId(estate.pools, intent.poolId)
-  const answering = new Set(estate.systems.filter(({ reach }) => reach === 'answering').map(({ id }) => id))
-  const asked = { isThin: intent.isThin, serviceClass, answering, application: applicationOf(intent.application) }
+  const application = applicationOf(intent.application)
+  const asked = { isThin: intent.isThin, serviceClass, application, ...around(estate, [seenBy(estate, intent)]) }
   if (chosen !== undefined || serviceClass === undefined) return volumes.map(volume => ({ volume, pool: chosen }))
   if (intent.isTogether) {
     const sizeBytes = volumes.reduce((sum, each) => sum + each.sizeBytes, 0n)
@@ -138,67 +137,6 @@ function checksOf(seen: Seen): readonly PlanCheck[] {
     ...writersCheck(estate, group, 'each of them'),
     ...systems.flatMap(system => beyondCheck(system, group, beyond(estate, system, group))),
   ]
-}
-
-function namesCheck(estate: Estate, { volumes }: ReadLines): PlanCheck {
-  const taken = new Set([...estate.volumes, ...estate.snapshots].map(({ name }) => name))
-  const namesakes = volumes.filter(({ name }) => taken.has(name)).map(({ name }) => name)
-  const more = namesakes.length > shownTroubles ? ` and ${namesakes.length - shownTroubles} more` : ''
-  return rule(
-    'names-free',
-    namesakes.length === 0,
-    'All names are free.',
-    `${namesakes.slice(0, shownTroubles).join(', ')}${more} ${namesakes.length === 1 ? 'exists' : 'exist'} already, in use or in holding.`,
-    { field: 'list' },
-  )
-}
-
-function linesCheck({ volumes, troubles }: ReadLines): PlanCheck {
-  const [first] = troubles
-  if (first !== undefined) {
-    const shown = troubles.slice(0, shownTroubles).map(({ line, why }) => `Line ${line}: ${why}`)
-    const more = troubles.length > shownTroubles ? ` And ${troubles.length - shownTroubles} more.` : ''
-    return must('lines', false, `${shown.join(' ')}${more}`, { field: 'list' })
-  }
-  return rule(
-    'lines',
-    volumes.length > 0,
-    `${countAtStart(volumes.length, 'volume is', 'volumes are')} asked for; ${mostVolumes.toLocaleString('en')} is the most.`,
-    'Write a name and a size in each line.',
-    { field: 'list' },
-  )
-}
-
-const stateCheck = (pool: Pool) =>
-  rule(
-    'pool-ready',
-    pool.state === 'fine' || pool.state === 'degraded',
-    `${pool.name} is ready.`,
-    pool.state === 'starting' ? `${pool.name} is still being initialised.` : `${pool.name} has failed.`,
-    { field: 'poolId' },
-  )
-
-function roomCheck(pool: Pool, addedBytes: bigint, isThin: boolean): PlanCheck {
-  const free = freeBytesOf(pool)
-  if (!isThin)
-    return rule(
-      'fits',
-      addedBytes <= free,
-      `${pool.name} has ${formatBytes(free)} left.`,
-      `${pool.name} has ${formatBytes(free)} left; ${formatBytes(addedBytes)} would be taken at once.`,
-      {
-        field: 'list',
-      },
-    )
-  const after = overcommitOf(pool, pool.provisionedBytes + addedBytes)
-  const percent = `${pool.name} will have promised ${(after * 100).toFixed(0)}% of its capacity`
-  return advise(
-    'overcommit',
-    after <= 1,
-    `${percent}.`,
-    `${percent}: hosts can fill it before they reach their sizes.`,
-    { field: 'list' },
-  )
 }
 
 const effectsOf = ({ placed, pools }: Seen): readonly Effect[] =>

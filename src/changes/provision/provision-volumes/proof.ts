@@ -1,4 +1,4 @@
-import { byId, canBeAsked } from '@/core/estate'
+import { canBeAsked } from '@/core/estate'
 import type { ProvisionVolumesIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
 import type { ChangePorts, VolumeSeen } from '@/ports'
@@ -35,7 +35,7 @@ async function statedBy(plan: Plan<Step>, facts: Facts, ports: ChangePorts): Pro
 }
 
 /** Reads every volume again, and asks a host of the group whether it finds all of them. */
-export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
+export async function prove(_intent: Intent, plan: Plan<Step>, facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
   const estate = await ports.estate()
   const seen = await statedBy(plan, facts, ports)
   const lacking = seen.filter(({ volume }) => volume === undefined).map(({ asked }) => asked)
@@ -48,8 +48,9 @@ export async function prove(intent: Intent, plan: Plan<Step>, facts: Facts, port
     },
   }
   const grouped = await groupEvidence(plan, facts, ports)
-  const host = estate.hosts.filter(canBeAsked).find(each => each.hostGroupId === intent.hostGroupId)
-  const group = byId(estate.hostGroups, intent.hostGroupId)
+  const map = plan.steps.map(each => each.step).find(step => step.step === 'map')
+  const group = map === undefined ? undefined : estate.hostGroups.find(({ name }) => name === map.groupName)
+  const host = estate.hosts.filter(canBeAsked).find(each => each.hostGroupId === group?.id)
   if (host === undefined) {
     if (group === undefined) return [stated, ...grouped]
     const named = { name: group.name, initiators: initiatorsOf(estate, group) }

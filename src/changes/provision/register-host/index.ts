@@ -1,11 +1,13 @@
 import { registerHostIntent, type RegisterHostIntent as Intent } from '@/core/intents'
-import { nameCheck, type Estate } from '@/core/estate'
+import { byId, nameCheck, type Estate } from '@/core/estate'
 import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { absent, advise, rule } from '../../parts/checks'
 import { outlined, type Outlined } from '../../parts/outline'
 
-type Step = Readonly<{ step: 'enrol'; agentAddress: string; groupName: string; secretId?: string }>
+type Step = Readonly<{ step: 'enrol'; agentAddress: string; groupName: string; siteId?: string; secretId?: string }>
+
+const blankToNull = (id: string | undefined) => (id === undefined || id === '' ? null : id)
 
 const secretOf = ({ secretId = '' }: { readonly secretId?: string }) => (secretId === '' ? undefined : secretId)
 
@@ -35,7 +37,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
-function checksOf({ group, intent, known }: Seen): readonly PlanCheck[] {
+function checksOf({ estate, group, intent, known }: Seen): readonly PlanCheck[] {
   return [
     rule(
       'address',
@@ -55,6 +57,13 @@ function checksOf({ group, intent, known }: Seen): readonly PlanCheck[] {
             { field: 'agentAddress', remedy: 'Give an address that begins with https:// where there is one.' },
           ),
         ]),
+    rule(
+      'site',
+      blankToNull(intent.siteId) === null || byId(estate.sites, intent.siteId) !== undefined,
+      'Where it stands is known, or left open.',
+      'The site is not there any more.',
+      { field: 'siteId' },
+    ),
     absent('new', known, 'It is not registered yet.', known => `It is registered already, as ${known.name}.`, {
       field: 'agentAddress',
     }),
@@ -100,7 +109,10 @@ export const registerHost: ChangeKind<Intent, Step> = {
     const identity = await (await ports.host(step.agentAddress, secretId)).identity()
     return {
       hostId: await ports.records.enrolHost(
-        { ...identity, agentAddress: step.agentAddress, groupName: step.groupName, secretId: secretId ?? null },
+        {
+          ...{ ...identity, agentAddress: step.agentAddress, groupName: step.groupName },
+          ...{ siteId: blankToNull(step.siteId), secretId: secretId ?? null },
+        },
         key,
       ),
     }

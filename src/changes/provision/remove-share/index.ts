@@ -1,4 +1,4 @@
-import { one, those, type Estate, type Share } from '@/core/estate'
+import { one, those, type Estate, type FileService, type Share } from '@/core/estate'
 import {
   removeShareIntent,
   shareAgainIntent,
@@ -12,9 +12,9 @@ import { answers, rule, there } from '../../parts/checks'
 import { overOf, rightsAsked } from '../../parts/files/shareChecks'
 import { reaching } from '../../parts/files/reaching'
 import { hostsToTry, rightsOf } from '../../parts/files/shareTrials'
-import { firstStep } from '../../parts/known'
+import { firstStep, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 
 type Step = Readonly<{
   step: 'unexport'
@@ -26,7 +26,7 @@ type Step = Readonly<{
   again: ShareAgainIntent
 }>
 
-/** The same share of the same files: its rules, grants and limits. */
+/** The same share of the same files: its rules, grants and limits, and what people said of it. */
 function againOf({ fileSystems }: Estate, share: Share): ShareAgainIntent {
   const { isNfs, isSmb } = overOf(share.protocols)
   return {
@@ -37,6 +37,9 @@ function againOf({ fileSystems }: Estate, share: Share): ShareAgainIntent {
     ...rightsAsked(share),
     quotas: [...share.quotas],
     fileRules: [...share.fileRules],
+    labels: [...share.labels],
+    warnPercent: share.warnPercent,
+    ...(share.snapshotDirectory?.isShown === true ? { showsEarlier: true } : {}),
   }
 }
 
@@ -70,33 +73,21 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       },
     ],
     undo: { possible: true, how: 'It is shared again, with the same rules.' },
-    steps:
-      share === undefined || service === undefined
-        ? []
-        : [
-            {
-              words: `No longer export ${share.path}`,
-              seconds: 0.4,
-              step: {
-                step: 'unexport',
-                systemId: share.systemId,
-                locator: share.locator,
-                server: service.name,
-                wanted: {
-                  name: share.name,
-                  path: share.path,
-                  protocols: share.protocols,
-                  fileServiceLocator: service.locator,
-                  ...rightsAsked(share),
-                },
-                again: againOf(estate, share),
-              },
-            },
-          ],
+    steps: share === undefined || service === undefined ? [] : [stepOf(estate, share, service)],
     reads: look.reads,
     claims: share === undefined ? [] : [share.id],
     proof: 'The system is asked for it again, and hosts that could mount it try to.',
   })
+}
+
+function stepOf(estate: Estate, share: Share, service: FileService): Outlined<Step> {
+  const { systemId, locator, name, path, protocols } = share
+  const wanted = { name, path, protocols, fileServiceLocator: service.locator, ...rightsAsked(share) }
+  return {
+    words: `No longer export ${path}`,
+    seconds: 0.4,
+    step: { step: 'unexport', systemId, locator, server: service.name, wanted, again: againOf(estate, share) },
+  }
 }
 
 const fileSystemOf = (locator: string) => locator.split('/').slice(0, -2).join('/')
@@ -152,7 +143,7 @@ export const removeShare: ChangeKind<Intent, Step> = {
     return undefined
   },
   prove: (_intent, made, _facts, ports) => prove(firstStep(made), ports),
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: (_intent, { again }) =>
     again === undefined ? undefined : { kind: shareAgainIntent.kind, intent: JSON.parse(again) as ShareAgainIntent },
 }

@@ -5,14 +5,14 @@ import type { Plan, PlanCheck, Effect } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
 import { advise, answers, rule } from '../../parts/checks'
-import { heldBack, snapshotsGo } from '../../parts/copies'
+import { heldBack, snapshotsGo } from '../../parts/heldBack'
 import { lookFrom, seesItNot } from '../../parts/hostProof'
 import { inUse } from '../../parts/inUse'
 import { lookInto } from '../../parts/look'
 import { outlined, type Outlined } from '../../parts/outline'
 import { unshared } from '../../parts/unshared'
 import { unmapped } from '../../parts/unmapped'
-import { fact } from '../../parts/known'
+import { fact, itsSystem } from '../../parts/known'
 
 interface Access {
   readonly locator: string
@@ -181,7 +181,7 @@ export const removeVolume: ChangeKind<Intent, Step> = {
     )
     return [kept, unmappedEvidence, ...unseen]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: (intent, facts) => ({
     kind: 'bring-back-volume',
     intent: {

@@ -3,6 +3,7 @@ import { renameVolumeIntent, type RenameVolumeIntent as Intent } from '@/core/in
 import type { Plan } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { answers, rule } from '../../parts/checks'
+import { itsSystem } from '../../parts/known'
 import { outlined } from '../../parts/outline'
 import { lookInto } from '../../parts/look'
 
@@ -70,7 +71,7 @@ export const renameVolume: ChangeKind<Intent, Step> = {
       },
     ]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   settles: made => made.steps.map(({ step }) => ({ kind: 'volumes', of: step, fields: ['name'] })),
   reverse: ({ volumeId }, facts) =>
     facts['from'] === undefined ? undefined : { kind: 'rename-volume', intent: { volumeId, name: facts['from'] } },

@@ -1,17 +1,17 @@
 import { byId, hasAgent, one, those, type Estate } from '@/core/estate'
-import { exportTable, mayBySmb, mayFile } from '@/core/access'
+import { allGrants, askingFrom, exportTable, mayBySmb, mayFile } from '@/core/access'
 import { reportFilesIntent, type ReportFilesIntent as Intent } from '@/core/intents'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { advise, rule, there } from '../../parts/checks'
 import { overOf } from '../../parts/files/shareChecks'
-import { rightsOf } from '../../parts/files/shareTrials'
+import { rightsOf, senderOf } from '../../parts/files/shareTrials'
 import { triedAs } from '../../parts/files/triedAs'
 import { fact, firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
-import { outlined } from '../../parts/outline'
+import { outlined, type Outlined } from '../../parts/outline'
 import { mountedAt, WalkEnded, walked, type Walk } from './walk'
 
 type Step = Readonly<{ step: 'walk'; systemId: string }> & Walk
@@ -20,53 +20,28 @@ type Step = Readonly<{ step: 'walk'; systemId: string }> & Walk
 const filesASecond = 20_000
 const usualFileBytes = 8 * 1024 ** 2
 
-function plan(estate: Estate, intent: Intent): Plan<Step> {
+/** What the plan looks at, and what follows from it. */
+function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const share = look.one('shares', intent.shareId)
   const service = look.one('fileServices', share?.fileServiceId)
   const host = look.one('hosts', intent.hostId)
   const { person, is } = triedAs(estate, { ...intent, groups: [] })
-  const isSmb = share !== undefined && person !== undefined && overOf(share.protocols).isSmb
   const isNamed = intent.personId === undefined || intent.personId === '' || person !== undefined
-  const request = {
-    ...{ clientAddress: host?.addresses[0] ?? '', clientName: null, uid: is.uid, gid: is.gid, groups: is.groups },
-    ...{ flavour: 'sys' as const, operation: 'read' as const },
-  }
-  const may =
-    share === undefined ||
-    (isSmb
-      ? mayBySmb(share.grants, is, 'read', rightsOf(share).root)
-      : mayFile(exportTable(share.rules), request, rightsOf(share).root)
-    ).allowed
-  const seenAs = person?.name ?? `uid ${is.uid}`
+  const from = senderOf(estate, host)
+  return { look, share, service, host, from, person, is, isNamed, seenAs: person?.name ?? `uid ${is.uid}` }
+}
+type Seen = ReturnType<typeof see>
+
+const isOverSmb = ({ share, person }: Seen) =>
+  share !== undefined && person !== undefined && overOf(share.protocols).isSmb
+
+function plan(estate: Estate, intent: Intent): Plan<Step> {
+  const seen = see(estate, intent)
+  const { look, share } = seen
   return outlined<Step>(estate, {
     title: `Report on the files of ${share?.name ?? 'a share'}`,
-    checks: [
-      there('share', share, each => `${each.name} is there.`, 'Choose a share.'),
-      there('host', host, each => `${each.name} looks.`, 'Choose a host.', { field: 'hostId' }),
-      ...(host === undefined
-        ? []
-        : [
-            rule('asked', hasAgent(host), `${host.name} can be asked.`, `${host.name} has no agent that could look.`, {
-              field: 'hostId',
-            }),
-          ]),
-      rule('person', isNamed, `It looks as ${seenAs}.`, 'That person is in no directory.', { field: 'personId' }),
-      rule(
-        'way',
-        share === undefined || isSmb || overOf(share.protocols).isNfs,
-        'The share is reached so.',
-        'It is shared over SMB only: choose a person, as whom the host signs in.',
-        { field: 'personId' },
-      ),
-      advise(
-        'may-read',
-        may,
-        `${seenAs} may read its root directory.`,
-        `${seenAs} may not read its root directory: nothing would be found.`,
-        { field: 'personId' },
-      ),
-    ],
+    checks: checksOf(seen),
     effects: [
       {
         figure: 'read',
@@ -77,31 +52,76 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
       },
     ],
     undo: { possible: true, how: 'Nothing is changed on the share; what was found can be dropped.' },
-    steps:
-      share === undefined || service === undefined || host === undefined || !hasAgent(host)
-        ? []
-        : [
-            {
-              words: `${host.name} walks through ${share.name} as ${seenAs}`,
-              seconds: 1 + Number(share.usedBytes) / usualFileBytes / filesASecond,
-              step: {
-                step: 'walk',
-                systemId: share.systemId,
-                shareId: share.id,
-                hostName: host.name,
-                agentAddress: host.agentAddress,
-                server: service.name,
-                exported: isSmb ? `//${share.name}` : share.path,
-                as: isSmb ? { account: person.account } : { uid: is.uid, gid: is.gid, groups: is.groups },
-                seenAs,
-                usedBytes: `${share.usedBytes}`,
-              },
-            },
-          ],
+    steps: stepsOf(seen),
     reads: look.reads,
     claims: share === undefined ? [] : [`walk:${share.id}`],
     proof: 'Its largest file is asked for again, and all of them together are no more than its system says is used.',
   })
+}
+
+/** Whether whoever it looks as may read the root directory from there. */
+function mayRead(seen: Seen): boolean {
+  const { share, from, is } = seen
+  if (share === undefined) return true
+  if (isOverSmb(seen)) return mayBySmb(allGrants(share), is, 'read', rightsOf(share).root).allowed
+  const request = {
+    ...askingFrom(from),
+    ...{ uid: is.uid, gid: is.gid, groups: is.groups, flavour: 'sys' as const, operation: 'read' as const },
+  }
+  return mayFile(exportTable(share.rules), request, rightsOf(share).root).allowed
+}
+
+function checksOf(seen: Seen): readonly PlanCheck[] {
+  const { share, host, isNamed, seenAs } = seen
+  return [
+    there('share', share, each => `${each.name} is there.`, 'Choose a share.'),
+    there('host', host, each => `${each.name} looks.`, 'Choose a host.', { field: 'hostId' }),
+    ...(host === undefined
+      ? []
+      : [
+          rule('asked', hasAgent(host), `${host.name} can be asked.`, `${host.name} has no agent that could look.`, {
+            field: 'hostId',
+          }),
+        ]),
+    rule('person', isNamed, `It looks as ${seenAs}.`, 'That person is in no directory.', { field: 'personId' }),
+    rule(
+      'way',
+      share === undefined || isOverSmb(seen) || overOf(share.protocols).isNfs,
+      'The share is reached so.',
+      'It is shared over SMB only: choose a person, as whom the host signs in.',
+      { field: 'personId' },
+    ),
+    advise(
+      'may-read',
+      mayRead(seen),
+      `${seenAs} may read its root directory.`,
+      `${seenAs} may not read its root directory: nothing would be found.`,
+      { field: 'personId' },
+    ),
+  ]
+}
+
+function stepsOf(seen: Seen): readonly Outlined<Step>[] {
+  const { share, service, host, person, is, seenAs } = seen
+  if (share === undefined || service === undefined || host === undefined || !hasAgent(host)) return []
+  const isBySmb = person !== undefined && isOverSmb(seen)
+  return [
+    {
+      words: `${host.name} walks through ${share.name} as ${seenAs}`,
+      seconds: 1 + Number(share.usedBytes) / usualFileBytes / filesASecond,
+      step: {
+        step: 'walk',
+        systemId: share.systemId,
+        shareId: share.id,
+        hostName: host.name,
+        agentAddress: host.agentAddress,
+        server: service.name,
+        exported: isBySmb ? `//${share.name}` : share.path,
+        as: isBySmb ? { account: person.account } : { uid: is.uid, gid: is.gid, groups: is.groups },
+        seenAs,
+      },
+    },
+  ]
 }
 
 /** Mounts the share for as long as something is done. */

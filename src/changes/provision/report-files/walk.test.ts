@@ -1,11 +1,11 @@
-import { sampleId } from '@/core/estate/testing/samples'
+import { sampleId, sampleShare } from '@/core/estate/testing/samples'
 import { fileAt, type FileSegment } from '@/core/filetree'
-import type { ChangePorts, ListedPage } from '@/ports'
+import type { ChangePorts, FilePart, ListedPage } from '@/ports'
 import { walked, type Walk } from './walk'
 
 const walk: Walk = {
   ...{ shareId: sampleId(71), hostName: 'scan-1', agentAddress: 'http://a', server: 'files.example' },
-  ...{ exported: '/scans', as: { uid: 0, gid: 0, groups: [] }, seenAs: 'uid 0', usedBytes: '1000' },
+  ...{ exported: '/scans', as: { uid: 0, gid: 0, groups: [] }, seenAs: 'uid 0' },
 }
 const file = (path: string, bytes = 10) => ({ path, bytes, uid: 1, gid: 2, modifiedAt: 0, head: '' })
 
@@ -15,14 +15,20 @@ function portsThat(
   sums: Readonly<Record<string, string>> = {},
 ) {
   const parts: FileSegment[] = []
-  const kept = { ended: undefined as unknown, last: '', told: [] as number[] }
+  const kept = { ended: undefined as unknown, last: '', told: [] as number[], read: [] as string[] }
   const ports = {
     now: async () => new Date(0),
+    estate: async () => ({ shares: [sampleShare({ usedBytes: 1000n })] }),
     progress: async (ratio: number) => void kept.told.push(ratio),
     host: async () => ({
       shares: {
         list: async (_path: string, _as: unknown, after: string) => list(after),
-        read: async (path: string) => ({ sha256: sums[path.split('/').at(-1) ?? ''] ?? path }),
+        read: async (path: string, _as: unknown, part?: FilePart) => {
+          const name = path.split('/').at(-1) ?? ''
+          kept.read.push(part === undefined ? name : `${name}+${part.offsetBytes / 1024 ** 2}`)
+          const place = part === undefined ? 0 : part.offsetBytes / part.lengthBytes
+          return { sha256: sums[name]?.split(' ')[place] ?? path }
+        },
       },
     }),
     records: {
@@ -97,4 +103,16 @@ test('files of one size are told apart by their sums; those that cannot be read 
   const { ports, kept } = portsThat(list, { a: 'x', c: 'x', b: 'y' })
   await walked(walk, 'key', ports)
   expect(kept.ended).toMatchObject({ twins: [{ sha256: 'x', bytes: size, paths: ['/a', '/c'] }] })
+})
+
+test('large files are compared part by part: what differs is read no further, and what is larger still is not read at all', async () => {
+  const size = 150 * 1024 ** 2
+  const list = () => ({
+    files: [...['a', 'b', 'c', 'd'].map(path => file(path, size)), file('x', 5 * 1024 ** 3), file('y', 5 * 1024 ** 3)],
+    isLast: true,
+  })
+  const { ports, kept } = portsThat(list, { a: '1 2 3', b: '1 2 4', c: '1 2 3', d: '9 2 3' })
+  await walked(walk, 'key', ports)
+  expect(kept.ended).toMatchObject({ twins: [{ sha256: '1', bytes: size, paths: ['/a', '/c'] }] })
+  expect(kept.read.join(' ')).toBe('a+0 b+0 c+0 d+0 a+64 b+64 c+64 a+128 b+128 c+128')
 })

@@ -4,13 +4,15 @@ import {
   fileAt,
   FileReporter,
   makeSegment,
+  mostComparedBytes,
   mostReadBytes,
   segmentFiles,
   type ListedFile,
 } from '@/core/filetree'
 import { WendrelError } from '@/core/errors'
+import { byId } from '@/core/estate'
 import type { TwinFiles } from '@/core/views'
-import type { ChangePorts, FileCaller, HostShares, ListedPage, SignedInCaller } from '@/ports'
+import type { ChangePorts, FileCaller, FilePart, HostShares, ListedPage, SignedInCaller } from '@/ports'
 
 /** How a walk is made. */
 export interface Walk {
@@ -22,14 +24,12 @@ export interface Walk {
   readonly exported: string
   readonly as: FileCaller | SignedInCaller
   readonly seenAs: string
-  /** What its system says is used: how far a walk is follows from it. */
-  readonly usedBytes: string
 }
 
 /** Beyond this a walk is no walk. */
 const mostFiles = 20_000_000
-/** Twins are looked for among so many files. */
-const mostRead = 120
+/** Twins are looked for in so many files, or parts of large ones. */
+const mostRead = 240
 
 /** The host would not list, or not go on. */
 export class WalkEnded extends WendrelError {
@@ -66,7 +66,8 @@ export async function walked(walk: Walk, key: string, ports: ChangePorts): Promi
   const at = await ports.now()
   const scan = await fileScans.begin({ shareId: walk.shareId, hostName: walk.hostName, seenAs: walk.seenAs, at }, key)
   const { shares } = await ports.host(walk.agentAddress)
-  const used = Math.max(1, Number(walk.usedBytes))
+  // How far a walk is follows from what its system says is used now: it moves all the time, and no plan rests on it.
+  const used = Math.max(1, Number(byId((await ports.estate()).shares, walk.shareId)?.usedBytes ?? 0n))
   let { parts, files, bytes, lastPath: after } = scan
   let held: ListedFile[] = []
   const keep = async () => {
@@ -113,7 +114,7 @@ async function reported(reporter: FileReporter, scanId: string, ports: ChangePor
   return wanted
 }
 
-/** Files of one size whose sums are alike, read as whoever walks; one that cannot be read is passed over. */
+/** Files of one size that are alike, read as whoever walks; one that cannot be read is passed over. */
 async function twinsOf(
   walk: Walk,
   shares: HostShares,
@@ -121,20 +122,44 @@ async function twinsOf(
   order: readonly { readonly bytes: number }[],
 ): Promise<TwinFiles[]> {
   const twins: TwinFiles[] = []
+  const sumOf: SumOf = async (path, part) => {
+    const attempt = await shares.read(`${mountedAt(walk)}${path}`, walk.as, part).catch(() => undefined)
+    return attempt !== undefined && 'sha256' in attempt ? attempt.sha256 : undefined
+  }
   let read = 0
   for (const { bytes } of order) {
     const paths = bySize.get(bytes) ?? []
-    if (bytes > mostReadBytes || paths.length < 2 || read + paths.length > mostRead) continue
-    const bySum = new Map<string, string[]>()
-    for (const path of paths) {
-      read += 1
-      const attempt = await shares.read(`${mountedAt(walk)}${path}`, walk.as).catch(() => undefined)
-      if (attempt === undefined || !('sha256' in attempt)) continue
-      const own = bySum.get(attempt.sha256) ?? []
-      own.push(path)
-      bySum.set(attempt.sha256, own)
-    }
-    for (const [sha256, alike] of bySum) if (alike.length > 1) twins.push({ sha256, bytes, paths: alike })
+    const most = paths.length * Math.ceil(bytes / mostReadBytes)
+    if (bytes > mostComparedBytes || paths.length < 2 || read + most > mostRead) continue
+    read += most
+    for (const { sha256, paths: alike } of await alikeOf(paths, bytes, sumOf))
+      twins.push({ sha256, bytes, paths: alike })
   }
   return twins
+}
+
+type SumOf = (path: string, part?: FilePart) => Promise<string | undefined>
+interface Alike {
+  readonly sha256: string
+  readonly paths: readonly string[]
+}
+
+/** Part by part: those that differ mostly do so in the first already, and the rest of them is not read. */
+async function alikeOf(paths: readonly string[], bytes: number, sumOf: SumOf): Promise<readonly Alike[]> {
+  let groups: readonly Alike[] = [{ sha256: '', paths }]
+  for (let offsetBytes = 0; offsetBytes < bytes && groups.length > 0; offsetBytes += mostReadBytes) {
+    const part = bytes <= mostReadBytes ? undefined : { offsetBytes, lengthBytes: mostReadBytes }
+    const told: Alike[] = []
+    for (const { sha256: first, paths: own } of groups) {
+      const bySum = new Map<string, string[]>()
+      for (const path of own) {
+        const sum = await sumOf(path, part)
+        if (sum !== undefined) bySum.set(sum, [...(bySum.get(sum) ?? []), path])
+      }
+      for (const [sum, alike] of bySum)
+        if (alike.length > 1) told.push({ sha256: first === '' ? sum : first, paths: alike })
+    }
+    groups = told
+  }
+  return groups
 }

@@ -7,6 +7,7 @@ import { begunOnce } from '../../parts/begunOnce'
 import { advise, answers, rule } from '../../parts/checks'
 import { countedName, sameBytes, take, takeStep, untake, usable, whileShown, type TakeStep } from '../../parts/copies'
 import { inUse } from '../../parts/inUse'
+import { itsSystem } from '../../parts/known'
 import { initiatorsOf } from '../../parts/mapping'
 import { lookInto } from '../../parts/look'
 import { outlined, type Outlined } from '../../parts/outline'
@@ -185,7 +186,7 @@ export const restoreVolume: ChangeKind<Intent, Step> = {
     return untake(step, ports)
   },
   prove: (_intent, plan, _facts, ports) => prove(plan, ports),
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: ({ volumeId }, facts) =>
     facts['snapshotId'] === undefined
       ? undefined

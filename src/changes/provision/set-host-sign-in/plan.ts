@@ -64,6 +64,32 @@ export function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
+const hostChecks = (
+  host: Host,
+  names: readonly string[],
+  systems: readonly { readonly system: System }[],
+): PlanCheck[] => [
+  rule(
+    'over-ip',
+    names.length > 0,
+    `It logs in as ${names.join(', ')}.`,
+    'It has no name by which it logs in over iSCSI, and CHAP is spoken nowhere else.',
+  ),
+  rule(
+    'let-in',
+    systems.length > 0,
+    `${systems.map(({ system }) => system.name).join(', ')} lets it log in.`,
+    'No system lets it log in yet.',
+    { remedy: 'Map a volume to its group first.' },
+  ),
+  advise(
+    'agent',
+    canBeAsked(host),
+    'Its agent sets it on the host too.',
+    'It has no agent: set the same secret on the host yourself, or it will not be let in again. What no agent tries is not proven.',
+  ),
+]
+
 function checksOf(
   { signIn, secretId, systemSecretId }: Intent,
   host: Host | undefined,
@@ -72,29 +98,7 @@ function checksOf(
 ): PlanCheck[] {
   return [
     there('host', host, each => `${each.name} is registered.`, 'Choose the host.'),
-    ...(host === undefined
-      ? []
-      : [
-          rule(
-            'over-ip',
-            names.length > 0,
-            `It logs in as ${names.join(', ')}.`,
-            'It has no name by which it logs in over iSCSI, and CHAP is spoken nowhere else.',
-          ),
-          rule(
-            'let-in',
-            systems.length > 0,
-            `${systems.map(({ system }) => system.name).join(', ')} lets it log in.`,
-            'No system lets it log in yet.',
-            { remedy: 'Map a volume to its group first.' },
-          ),
-          advise(
-            'agent',
-            canBeAsked(host),
-            'Its agent sets it on the host too.',
-            'It has no agent: set the same secret on the host yourself, or it will not be let in again. What no agent tries is not proven.',
-          ),
-        ]),
+    ...(host === undefined ? [] : hostChecks(host, names, systems)),
     ...systems.map(({ system }) => answers(system)),
     rule(
       'secret',

@@ -1,14 +1,13 @@
-import { decidingRule, exportTable, mayFile } from '@/core/access'
-import { byId, hasAgent, one, type Estate, type Share } from '@/core/estate'
+import { byId, one, type Estate, type Share } from '@/core/estate'
 import { setShareLimitsIntent, type SetShareLimitsIntent as Intent } from '@/core/intents'
 import type { Effect, Plan } from '@/core/plan'
 import type { ChangePorts, ShareLimitsWanted } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { answers, there } from '../../parts/checks'
-import { limitChecks } from '../../parts/files/limitChecks'
+import { limitChecks, limitsAsked } from '../../parts/files/limitChecks'
 import { triedLimits } from '../../parts/files/limitTrials'
-import { rightsOf, triedShare } from '../../parts/files/shareTrials'
-import { firstStep } from '../../parts/known'
+import { hostThatMay, triedShare } from '../../parts/files/shareTrials'
+import { firstStep, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 import { standsAsAsked } from '../../parts/standsAsAsked'
@@ -23,16 +22,11 @@ type Step = Readonly<{
   before: ShareLimitsWanted
 }>
 
-const limitsOf = ({ quotas, fileRules }: Pick<Intent, 'quotas' | 'fileRules'>): ShareLimitsWanted => ({
-  quotas: quotas.map(each => ({ ...each })),
-  fileRules: fileRules.map(each => ({ ...each, pattern: each.pattern.trim() })),
-})
-
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const look = lookInto(estate)
   const share = look.one('shares', intent.shareId)
   const system = look.one('systems', share?.systemId)
-  const wanted = limitsOf(intent)
+  const wanted = limitsAsked(intent)
   return outlined<Step>(estate, {
     title: `Limit what may be written to ${share?.name ?? 'a share'}`,
     checks: [
@@ -56,7 +50,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
                 locator: share.locator,
                 name: share.name,
                 wanted,
-                before: limitsOf(share),
+                before: limitsAsked(share),
               },
             },
           ],
@@ -78,33 +72,13 @@ const effectsOf = (share: Share, { quotas, fileRules }: ShareLimitsWanted): Effe
   },
 ]
 
-/** A host that can be asked and may write as the owner of the root. */
-function writerOf(estate: Estate, share: Share) {
-  const { root } = rightsOf(share)
-  const table = exportTable(share.rules)
-  return estate.hosts.filter(hasAgent).find(({ addresses: [clientAddress] }) => {
-    if (clientAddress === undefined || decidingRule(table, { clientAddress, clientName: null }) === undefined)
-      return false
-    const request = {
-      clientAddress,
-      clientName: null,
-      uid: root.uid,
-      gid: root.gid,
-      groups: [],
-      flavour: 'sys',
-      operation: 'write',
-    } as const
-    return mayFile(table, request, root).allowed
-  })
-}
-
 async function prove(step: Step, ports: ChangePorts): Promise<Evidence[]> {
   const stated = await (await ports.of(step.systemId, 'shares')).at(step.locator)
   const estate = await ports.estate()
   const share = byId(estate.shares, step.shareId)
   const service = byId(estate.fileServices, share?.fileServiceId)
   const evidence = [standsAsAsked('The system states the limits as they were asked for', stated, step.wanted)]
-  const host = share === undefined ? undefined : writerOf(estate, share)
+  const host = share === undefined ? undefined : hostThatMay(estate, share, 'write')
   if (share === undefined || service === undefined || host === undefined) return evidence
   const as = { uid: share.ownerUid, gid: share.ownerGid, groups: [] }
   const trial = {
@@ -131,7 +105,7 @@ export const setShareLimits: ChangeKind<Intent, Step> = {
     return undefined
   },
   prove: (_intent, made, _facts, ports) => prove(firstStep(made), ports),
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   settles: made => made.steps.map(({ step }) => ({ kind: 'shares', of: step, fields: ['quotas', 'fileRules'] })),
   reverse: ({ shareId }, facts) =>
     facts['before'] === undefined

@@ -1,3 +1,4 @@
+import { allGrants } from '@/core/access'
 import { one, type Estate } from '@/core/estate'
 import { setShareRightsIntent, type SetShareRightsIntent as Intent } from '@/core/intents'
 import type { Plan } from '@/core/plan'
@@ -5,11 +6,12 @@ import { countWords } from '@/core/units'
 import type { ChangePorts, ShareRightsWanted } from '@/ports'
 import type { ChangeKind, Evidence } from '../../ChangeKind'
 import { answers, there } from '../../parts/checks'
-import { overOf, reachEffects, rightsAsked, rightsChecks, shareRightsFields } from '../../parts/files/shareChecks'
+import { overOf, rightsAsked, rightsChecks, shareRightsFields } from '../../parts/files/shareChecks'
+import { reachEffects } from '../../parts/files/shareReach'
 import { rightsOf, triedShare } from '../../parts/files/shareTrials'
 import { triedByAll } from '../../parts/files/smbTrials'
 import { whoIsGranted } from '../../parts/files/whoIsGranted'
-import { firstStep } from '../../parts/known'
+import { firstStep, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 import { standsAsAsked } from '../../parts/standsAsAsked'
@@ -29,13 +31,18 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const share = look.one('shares', intent.shareId)
   const system = look.one('systems', share?.systemId)
   // What is left out stays as it is.
-  const wanted = rightsAsked({ ...intent, grants: intent.grants ?? share?.grants ?? [] })
+  const { grants = share?.grants ?? [], acl = share?.acl ?? [] } = intent
+  const wanted = rightsAsked({ ...intent, grants, acl })
   return outlined<Step>(estate, {
     title: `Set who may use ${share?.name ?? 'a share'}`,
     checks: [
       there('share', share, each => `${each.name} is there.`, 'Choose a share.'),
       ...(system === undefined ? [] : [answers(system)]),
-      ...rightsChecks({ ...intent, grants: wanted.grants }, estate, overOf(share?.protocols ?? ['NFSv4_2'])),
+      ...rightsChecks(
+        { ...intent, grants, acl, serviceGrants: share?.serviceGrants ?? [] },
+        estate,
+        overOf(share?.protocols ?? ['NFSv4_2']),
+      ),
     ],
     effects: share === undefined ? [] : reachEffects(estate, rightsOf(share), rightsOf(wanted)),
     undo: { possible: true, how: 'What was before is kept, and set again.' },
@@ -85,8 +92,8 @@ const setTo = async ({ systemId, locator, name }: Step, rights: ShareRightsWante
 export const setShareRights: ChangeKind<Intent, Step> = {
   ...setShareRightsIntent,
   needs: ({ shareId, grants }) => [one('shares', shareId), ...whoIsGranted(grants)],
-  needsAlso: ({ shares: [share] }, { grants }) =>
-    grants === undefined && share !== undefined ? whoIsGranted(share.grants) : undefined,
+  needsAlso: ({ shares: [share] }, { grants = share?.grants ?? [] }) =>
+    share === undefined ? undefined : whoIsGranted(allGrants({ ...share, grants })),
   plan,
   async runStep(step, _context, ports) {
     await setTo(step, step.wanted, ports)
@@ -97,7 +104,7 @@ export const setShareRights: ChangeKind<Intent, Step> = {
     return undefined
   },
   prove: (_intent, made, _facts, ports) => prove(firstStep(made), ports),
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   settles: made => made.steps.map(({ step }) => ({ kind: 'shares', of: step, fields: [...shareRightsFields] })),
   reverse: ({ shareId }, facts) =>
     facts['before'] === undefined

@@ -5,25 +5,24 @@ import { countWords } from '@/core/units'
 import type { ShareLimitsWanted, ShareWanted } from '@/ports'
 import type { ChangeKind, Facts } from '../../ChangeKind'
 import { answers, rule, there } from '../../parts/checks'
-import { limitChecks } from '../../parts/files/limitChecks'
+import { limitChecks, limitsAsked } from '../../parts/files/limitChecks'
 import { protocolsOf, provenShare, settledShare, shareNameFree, smbChecks } from '../../parts/files/newShare'
-import { overOf, reachEffects, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
+import { overOf, rightsAsked, rightsChecks } from '../../parts/files/shareChecks'
+import { reachEffects } from '../../parts/files/shareReach'
+import { extraSteps, provenExtra, runExtra, type ExtraStep } from '../../parts/files/shareExtras'
 import { rightsOf } from '../../parts/files/shareTrials'
 import { whoIsGranted } from '../../parts/files/whoIsGranted'
-import { fact } from '../../parts/known'
+import { fact, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined, type Outlined } from '../../parts/outline'
-import { standsAsAsked } from '../../parts/standsAsAsked'
 
-type Step =
-  | Readonly<{ step: 'export'; systemId: string; fileSystemLocator: string; wanted: ShareWanted }>
-  | Readonly<{ step: 'limit'; systemId: string; name: string; limits: ShareLimitsWanted }>
+type Step = Readonly<{ step: 'export'; systemId: string; fileSystemLocator: string; wanted: ShareWanted }> | ExtraStep
 
 /** What the plan looks at, and what follows from it. */
 function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
   const fileSystem = look.one('fileSystems', intent.fileSystemId)
-  const { quotas = [], fileRules = [] } = intent
+  const { labels = [], warnPercent = null } = intent
   return {
     ...{ estate, intent, look, fileSystem },
     service: look.one('fileServices', intent.fileServiceId),
@@ -31,7 +30,8 @@ function see(estate: Estate, intent: Intent) {
     volume: look.one('volumes', fileSystem?.volumeId),
     // It is called as its file system is where nobody says otherwise.
     name: intent.name === '' ? (fileSystem?.name ?? '') : intent.name,
-    limits: { quotas: quotas.map(each => ({ ...each })), fileRules: fileRules.map(each => ({ ...each })) },
+    notes: { labels: [...labels], warnPercent },
+    limits: limitsAsked(intent),
   }
 }
 type Seen = ReturnType<typeof see>
@@ -43,7 +43,7 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
     title: `Share ${name === '' ? 'a file system' : name} again${service === undefined ? '' : ` at ${service.name}`}`,
     checks: [
       ...checksOf(seen),
-      ...rightsChecks(intent, estate, overOf(protocolsOf(intent))),
+      ...rightsChecks({ ...intent, serviceGrants: service?.grants ?? [] }, estate, overOf(protocolsOf(intent))),
       ...limitChecks(seen.limits, fileSystem === undefined ? undefined : { ...fileSystem, quotas: [], quotaUsage: [] }),
     ],
     effects: [
@@ -79,9 +79,10 @@ const limitsEffect = ({ quotas, fileRules }: ShareLimitsWanted) => [
   },
 ]
 
-function checksOf({ estate, fileSystem, intent, name, service, system, volume }: Seen): PlanCheck[] {
-  const shares = estate.shares.filter(each => each.volumeId === fileSystem?.volumeId)
-  const seenBy = estate.mappings.filter(each => each.volumeId === fileSystem?.volumeId)
+const checksOf = (seen: Seen): PlanCheck[] => [...thereChecks(seen), ...ownChecks(seen)]
+
+/** What is shared, by what, and that both stand where they have to. */
+function thereChecks({ fileSystem, service, system, volume }: Seen): PlanCheck[] {
   return [
     there('file-system', fileSystem, each => `${each.name} is there.`, 'Choose a file system.'),
     there('service', service, each => `Hosts reach it by ${each.name}.`, 'Choose a file service.', {
@@ -110,6 +111,14 @@ function checksOf({ estate, fileSystem, intent, name, service, system, volume }:
             { remedy: 'Bring the volume back first.' },
           ),
         ]),
+  ]
+}
+
+/** That its files are nobody else's, and that its name and protocols can be. */
+function ownChecks({ estate, fileSystem, intent, name, service }: Seen): PlanCheck[] {
+  const shares = estate.shares.filter(each => each.volumeId === fileSystem?.volumeId)
+  const seenBy = estate.mappings.filter(each => each.volumeId === fileSystem?.volumeId)
+  return [
     rule(
       'unshared',
       shares.length === 0,
@@ -129,29 +138,20 @@ function checksOf({ estate, fileSystem, intent, name, service, system, volume }:
   ]
 }
 
-function stepsOf({ fileSystem, intent, limits, name, service }: Seen): Outlined<Step>[] {
+function stepsOf({ fileSystem, intent, limits, name, notes, service }: Seen): Outlined<Step>[] {
   if (fileSystem === undefined || service === undefined) return []
   const { systemId } = fileSystem
   const wanted = {
     ...{ name, path: `/${name}`, protocols: protocolsOf(intent), fileServiceLocator: service.locator },
     ...rightsAsked(intent),
   }
-  const isLimited = limits.quotas.length + limits.fileRules.length > 0
   return [
     {
       words: `Export it as ${service.name}:/${name}`,
       seconds: 0.4,
       step: { step: 'export', systemId, fileSystemLocator: fileSystem.locator, wanted },
     },
-    ...(isLimited
-      ? [
-          {
-            words: 'Set its quotas and kinds of files',
-            seconds: 0.4,
-            step: { step: 'limit' as const, systemId, name, limits },
-          },
-        ]
-      : []),
+    ...extraSteps(systemId, name, { limits, notes, showsEarlier: intent.showsEarlier === true }),
   ]
 }
 
@@ -174,18 +174,18 @@ export const shareAgain: ChangeKind<Intent, Step> = {
         ],
   plan,
   async runStep(step, { key, facts }, ports): Promise<Facts> {
-    const shares = await ports.of(step.systemId, 'shares')
     if (step.step === 'export') {
       const on = step.fileSystemLocator
+      const shares = await ports.of(step.systemId, 'shares')
       const shareLocator = (await shares.byKey(on, key)) ?? (await shares.make(on, step.wanted, key))
       return { systemId: step.systemId, shareLocator }
     }
-    await shares.setLimits(fact(facts, 'shareLocator'), step.name, step.limits)
+    await runExtra(step, fact(facts, 'shareLocator'), ports)
     return {}
   },
   async undoStep(step, { key }, ports) {
-    // Limits go with the share that they are of.
-    if (step.step === 'limit') return
+    // Limits and what is said of a share go with it.
+    if (step.step !== 'export') return
     const shares = await ports.of(step.systemId, 'shares')
     const there = await shares.byKey(step.fileSystemLocator, key)
     if (there === undefined) return
@@ -198,13 +198,10 @@ export const shareAgain: ChangeKind<Intent, Step> = {
     if (exported === undefined) return []
     const locator = fact(facts, 'shareLocator')
     const evidence = await provenShare(ports, exported.systemId, locator, exported.wanted)
-    const [limited] = steps.flatMap(({ step }) => (step.step === 'limit' ? [step] : []))
-    if (limited === undefined) return evidence
-    const stated = await (await ports.of(limited.systemId, 'shares')).at(locator)
-    return [...evidence, standsAsAsked('The system states its limits as they were asked for', stated, limited.limits)]
+    for (const { step } of steps) if (step.step !== 'export') evidence.push(await provenExtra(step, locator, ports))
+    return evidence
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
-  settles: ({ steps }, { shareLocator }) =>
-    steps.flatMap(({ step }) => (step.step === 'export' ? settledShare(step.systemId, shareLocator) : [])),
+  collects: itsSystem,
+  settles: ({ steps }, { shareLocator }) => settledShare(steps, shareLocator),
   reverse: () => undefined,
 }

@@ -7,7 +7,7 @@ import { answers, rule } from '../../parts/checks'
 import { usable } from '../../parts/copies'
 import { lookFrom, seesIt, seesItNot } from '../../parts/hostProof'
 import { statedMapping } from '../../parts/statedMapping'
-import { firstStep } from '../../parts/known'
+import { firstStep, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { groupChecks, initiatorsOf } from '../../parts/mapping'
 import { outlined, type Outlined } from '../../parts/outline'
@@ -173,7 +173,7 @@ const kindOf = (way: Step['step']): Omit<ChangeKind<Intent, Step>, 'kind' | 'tit
     return undefined
   },
   prove: (intent, made, _facts, ports) => prove(intent, firstStep(made), ports),
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: intent => ({ kind: way === 'show' ? 'hide-snapshot' : 'show-snapshot', intent }),
 })
 

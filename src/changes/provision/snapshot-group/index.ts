@@ -6,7 +6,7 @@ import { countWords } from '@/core/units'
 import type { ChangePorts, ConsistencyGroups } from '@/ports'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
 import { answers, rule, there } from '../../parts/checks'
-import { found, firstStep } from '../../parts/known'
+import { firstStep, found, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 import { waitForTask } from '../../parts/waitForTask'
@@ -171,6 +171,6 @@ export const snapshotGroup: ChangeKind<Intent, Step> = {
   runStep: (step, _context, ports) => take(step, ports),
   undoStep: (step, _context, ports) => untake(step, ports),
   prove: (_intent, plan, _facts, ports) => prove(firstStep(plan), ports),
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: () => undefined,
 }

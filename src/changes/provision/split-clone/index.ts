@@ -7,7 +7,7 @@ import { begunOnce } from '../../parts/begunOnce'
 import { answers, rule } from '../../parts/checks'
 import { freeBytesOf } from '../../parts/fill'
 import { inUse } from '../../parts/inUse'
-import { firstStep } from '../../parts/known'
+import { firstStep, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined, type Outlined } from '../../parts/outline'
 import { waitForTask } from '../../parts/waitForTask'
@@ -121,6 +121,6 @@ export const splitClone: ChangeKind<Intent, Step> = {
       },
     ]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: () => undefined,
 }

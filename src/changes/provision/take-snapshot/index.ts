@@ -7,7 +7,7 @@ import { advise, answers } from '../../parts/checks'
 import { momentName, nameFree, take, takeStep, untake, type TakeStep as Step } from '../../parts/copies'
 import { freeBytesOf } from '../../parts/fill'
 import { inUse } from '../../parts/inUse'
-import { fact, firstStep } from '../../parts/known'
+import { fact, firstStep, itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 
@@ -107,7 +107,7 @@ export const takeSnapshot: ChangeKind<Intent, Step> = {
       },
     ]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: ({ volumeId }, facts) =>
     facts['snapshotId'] === undefined
       ? undefined

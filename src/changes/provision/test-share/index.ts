@@ -1,18 +1,21 @@
-import { byId, hasAgent, one, those, type Estate } from '@/core/estate'
-import { exportTable, mayBySmb, mayFile } from '@/core/access'
+import { byId, hasAgent, one, those, type Estate, type Host as EstateHost, type Share } from '@/core/estate'
+import { askingFrom, exportTable, mayBySmb, mayFile, type Sender } from '@/core/access'
 import { testShareIntent, type TestShareIntent as Intent } from '@/core/intents'
-import type { Plan } from '@/core/plan'
+import type { Effect, Plan, PlanCheck } from '@/core/plan'
 import type { ChangeKind } from '../../ChangeKind'
 import { advise, rule, there } from '../../parts/checks'
 import { hops } from '../../parts/files/hops'
 import { overOf } from '../../parts/files/shareChecks'
-import { rightsOf, triedFrom, triedShare } from '../../parts/files/shareTrials'
+import { namedHosts, rightsOf, senderOf, triedFrom, triedShare } from '../../parts/files/shareTrials'
 import { triedBySmb } from '../../parts/files/smbTrials'
 import { triedAs } from '../../parts/files/triedAs'
+import { itsSystem } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { outlined } from '../../parts/outline'
 
 type Step = Readonly<{ step: 'try'; shareId: string; systemId: string }>
+
+type Tried = ReturnType<typeof triedAs>
 
 function plan(estate: Estate, intent: Intent): Plan<Step> {
   const look = lookInto(estate)
@@ -20,79 +23,14 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   const host = look.one('hosts', intent.hostId)
   const tried = triedAs(estate, intent)
   look.at('principals', tried.person === undefined ? [] : [tried.person])
-  const { uid, gid, groups } = tried.is
-  const isSmb = share !== undefined && tried.person !== undefined && overOf(share.protocols).isSmb
-  const request = {
-    clientAddress: host?.addresses[0] ?? '',
-    clientName: null,
-    uid,
-    gid,
-    groups,
-    flavour: 'sys' as const,
-    operation: 'write' as const,
-  }
-  const answer =
-    share === undefined
-      ? undefined
-      : isSmb
-        ? mayBySmb(share.grants, tried.is, 'write', rightsOf(share).root)
-        : mayFile(exportTable(share.rules), request, rightsOf(share).root)
   return outlined<Step>(estate, {
-    title: `Try ${share?.name ?? 'a share'} as ${tried.person?.name ?? `uid ${uid}`} from ${host?.name ?? 'a host'}`,
+    title: `Try ${share?.name ?? 'a share'} as ${tried.person?.name ?? `uid ${tried.is.uid}`} from ${host?.name ?? 'a host'}`,
     checks: [
       there('share', share, each => `${each.name} is there.`, 'Choose a share.'),
-      ...(intent.personId === undefined || intent.personId === ''
-        ? []
-        : [
-            there(
-              'person',
-              tried.person,
-              each => `${each.name} is in the directory.`,
-              'That person is in no directory.',
-              {
-                field: 'personId',
-              },
-            ),
-          ]),
-      there('host', host, each => `${each.name} tries it.`, 'Choose a host.', { field: 'hostId' }),
-      ...(host === undefined
-        ? []
-        : [
-            rule(
-              'asked',
-              hasAgent(host),
-              `${host.name} can be asked.`,
-              `${host.name} has no agent that could try it.`,
-              { field: 'hostId' },
-            ),
-            rule(
-              'address',
-              host.addresses.length > 0,
-              `It asks from ${host.addresses.join(', ')}.`,
-              `By which address ${host.name} is known on the network is not known.`,
-              { field: 'hostId', remedy: 'Take it out and register it again: it says so then.' },
-            ),
-          ]),
-      advise(
-        'restart',
-        !intent.isRestarted,
-        'The host is not restarted.',
-        'The host restarts: what runs on it is interrupted for a minute or more.',
-        { field: 'isRestarted' },
-      ),
+      ...personChecks(intent, tried),
+      ...hostChecks(intent, host),
     ],
-    effects:
-      answer === undefined
-        ? []
-        : [
-            {
-              figure: 'expected',
-              label: 'A write',
-              unit: 'words',
-              before: null,
-              after: answer.allowed ? 'will be let through' : `will be refused by ${answer.decidedBy}`,
-            },
-          ],
+    effects: share === undefined ? [] : [expected(share, senderOf(estate, host), tried)],
     undo: { possible: true, how: 'Nothing is changed but a file that is taken away again.' },
     steps:
       share === undefined
@@ -111,6 +49,64 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
+const personChecks = ({ personId = '' }: Intent, { person }: Tried): PlanCheck[] =>
+  personId === ''
+    ? []
+    : [
+        there('person', person, each => `${each.name} is in the directory.`, 'That person is in no directory.', {
+          field: 'personId',
+        }),
+      ]
+
+const hostChecks = ({ isRestarted }: Intent, host: EstateHost | undefined): PlanCheck[] => [
+  there('host', host, each => `${each.name} tries it.`, 'Choose a host.', { field: 'hostId' }),
+  ...(host === undefined
+    ? []
+    : [
+        rule('asked', hasAgent(host), `${host.name} can be asked.`, `${host.name} has no agent that could try it.`, {
+          field: 'hostId',
+        }),
+        rule(
+          'address',
+          host.addresses.length > 0,
+          `It asks from ${host.addresses.join(', ')}.`,
+          `By which address ${host.name} is known on the network is not known.`,
+          { field: 'hostId', remedy: 'Take it out and register it again: it says so then.' },
+        ),
+      ]),
+  advise(
+    'restart',
+    !isRestarted,
+    'The host is not restarted.',
+    'The host restarts: what runs on it is interrupted for a minute or more.',
+    { field: 'isRestarted' },
+  ),
+]
+
+/** What the rights say of a write, before anybody has tried. */
+function expected(share: Share, from: Sender, { person, is }: Tried): Effect {
+  const { root } = rightsOf(share)
+  const { uid, gid, groups } = is
+  const answer =
+    person !== undefined && overOf(share.protocols).isSmb
+      ? mayBySmb(share.grants, is, 'write', root)
+      : mayFile(
+          exportTable(share.rules),
+          {
+            ...askingFrom(from),
+            ...{ uid, gid, groups, flavour: 'sys', operation: 'write' },
+          },
+          root,
+        )
+  return {
+    figure: 'expected',
+    label: 'A write',
+    unit: 'words',
+    before: null,
+    after: answer.allowed ? 'will be let through' : `will be refused by ${answer.decidedBy}`,
+  }
+}
+
 export const testShare: ChangeKind<Intent, Step> = {
   ...testShareIntent,
   needs: ({ shareId, personId = '' }) => [
@@ -126,7 +122,7 @@ export const testShare: ChangeKind<Intent, Step> = {
     const estate = await ports.estate()
     const share = byId(estate.shares, shareId)
     const service = byId(estate.fileServices, share?.fileServiceId)
-    const host = estate.hosts.filter(hasAgent).find(({ id }) => id === hostId)
+    const host = namedHosts(estate).find(({ id }) => id === hostId)
     if (share === undefined || service === undefined || host === undefined)
       return [
         {
@@ -149,6 +145,6 @@ export const testShare: ChangeKind<Intent, Step> = {
         : []),
     ]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: () => undefined,
 }

@@ -7,7 +7,7 @@ import { outlined, type Outlined } from '../../parts/outline'
 import { lookFrom, seesItNot } from '../../parts/hostProof'
 import { lookInto } from '../../parts/look'
 import { unmapped } from '../../parts/unmapped'
-import { firstStep } from '../../parts/known'
+import { firstStep, itsSystem } from '../../parts/known'
 
 type Step = Readonly<{
   step: 'unmap'
@@ -117,6 +117,6 @@ export const unmapVolume: ChangeKind<Intent, Step> = {
     )
     return [unmappedEvidence, ...unseen]
   },
-  collects: (_intent, _estate, facts) => (facts['systemId'] === undefined ? [] : [facts['systemId']]),
+  collects: itsSystem,
   reverse: intent => ({ kind: 'map-volume', intent }),
 }

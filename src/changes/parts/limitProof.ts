@@ -1,11 +1,8 @@
-import { canBeAsked, type VolumeLimits } from '@/core/estate'
-import type { LimitVolumeIntent as Intent } from '@/core/intents'
-import type { Plan } from '@/core/plan'
+import { canBeAsked, type Estate, type VolumeLimits } from '@/core/estate'
 import type { ChangePorts, Host } from '@/ports'
-import type { Evidence, Facts } from '../../ChangeKind'
-import { lookFrom } from '../../parts/hostProof'
-import { firstStep } from '../../parts/known'
-import type { Step } from './plan'
+import type { Evidence } from '../ChangeKind'
+import { lookFrom } from './hostProof'
+import { isLifted, type LimitStep } from './limits'
 
 const trialSeconds = 5
 /** Systems count by short spans and let a little more through at the beginning of one. */
@@ -13,26 +10,37 @@ const tolerance = 1.05
 const smallBytes = 4096
 const largeBytes = 1_048_576
 
-/** Asks the system for the limit, and a host that sees the volume to get more than it: reading alters nothing. */
-export async function prove(intent: Intent, made: Plan<Step>, _facts: Facts, ports: ChangePorts): Promise<Evidence[]> {
-  const { systemId, locator, naa, to } = firstStep(made)
+/** That a system states the limit that a step has set. @param of the volume, in words that follow "for" */
+export async function statesLimit(
+  { systemId, locator, naa, to }: LimitStep,
+  of: string,
+  ports: ChangePorts,
+): Promise<Evidence> {
   const seen = await (await ports.of(systemId, 'volumes')).at(locator)
-  const stated: Evidence = {
-    claim: 'The system states the limit for the volume of this WWN',
+  return {
+    claim: `The system states the limit for ${of}`,
     holds: seen?.naa === naa && isSame(seen.limits, to),
     measured: { stated: JSON.stringify(seen?.limits ?? null), asked: JSON.stringify(to), wwn: naa },
   }
-  if (to.requestsPerSecond === null && to.bytesPerSecond === null) return [stated]
-  const estate = await ports.estate()
-  const shown = estate.mappings.filter(each => each.volumeId === intent.volumeId)
+}
+
+/** Has a host that sees the volume try to get more than its limit: reading alters nothing. Nothing where none sees it, or it has no limit. */
+export async function triesMore(
+  { systemId, naa, to }: LimitStep,
+  volumeId: string,
+  estate: Estate,
+  ports: ChangePorts,
+): Promise<Evidence[]> {
+  if (isLifted(to)) return []
+  const shown = estate.mappings.filter(each => each.volumeId === volumeId)
   const groups = new Set(shown.map(each => each.hostGroupId))
   const host = estate.hosts.filter(canBeAsked).find(each => groups.has(each.hostGroupId))
-  if (host === undefined) return [stated]
+  if (host === undefined) return []
   const targets = await (await ports.of(systemId, 'mappings')).targets()
   const { agent, device } = await lookFrom(ports, host, targets, naa)
   if (device === undefined)
-    return [stated, { claim: `${host.name} sees the volume`, holds: false, measured: { wwn: naa, seen: 'nothing' } }]
-  return [stated, ...(await trials(agent, host.name, naa, to))]
+    return [{ claim: `${host.name} sees the volume`, holds: false, measured: { wwn: naa, seen: 'nothing' } }]
+  return trials(agent, host.name, naa, to)
 }
 
 const isSame = (stated: VolumeLimits | null, asked: VolumeLimits) =>

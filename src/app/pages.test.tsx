@@ -96,6 +96,7 @@ describe('with a system whose names are hostile', () => {
       pools: sample.pools.map(pool => ({ ...pool, name: `${hostile} pool` })),
       accessGroups: [{ name: hostile, initiators: [] }],
       fileUnits: [hostile],
+      partners: [hostile],
       fileServices: [{ ...sampleFileService({ name: hostile }), locator: '/f' }],
       shares: [
         { ...sampleShare({ name: hostile, path: `/${hostile}` }), fileServiceLocator: '/f', volumeLocator: '/v/0' },

@@ -1,6 +1,6 @@
 import type { Server } from 'node:http'
 import { front } from './front'
-import { remembering, type Knowing } from './remembering'
+import { remembering, standsFor, type Knowing } from './remembering'
 import { askedAt } from './testing/askedAt'
 
 let server: Server
@@ -114,4 +114,8 @@ test('what a reader can take compressed is sent so, from memory as well', async 
   expect((await asked('/build', long, 'GET', gzip)).headers['content-encoding']).toBe('gzip')
   expect((await asked('/build', long, 'GET', gzip)).headers['content-encoding']).toBe('gzip')
   expect(reached['/build']).toBe(1)
+})
+
+test('what takes long to make stands for longer, so that making it anew takes a fortieth of a processor at most', () => {
+  expect([0, 50, 125, 250, 600, 60_000].map(standsFor)).toEqual([5000, 5000, 5000, 10_000, 24_000, 30_000])
 })

@@ -4,8 +4,15 @@ import type { Behind } from './front'
 
 const mostAnswers = 80
 const mostCharacters = 500_000
-/** What changes without a notice is at most this old. */
-const longestMilliseconds = 5000
+/** What changes without a notice, by the time alone, is hardly older than this. */
+const leastMilliseconds = 5000
+const longestMilliseconds = 30_000
+/** Making one answer anew again and again may take this share of a processor at most: on a busy machine it is done less often. */
+const mostShare = 1 / 40
+
+/** For how long an answer stands while nothing is told to have changed. @param took to make it (milliseconds) */
+export const standsFor = (took: number): number =>
+  Math.min(longestMilliseconds, Math.max(leastMilliseconds, took / mostShare))
 
 /** Besides address and reader, what an answer depends on: what Next says of itself, the theme, and the kind that is wanted. */
 const dependsOn = [
@@ -51,7 +58,7 @@ export interface Knowing {
 export function remembering(behind: Behind, { askerOf, isTold, onChange }: Knowing): Behind {
   const kept = new LRUCache<string, Promise<Kept | undefined>>({
     max: mostAnswers,
-    ttl: longestMilliseconds,
+    ttl: leastMilliseconds,
     ttlAutopurge: true,
   })
   onChange(() => kept.clear())
@@ -65,6 +72,7 @@ export function remembering(behind: Behind, { askerOf, isTold, onChange }: Knowi
       return answer === undefined ? behind(request, response) : send(response, answer, nonceOf(request))
     }
     const captured = captureOf(response, nonceOf(request))
+    const began = performance.now()
     const answering = behind(request, response)
     const whole = answering.then(
       () => captured,
@@ -72,6 +80,9 @@ export function remembering(behind: Behind, { askerOf, isTold, onChange }: Knowi
     )
     // Kept before it is known: what changes meanwhile forgets it. That something is not to be kept is kept too: nobody waits for it again.
     kept.set(key, whole)
+    void whole.then(() => {
+      if (kept.peek(key) === whole) kept.set(key, whole, { ttl: standsFor(performance.now() - began) })
+    })
     return answering
   }
 }

@@ -1,4 +1,5 @@
 import Link from 'next/link'
+import type { ReactNode } from 'react'
 import { choicesFor } from '@/app/server/choices'
 import { reader } from '@/app/server/guard'
 import { keptDraft } from '@/app/server/keptDraft'
@@ -7,12 +8,12 @@ import { isUuid } from '@/core/input'
 import { alteringIntent, draftAddress, intents, type IntentKind } from '@/core/intents'
 import type { ObjectList, ObjectPage } from '@/core/views'
 import { changesAbout } from '@/records/changes'
-import { hostWays, objectById, objectList } from '@/records/queries'
+import { hostWays, objectById, objectList, unknownHosts } from '@/records/queries'
 import { ChangeLines } from '@/ui/changes'
 import { IntentForm, KeyedDraft } from '@/ui/drafts'
 import { Margin } from '@/ui/frame'
 import { ObjectFacts } from '@/ui/kinds'
-import { DisksSeen } from '@/ui/provision/hosts'
+import { DisksSeen, Unknown } from '@/ui/provision/hosts'
 import { NewDraft } from './NewDraft'
 import { plain } from './plain'
 
@@ -28,7 +29,7 @@ export async function kindMargin(kind: ObjectKind, params: Params, first: Object
         <IntentForm
           kind={drafted.kind}
           title={drafted.title}
-          begin={await beginningOf(kind, drafted, params['sel'])}
+          begin={await beginningOf(kind, drafted, params)}
           choices={await choicesFor(drafted)}
           kept={await keptDraft(params['change'], drafted.kind)}
         />
@@ -37,7 +38,9 @@ export async function kindMargin(kind: ObjectKind, params: Params, first: Object
   const id = params['sel']
   const found = id === undefined || !isUuid(id) ? undefined : await objectById(scope, kind.name, id)
   return found === undefined ? (
-    <Unselected kind={kind} first={first} isWithin={Object.keys(within).length > 0} />
+    <Unselected kind={kind} first={first} isWithin={Object.keys(within).length > 0}>
+      {kind.name === 'hosts' && <Unknown unknown={await unknownHosts(scope)} />}
+    </Unselected>
   ) : (
     <ObjectMargin kind={kind} found={found} />
   )
@@ -47,12 +50,26 @@ export async function kindMargin(kind: ObjectKind, params: Params, first: Object
 const selectedField = ({ place }: IntentKind) => /\?sel=\{(\w+)\}$/.exec(place ?? '')?.[1]
 const beginOf = (intent: IntentKind, selected: string | undefined) => {
   const field = selectedField(intent)
-  return field === undefined || selected === undefined || !isUuid(selected) ? {} : { [field]: selected }
+  if (field === undefined || selected === undefined || !isUuid(selected)) return {}
+  const { properties } = intent.intentSchema as {
+    readonly properties: Readonly<Record<string, { readonly type?: unknown }>>
+  }
+  return { [field]: properties[field]?.type === 'array' ? [selected] : selected }
 }
+const mostLetters = 4000
+/** What the link to a draft has filled in. */
+const filledIn = ({ filledByLink = [] }: IntentKind, params: Params) =>
+  Object.fromEntries(
+    filledByLink.flatMap(field => {
+      const text = params[field]
+      return text === undefined ? [] : [[field, text.slice(0, mostLetters)]]
+    }),
+  )
 /** What a draft begins with: what is altered as it is now, else that it is about what is selected. */
-async function beginningOf(kind: ObjectKind, drafted: IntentKind, selected: string | undefined) {
+async function beginningOf(kind: ObjectKind, drafted: IntentKind, params: Params) {
+  const selected = params['sel']
   if (drafted.alters === undefined || selected === undefined || !isUuid(selected))
-    return { ...drafted.start, ...beginOf(drafted, selected) }
+    return { ...drafted.start, ...beginOf(drafted, selected), ...filledIn(drafted, params) }
   const found = await objectById((await reader()).scope, kind.name, selected)
   return found === undefined ? {} : alteringIntent(drafted, plain(found.object))
 }
@@ -70,9 +87,10 @@ interface UnselectedProps {
   readonly kind: ObjectKind
   readonly first: ObjectList<object>
   readonly isWithin: boolean
+  readonly children: ReactNode
 }
 
-function Unselected({ kind, first, isWithin }: UnselectedProps) {
+function Unselected({ kind, first, isWithin, children }: UnselectedProps) {
   const counts = new Map<string, number>()
   for (const item of first.items)
     if ('systemId' in item) counts.set(String(item.systemId), (counts.get(String(item.systemId)) ?? 0) + 1)
@@ -109,6 +127,7 @@ function Unselected({ kind, first, isWithin }: UnselectedProps) {
           </Link>
         </p>
       )}
+      {children}
     </Margin>
   )
 }

@@ -65,9 +65,23 @@ function at(path: string): { readonly byMethod: Map<string, OperationId>; readon
   return { byMethod, id }
 }
 
+/** A process that has just come up answers before it has compiled what nobody has asked for yet. */
+const restMilliseconds = 2000
+const pauseMilliseconds = 25
+
+/** Compiles one after another, so that whoever asks meanwhile waits for one at most. */
+function compileLater(ids: readonly OperationId[], after = restMilliseconds): void {
+  const [next, ...others] = ids
+  if (next === undefined) return
+  setTimeout(() => {
+    validatorsOf(next)
+    compileLater(others, pauseMilliseconds)
+  }, after).unref()
+}
+
 /** Answers every request below /api/v1 by the contract: who asks is known before anything of the request is read. */
 export function answering(handlers: Handlers): (request: Request) => Promise<Response> {
-  for (const id of Object.keys(operations) as OperationId[]) validatorsOf(id)
+  compileLater(Object.keys(operations) as OperationId[])
   return async request => {
     try {
       return await answered(handlers, request)
@@ -85,19 +99,8 @@ async function answered(handlers: Handlers, request: Request): Promise<Response>
   if (request.method === 'OPTIONS') return new Response(null, { status: 204, headers: { Allow: allowed.join(', ') } })
   const operationId = byMethod.get(request.method === 'HEAD' ? 'GET' : request.method)
   if (operationId === undefined) throw new WrongMethod(request.method, allowed)
-  const operation = operations[operationId]
-
-  const who = operation.isOpen === true ? nobody : await asker(request.headers, operation.method === 'get')
-  if (operation.isOpen === true && operation.method !== 'get') refuseForeign(request.headers)
-  if (operation.isOpen !== true && !may(who, operation.right ?? (operation.method === 'get' ? 'read' : 'change')))
-    throw new AccessRefused(
-      403,
-      'access.not-allowed',
-      'The request was not carried out.',
-      'You have no right to it.',
-      'Ask an administrator.',
-    )
-
+  const operation: Operation = operations[operationId]
+  const who = await askerOf(operation, request)
   if (id !== '' && !isUuid(id)) throw new BadRequest('The id in the path is no UUID.')
   const { isBody, isQuery } = validatorsOf(operationId)
   const query = readQuery(url.searchParams, operation.query ?? {}, isQuery)
@@ -127,6 +130,24 @@ async function answered(handlers: Handlers, request: Request): Promise<Response>
   const changesNothing = isReading || operation.right === 'read'
   const result = await (changesNothing ? work : work.finally(() => memory.forget()))
   return asAnswer(result, operation.status ?? 200, request.method === 'HEAD')
+}
+
+/** Who asks. @throws {AccessRefused} where nobody is signed in, or where they have no right to it */
+async function askerOf(operation: Operation, { headers }: Request): Promise<Asker> {
+  const isReading = operation.method === 'get'
+  if (operation.isOpen === true) {
+    if (!isReading) refuseForeign(headers)
+    return nobody
+  }
+  const who = await asker(headers, isReading)
+  if (may(who, operation.right ?? (isReading ? 'read' : 'change'))) return who
+  throw new AccessRefused(
+    403,
+    'access.not-allowed',
+    'The request was not carried out.',
+    'You have no right to it.',
+    'Ask an administrator.',
+  )
 }
 
 function checkedBody(body: unknown, isBody: ValidateFunction): Readonly<Record<string, unknown>> {

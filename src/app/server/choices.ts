@@ -11,11 +11,11 @@ export async function choicesFor({ form }: IntentKind): Promise<Partial<Record<F
   const wanted = new Set(form?.fields.flatMap(field => field.choices ?? []) ?? [])
   const { scope } = await reader()
   const groups = [...wanted].some(each => each.includes('host groups')) ? await hostGroups(scope) : []
-  const places = wanted.has('sites') ? await sites(scope) : []
+  const places = wanted.has('sites') || wanted.has('sites or none') ? await sites(scope) : []
   const allPools = wanted.has('pools or none') ? await pools(scope) : []
   const routes = wanted.has('routes') ? await objects(scope, 'routes') : []
   const services = wanted.has('file services') ? await objects(scope, 'fileServices') : []
-  const systems = wanted.has('systems that serve files') ? await objects(scope, 'systems') : []
+  const systems = wanted.has('systems that serve files') || wanted.has('systems') ? await objects(scope, 'systems') : []
   const hosts = wanted.has('hosts with an agent') ? await objects(scope, 'hosts') : []
   const served = wanted.has('names of applications') ? await applications(scope) : []
   const classes = wanted.has('service classes') ? await objects(scope, 'serviceClasses') : []
@@ -26,6 +26,7 @@ export async function choicesFor({ form }: IntentKind): Promise<Partial<Record<F
     'systems that serve files': systems
       .filter(({ fileUnits }) => fileUnits.length > 0)
       .map(({ id, name }) => ({ value: id, words: name })),
+    systems: systems.map(({ id, name }) => ({ value: id, words: name })),
     'hosts with an agent': hosts.filter(hasAgent).map(({ id, name }) => ({ value: id, words: name })),
     'service classes': [{ value: '', words: 'none' }, ...classes.map(({ id, name }) => ({ value: id, words: name }))],
     routes: routes.map(({ id, name }) => ({ value: id, words: name })),
@@ -41,5 +42,6 @@ export async function choicesFor({ form }: IntentKind): Promise<Partial<Record<F
     'names of applications': served.map(name => ({ value: name, words: name })),
     'names of host groups': groups.map(({ name }) => ({ value: name, words: name })),
     sites: places.map(({ id, name }) => ({ value: id, words: name })),
+    'sites or none': [{ value: '', words: 'none' }, ...places.map(({ id, name }) => ({ value: id, words: name }))],
   }
 }

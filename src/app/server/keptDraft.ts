@@ -1,18 +1,18 @@
 import { redirect } from 'next/navigation'
 import { draftAddress, intentNamed } from '@/core/intents'
-import type { ChangeRecord, ChangeSummary } from '@/core/views'
+import { shownChange, type ChangeSummary, type ShownChange } from '@/core/views'
 import { changeById, changeSummaries } from '@/records/changes'
 import { reader } from './guard'
 import { isUuid } from '@/core/input'
 
 /** The draft that an address names, if it is still one and of that kind. */
-export async function keptDraft(id: string | undefined, kind: string): Promise<ChangeRecord | undefined> {
+export async function keptDraft(id: string | undefined, kind: string): Promise<ShownChange | undefined> {
   if (id === undefined || !isUuid(id)) return undefined
   const change = await changeById((await reader()).scope, id)
   if (change?.kind !== kind) return undefined
   // What has been carried out is no draft any more: its old address leads to the change, also where a page was left behind there.
   if (change.state !== 'draft' && change.state !== 'checked') redirect(`/changes/${change.id}`)
-  return change
+  return shownChange(change)
 }
 
 /** Where a draft is edited; undefined for a change that is none. */
@@ -21,7 +21,7 @@ export function draftHref({
   kind,
   state,
   intent,
-}: Pick<ChangeRecord, 'id' | 'kind' | 'state' | 'intent'>): string | undefined {
+}: Pick<ShownChange, 'id' | 'kind' | 'state' | 'intent'>): string | undefined {
   const drafted = intentNamed(kind)
   return drafted === undefined || (state !== 'draft' && state !== 'checked')
     ? undefined

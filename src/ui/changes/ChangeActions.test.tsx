@@ -1,17 +1,17 @@
 /** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownChange } from '@/core/views'
 import { answering, shown } from '../testing/browser'
 import { pushed } from '../testing/navigation'
 import { ChangeActions } from './ChangeActions'
 
-const change = (more: Partial<ChangeRecord>) => ({ id: 'c1', isStopWanted: false, ...more }) as ChangeRecord
+const change = (more: Partial<ShownChange>) => ({ id: 'c1', isStopWanted: false, ...more }) as ShownChange
 const words = () => screen.queryAllByRole('button').map(button => button.textContent)
-const actions = (more: Partial<ChangeRecord>, canReverse = false) => (
+const actions = (more: Partial<ShownChange>, canReverse = false) => (
   <ChangeActions change={change(more)} draftHref={undefined} canReverse={canReverse} />
 )
 
-test.each<[ChangeRecord['state'], readonly string[]]>([
+test.each<[ShownChange['state'], readonly string[]]>([
   ['draft', ['Carry out']],
   ['checked', ['Carry out']],
   ['running', ['Stop at the next safe point']],

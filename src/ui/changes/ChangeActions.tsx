@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { CodedRefusal } from '@/core/errors'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownChange } from '@/core/views'
 import { ask } from '../api'
 import { Refusal } from '../parts/Refusal'
 
@@ -13,7 +13,7 @@ interface Action {
 }
 
 interface ChangeActionsProps {
-  readonly change: ChangeRecord
+  readonly change: ShownChange
   readonly draftHref: string | undefined
   readonly canReverse: boolean
 }
@@ -24,7 +24,7 @@ const undo: Action = { words: 'Undo what it has made', path: 'undo', isQuiet: tr
 const again: Action = { words: 'Draft it again', path: 'again', isQuiet: true }
 
 /** What can be asked for of a change in its state. */
-function actionsOf({ state, isStopWanted }: ChangeRecord, canReverse: boolean): readonly Action[] {
+function actionsOf({ state, isStopWanted }: ShownChange, canReverse: boolean): readonly Action[] {
   switch (state) {
     case 'draft':
     case 'checked':
@@ -75,7 +75,7 @@ export function ChangeActions({ change, draftHref, canReverse }: ChangeActionsPr
 }
 
 /** Asks for something of the change, and shows what came of it. */
-function useAct(change: ChangeRecord) {
+function useAct(change: ShownChange) {
   const router = useRouter()
   const [refusal, setRefusal] = useState<CodedRefusal>()
   const [isBusy, setBusy] = useState(false)
@@ -86,8 +86,8 @@ function useAct(change: ChangeRecord) {
     const body = path === 'carry-out' ? { planDigest: change.planDigest } : undefined
     const answer =
       path === again.path
-        ? await ask<ChangeRecord>('POST', '/changes', { kind: change.kind, intent: change.intent })
-        : await ask<ChangeRecord>('POST', `/changes/${change.id}/${path}`, body)
+        ? await ask<ShownChange>('POST', '/changes', { kind: change.kind, intent: change.intent })
+        : await ask<ShownChange>('POST', `/changes/${change.id}/${path}`, body)
     setBusy(false)
     if (!answer.ok) {
       setRefusal(answer.refusal)

@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { CodedRefusal } from '@/core/errors'
 import { draftAddress, type IntentKind } from '@/core/intents'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownChange } from '@/core/views'
 import { ask } from '../api'
 import { Refusal } from '../parts/Refusal'
 
@@ -28,7 +28,7 @@ export function BulkBar({ words, drafts }: BulkBarProps) {
   const [refusal, setRefusal] = useState<CodedRefusal>()
   const draft = async ({ drafted, intent }: BulkDraft) => {
     setBusy(true)
-    const answer = await ask<ChangeRecord>('POST', '/changes', { kind: drafted.kind, intent })
+    const answer = await ask<ShownChange>('POST', '/changes', { kind: drafted.kind, intent })
     setBusy(false)
     if (answer.ok) return router.push(draftAddress(drafted, intent, answer.value.id) ?? '', { scroll: false })
     setRefusal(answer.refusal)

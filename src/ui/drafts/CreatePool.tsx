@@ -3,7 +3,7 @@ import { group } from 'd3-array'
 import { useMemo } from 'react'
 import { kindWords, type Drive, type System } from '@/core/estate'
 import type { CreatePoolIntent } from '@/core/intents'
-import { unpacked, type ChangeRecord, type Packed } from '@/core/views'
+import { unpacked, type ShownChange, type Packed } from '@/core/views'
 import { IntentForm } from './IntentForm'
 import { newPoolIntent } from './newPoolIntent'
 import { usePoolChoice } from './PoolChoice'
@@ -13,7 +13,7 @@ import { useChosenDrives, useShownSketch } from './useShared'
 interface CreatePoolProps {
   readonly system: System
   readonly drives: Packed<Drive>
-  readonly kept?: ChangeRecord | undefined
+  readonly kept?: ShownChange | undefined
 }
 
 /** Drafting a pool: drives by kind or by clicking bays, the layout, and what it gives while it is chosen. */

@@ -1,15 +1,15 @@
 import type { CodedRefusal } from '@/core/errors'
-import type { Plan } from '@/core/plan'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownPlan } from '@/core/plan'
+import type { ShownChange } from '@/core/views'
 import { ask, type Answered } from '../api'
 
 /** What the server has answered to the latest write. */
 export interface Written {
   /** The intent as it was sent, as JSON: a plan is of that intent and of no other. */
   readonly of: string
-  readonly plan: Plan
+  readonly plan: ShownPlan
   /** Undefined for a plan of what is not kept yet. */
-  readonly change: ChangeRecord | undefined
+  readonly change: ShownChange | undefined
 }
 
 /** What is told of the writes. */
@@ -23,7 +23,7 @@ export interface Hearing {
  * followed by another; none is ever passed by an older one.
  */
 export class DraftWriter {
-  #change: ChangeRecord | undefined
+  #change: ShownChange | undefined
   #wanted: { readonly text: string; readonly isKept: boolean } | undefined
   #working: Promise<void> | undefined
   #done = ''
@@ -31,7 +31,7 @@ export class DraftWriter {
 
   constructor(
     private readonly kind: string,
-    kept: ChangeRecord | undefined,
+    kept: ShownChange | undefined,
   ) {
     this.#change = kept
     // What is kept has its plan already; it is planned anew only when it is altered.
@@ -43,7 +43,7 @@ export class DraftWriter {
     this.#hearing = hearing
   }
 
-  get change(): ChangeRecord | undefined {
+  get change(): ShownChange | undefined {
     return this.#change
   }
 
@@ -69,7 +69,7 @@ export class DraftWriter {
   }
 
   /** What somebody else has made of the draft is taken as it is; what is written next rests on it. */
-  rebase(change: ChangeRecord): void {
+  rebase(change: ShownChange): void {
     this.#change = change
     this.#done = ''
   }
@@ -99,13 +99,13 @@ export class DraftWriter {
     const intent: unknown = JSON.parse(text)
     const change = this.#change
     if (change === undefined && !isKept) {
-      const answer = await ask<Plan>('POST', '/plans', { kind: this.kind, intent })
+      const answer = await ask<ShownPlan>('POST', '/plans', { kind: this.kind, intent })
       return answer.ok ? { ok: true, value: { plan: answer.value, change: undefined } } : answer
     }
     const answer =
       change === undefined
-        ? await ask<ChangeRecord>('POST', '/changes', { kind: this.kind, intent })
-        : await ask<ChangeRecord>('PUT', `/changes/${change.id}`, { intent, edit: change.edit })
+        ? await ask<ShownChange>('POST', '/changes', { kind: this.kind, intent })
+        : await ask<ShownChange>('PUT', `/changes/${change.id}`, { intent, edit: change.edit })
     return answer.ok ? { ok: true, value: { plan: answer.value.plan, change: answer.value } } : answer
   }
 }

@@ -1,9 +1,10 @@
 'use client'
-import { ArrowUp, Plus, X } from 'lucide-react'
+import { Plus } from 'lucide-react'
 import { newRule, ruleReach, ruleTroubles, type ExportRule, type RuleReach } from '@/core/access'
 import { countWords } from '@/core/units'
 import { Select } from '../parts/Select'
 import { Trouble } from '../parts/State'
+import { LineActs, raised } from './LineActs'
 
 interface ExportRulesFieldProps {
   readonly label: string
@@ -35,11 +36,6 @@ export function ExportRulesField({ label, value: rules, error, onChange }: Expor
   const troubles = ruleTroubles(rules, reach)
   const set = (index: number, change: Partial<ExportRule>) =>
     onChange(rules.map((rule, at) => (at === index ? { ...rule, ...change } : rule)))
-  const without = (index: number) => rules.filter((_, at) => at !== index)
-  const earlier = (index: number) => {
-    const moved = rules[index]
-    return moved === undefined ? rules : [...rules.slice(0, index - 1), moved, ...without(index).slice(index - 1)]
-  }
   return (
     <fieldset className="mb-3 border-0 p-0">
       <legend className="label">{label}</legend>
@@ -52,8 +48,8 @@ export function ExportRulesField({ label, value: rules, error, onChange }: Expor
             reach={reach[index]}
             troubles={troubles.filter(each => each.index === index)}
             set={change => set(index, change)}
-            remove={() => onChange(without(index))}
-            raise={index === 0 ? undefined : () => onChange(earlier(index))}
+            remove={() => onChange(rules.toSpliced(index, 1))}
+            raise={index === 0 ? undefined : () => onChange(raised(rules, index))}
           />
         ))}
       </ol>
@@ -93,45 +89,9 @@ function RuleLine({ index, rule, reach, troubles, set, remove, raise }: RuleLine
           spellCheck={false}
           onChange={event => set({ client: event.target.value })}
         />
-        {raise !== undefined && (
-          <button
-            type="button"
-            className="border-0 bg-transparent p-0 text-second"
-            aria-label={`Put rule ${number} before the one above`}
-            onClick={raise}
-          >
-            <ArrowUp aria-hidden size={14} />
-          </button>
-        )}
-        <button
-          type="button"
-          className="border-0 bg-transparent p-0 text-second"
-          aria-label={`Take rule ${number} away`}
-          onClick={remove}
-        >
-          <X aria-hidden size={14} />
-        </button>
+        <LineActs line={`rule ${number}`} remove={remove} raise={raise} />
       </div>
-      <div className="mt-1 grid grid-cols-3 gap-[6px] pl-6">
-        <Select
-          aria-label={`Access of rule ${number}`}
-          value={rule.access}
-          options={accesses}
-          onChange={access => set({ access })}
-        />
-        <Select
-          aria-label={`Squash of rule ${number}`}
-          value={rule.squash}
-          options={squashes}
-          onChange={squash => set({ squash })}
-        />
-        <Select
-          aria-label={`Sign-in of rule ${number}`}
-          value={rule.flavours.join(' ')}
-          options={signIns as readonly { readonly value: string; readonly words: string }[]}
-          onChange={words => set({ flavours: words.split(' ') as unknown as ExportRule['flavours'] })}
-        />
-      </div>
+      <RuleChoices {...{ number, rule, set }} />
       {hasClient && (
         <div className="mt-1 pl-6 text-sm text-second">
           {troubles.length === 0 ? decidesWords(reach) : troubles.map(({ why }) => <Trouble key={why}>{why}</Trouble>)}
@@ -140,6 +100,29 @@ function RuleLine({ index, rule, reach, troubles, set, remove, raise }: RuleLine
     </li>
   )
 }
+
+const RuleChoices = ({ number, rule, set }: Pick<RuleLineProps, 'rule' | 'set'> & { readonly number: number }) => (
+  <div className="mt-1 grid grid-cols-3 gap-[6px] pl-6">
+    <Select
+      aria-label={`Access of rule ${number}`}
+      value={rule.access}
+      options={accesses}
+      onChange={access => set({ access })}
+    />
+    <Select
+      aria-label={`Squash of rule ${number}`}
+      value={rule.squash}
+      options={squashes}
+      onChange={squash => set({ squash })}
+    />
+    <Select
+      aria-label={`Sign-in of rule ${number}`}
+      value={rule.flavours.join(' ')}
+      options={signIns as readonly { readonly value: string; readonly words: string }[]}
+      onChange={words => set({ flavours: words.split(' ') as unknown as ExportRule['flavours'] })}
+    />
+  </div>
+)
 
 const decidesWords = (reach: RuleReach | undefined) =>
   reach === undefined || reach.addresses === null

@@ -1,9 +1,10 @@
 'use client'
 import type { ReactNode } from 'react'
 import { blankIntent, boundsOf, intentNamed, type FormField, type IntentKind } from '@/core/intents'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownChange } from '@/core/views'
 import { DraftFrame } from './DraftFrame'
-import { fieldParts, type Choices } from './fieldParts'
+import { fieldParts } from './fieldParts'
+import type { Choices } from './PartProps'
 import { useDraft, type Draft } from './useDraft'
 
 type AnyIntent = Readonly<Record<string, unknown>>
@@ -20,7 +21,7 @@ interface IntentFormProps<Intent extends object> {
   readonly name?: string
   readonly choices?: Choices
   readonly parts?: DrawnParts<Intent>
-  readonly kept?: ChangeRecord | undefined
+  readonly kept?: ShownChange | undefined
   /** What the plan draws stands on the sheet, not in the margin. */
   readonly isSketchBeside?: boolean
   readonly children?: ReactNode

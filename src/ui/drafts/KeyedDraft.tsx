@@ -1,6 +1,6 @@
 'use client'
 import { Fragment, useState, type ReactNode } from 'react'
-import { isMadeHere } from './useDraft'
+import { isMadeHere } from './draftStanding'
 
 /**
  * Gives each draft a form of its own, and lets a form stay when the server gives its draft an id: the address then names the

@@ -1,5 +1,5 @@
 'use client'
-import type { Effect, Plan, PlanCheck } from '@/core/plan'
+import type { Effect, ShownPlan, PlanCheck } from '@/core/plan'
 import { formatBytes, formatSeconds, formatSecondsRange, oddsInWords } from '@/core/units'
 import Link from 'next/link'
 import { ClusterPlan } from '../build/clusters/ClusterPlan'
@@ -13,7 +13,7 @@ export function PlanView({
   plan,
   isSketchBeside = false,
 }: {
-  readonly plan: Plan
+  readonly plan: ShownPlan
   /** The sketch is drawn on the sheet already. */
   readonly isSketchBeside?: boolean
 }) {
@@ -156,7 +156,7 @@ const Broken = ({ check }: { readonly check: PlanCheck }) => (
   </li>
 )
 
-function Consequences({ plan }: { readonly plan: Plan }) {
+function Consequences({ plan }: { readonly plan: ShownPlan }) {
   return (
     <>
       <h3>

@@ -1,7 +1,7 @@
 'use client'
 import { provisionableBytes, type HostGroup, type Pool, type ServiceClass } from '@/core/estate'
 import type { ProvisionVolumeIntent } from '@/core/intents'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownChange } from '@/core/views'
 import { formatBytes } from '@/core/units'
 import { IntentForm } from './IntentForm'
 
@@ -9,7 +9,7 @@ interface ProvisionProps {
   readonly pools: readonly (Pool & { readonly systemName: string })[]
   readonly groups: readonly HostGroup[]
   readonly classes: readonly ServiceClass[]
-  readonly kept?: ChangeRecord | undefined
+  readonly kept?: ShownChange | undefined
   readonly poolId?: string | undefined
 }
 

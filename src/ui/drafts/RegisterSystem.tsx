@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import type { Site } from '@/core/estate'
 import type { RegisterSystemIntent } from '@/core/intents'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownChange } from '@/core/views'
 import { formatBytes } from '@/core/units'
 import { ask } from '../api'
 import { IntentForm } from './IntentForm'
@@ -29,7 +29,7 @@ interface Found {
 
 interface RegisterSystemProps {
   readonly sites: readonly Site[]
-  readonly kept?: ChangeRecord | undefined
+  readonly kept?: ShownChange | undefined
 }
 
 /** Registering a system: see who answers at its address, accept that, look at what it has, then decide. */

@@ -1,8 +1,6 @@
 import isEqual from 'fast-deep-equal'
 import { useId, useState, type ComponentType } from 'react'
-import type { ExportRule, ShareGrant } from '@/core/access'
-import type { Share } from '@/core/estate'
-import type { boundsOf, FieldChoices, FormField } from '@/core/intents'
+import type { FormField } from '@/core/intents'
 import { Tick } from '../parts/Checkbox'
 import { Choice } from '../parts/Choice'
 import { Field } from '../parts/Field'
@@ -13,33 +11,8 @@ import { SelectField } from '../parts/Select'
 import { sizeEcho } from '../parts/sizeEcho'
 import { Trouble } from '../parts/State'
 import { TextField } from '../parts/TextField'
-import { ExportRulesField } from './ExportRulesField'
-import { FileRulesField, QuotasField } from './LimitFields'
-import { CertificateField, GrantsField, PersonField } from './peopleFields'
-
-/** What can be chosen, by what a form's field says of its choices. */
-export type Choices = Readonly<Partial<Record<FieldChoices, readonly Option[]>>>
-interface Option {
-  readonly value: string
-  readonly words: string
-}
-
-interface PartProps {
-  readonly field: FormField
-  readonly bounds: ReturnType<typeof boundsOf>
-  readonly value: unknown
-  readonly error: string | undefined
-  readonly onChange: (value: unknown) => void
-  /** The name of what the draft is about. */
-  readonly name: string | undefined
-  readonly suggestion: string
-  readonly options: readonly Option[] | undefined
-  /** The whole intent, for parts that another field decides of, and what sets more than their own. */
-  readonly intent: Readonly<Record<string, unknown>>
-  readonly set: (change: Readonly<Record<string, unknown>>) => void
-}
-
-const textOf = (value: unknown) => (typeof value === 'string' ? value : '')
+import { AccessList, Certificate, ExportRules, FileRules, Grants, Person, Quotas } from './listParts'
+import { textOf, type PartProps } from './PartProps'
 
 function Text({ field, bounds, value, error, onChange, name, options }: PartProps) {
   const listId = useId()
@@ -232,45 +205,6 @@ const OneTick = ({ field, value, onChange }: PartProps) => (
   </Tick>
 )
 
-const ExportRules = ({ field, value, error, onChange }: PartProps) => (
-  <ExportRulesField
-    label={field.label}
-    value={Array.isArray(value) ? (value as readonly ExportRule[]) : []}
-    error={error}
-    onChange={onChange}
-  />
-)
-
-const Quotas = ({ field, value, error, onChange }: PartProps) => (
-  <QuotasField label={field.label} value={(value ?? []) as Share['quotas']} error={error} onChange={onChange} />
-)
-const FileRules = ({ field, value, error, onChange }: PartProps) => (
-  <FileRulesField label={field.label} value={(value ?? []) as Share['fileRules']} error={error} onChange={onChange} />
-)
-
-const Grants = ({ field, value, error, onChange }: PartProps) => (
-  <GrantsField label={field.label} value={(value ?? []) as readonly ShareGrant[]} error={error} onChange={onChange} />
-)
-const Person = ({ field, value, error, onChange }: PartProps) => (
-  <PersonField label={field.label} hint={field.hint} value={textOf(value)} error={error} onChange={onChange} />
-)
-const Certificate = ({ field, value, error, onChange, intent, set }: PartProps) => (
-  <CertificateField
-    label={field.label}
-    hint={field.hint}
-    value={textOf(value)}
-    error={error}
-    address={textOf(intent['address'])}
-    onChange={onChange}
-    onAccept={(fingerprint, baseDn) =>
-      set({
-        [field.field]: fingerprint,
-        ...(baseDn === undefined || textOf(intent['baseDn']) !== '' ? {} : { baseDn }),
-      })
-    }
-  />
-)
-
 /** How each sort of field is filled in. */
 export const fieldParts: Readonly<Record<Exclude<FormField['as'], 'part'>, ComponentType<PartProps>>> = {
   text: Text,
@@ -286,6 +220,7 @@ export const fieldParts: Readonly<Record<Exclude<FormField['as'], 'part'>, Compo
   file: TextOfFile,
   secret: Secret,
   'export rules': ExportRules,
+  'access list': AccessList,
   'share grants': Grants,
   person: Person,
   certificate: Certificate,

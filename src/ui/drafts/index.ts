@@ -1,5 +1,5 @@
 export { CreatePool } from './CreatePool'
-export type { Choices } from './fieldParts'
+export type { Choices } from './PartProps'
 export { IntentForm } from './IntentForm'
 export { KeyedDraft } from './KeyedDraft'
 export { PlanView } from './PlanView'

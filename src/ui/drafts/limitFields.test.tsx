@@ -3,7 +3,8 @@ import { screen } from '@testing-library/react'
 import { useState } from 'react'
 import type { Share } from '@/core/estate'
 import { choose, shown } from '../testing/browser'
-import { FileRulesField, QuotasField } from './LimitFields'
+import { FileRulesField } from './FileRulesField'
+import { QuotasField } from './QuotasField'
 
 const changed = jest.fn<void, [readonly unknown[]]>()
 const last = () => changed.mock.calls.at(-1)?.[0] ?? []
@@ -42,6 +43,23 @@ test('a quota shows its limits with their units, takes others, and says what is 
   expect(last()).toMatchObject([{ graceDays: 3 }, { path: '/lab', of: 'user' }])
   await user.click(screen.getByRole('button', { name: 'Take quota 1 away' }))
   expect(last()).toMatchObject([{ path: '/lab' }])
+})
+
+test('a quota counts one user by the number, or several directories together as a project', async () => {
+  const { user } = shown(<Quotas />)
+  await choose(user, screen.getByLabelText('What quota 1 counts'), 'one user')
+  await user.clear(screen.getByLabelText('Number of the user of quota 1'))
+  await user.type(screen.getByLabelText('Number of the user of quota 1'), '4021')
+  expect(last()).toMatchObject([{ of: 'user', id: 4021 }])
+  await choose(user, screen.getByLabelText('What quota 1 counts'), 'a project')
+  await user.type(screen.getByLabelText('Project of quota 1'), 'lens plates')
+  await user.type(screen.getByLabelText('Other paths of quota 1, one a line'), '/loans/lab{Enter}{Enter}/photos{Enter}')
+  await user.tab()
+  expect(last()).toMatchObject([
+    { path: '/people', of: 'project', id: null, project: { name: 'lens plates', alsoAt: ['/loans/lab', '/photos'] } },
+  ])
+  await choose(user, screen.getByLabelText('What quota 1 counts'), 'all of it')
+  expect(JSON.stringify(last())).not.toContain('project')
 })
 
 function Kinds() {

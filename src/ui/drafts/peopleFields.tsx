@@ -31,25 +31,12 @@ export function GrantsField({ label, value: grants, error, onChange }: GrantsFie
       <legend className="label">{label}</legend>
       <ul className="m-0 list-none p-0">
         {grants.map((grant, index) => (
-          <li key={grant.who} className="mb-1 grid grid-cols-[minmax(0,1fr)_150px_16px] items-center gap-2">
-            <span className="truncate" title={grant.name}>
-              {grant.who === everybody ? 'Everybody who signs in' : grant.name}
-            </span>
-            <Select
-              aria-label={`Right of ${grant.name}`}
-              value={grant.right}
-              options={rights}
-              onChange={right => onChange(grants.map((each, at) => (at === index ? { ...each, right } : each)))}
-            />
-            <button
-              type="button"
-              className="border-0 bg-transparent p-0 text-second"
-              aria-label={`Take the grant of ${grant.name} away`}
-              onClick={() => onChange(grants.filter((_, at) => at !== index))}
-            >
-              <X aria-hidden size={14} />
-            </button>
-          </li>
+          <GrantLine
+            key={grant.who}
+            grant={grant}
+            set={right => onChange(grants.map((each, at) => (at === index ? { ...each, right } : each)))}
+            remove={() => onChange(grants.filter((_, at) => at !== index))}
+          />
         ))}
       </ul>
       <ServerLists>
@@ -70,6 +57,29 @@ export function GrantsField({ label, value: grants, error, onChange }: GrantsFie
     </fieldset>
   )
 }
+
+interface GrantLineProps {
+  readonly grant: ShareGrant
+  readonly set: (right: GrantedRight) => void
+  readonly remove: () => void
+}
+
+const GrantLine = ({ grant, set, remove }: GrantLineProps) => (
+  <li className="mb-1 grid grid-cols-[minmax(0,1fr)_150px_16px] items-center gap-2">
+    <span className="truncate" title={grant.name}>
+      {grant.who === everybody ? 'Everybody who signs in' : grant.name}
+    </span>
+    <Select aria-label={`Right of ${grant.name}`} value={grant.right} options={rights} onChange={set} />
+    <button
+      type="button"
+      className="border-0 bg-transparent p-0 text-second"
+      aria-label={`Take the grant of ${grant.name} away`}
+      onClick={remove}
+    >
+      <X aria-hidden size={14} />
+    </button>
+  </li>
+)
 
 interface PersonFieldProps {
   readonly label: string
@@ -147,26 +157,29 @@ export function CertificateField({ label, hint, error, value, address, onAccept,
           {isAsking ? 'Asking…' : 'See who answers there'}
         </button>
       </p>
-      {looked !== undefined && looked.fingerprint !== value && (
-        <div className="mb-3 border-l-2 border-action pl-3" role="status">
-          <p className="mt-0 mb-1">
-            {looked.maker ?? 'A directory'} answers,{' '}
-            {looked.certificateTrouble === null
-              ? 'with a certificate that a known authority has signed.'
-              : 'with a certificate that no known authority has signed: compare it with the one on its console.'}
-          </p>
-          <p className="mono m-0 text-sm">{looked.fingerprint.replaceAll(':', ':\u200b')}</p>
-          <p className="mt-1 mb-0">
-            <button
-              type="button"
-              className="textlink border-0 bg-transparent p-0"
-              onClick={() => onAccept(looked.fingerprint, looked.baseDns[0])}
-            >
-              Accept exactly this one
-            </button>
-          </p>
-        </div>
-      )}
+      {looked !== undefined && looked.fingerprint !== value && <Answering looked={looked} onAccept={onAccept} />}
     </>
   )
 }
+
+/** Who answers at the address, to be accepted. */
+const Answering = ({ looked, onAccept }: Pick<CertificateFieldProps, 'onAccept'> & { readonly looked: Looked }) => (
+  <div className="mb-3 border-l-2 border-action pl-3" role="status">
+    <p className="mt-0 mb-1">
+      {looked.maker ?? 'A directory'} answers,{' '}
+      {looked.certificateTrouble === null
+        ? 'with a certificate that a known authority has signed.'
+        : 'with a certificate that no known authority has signed: compare it with the one on its console.'}
+    </p>
+    <p className="mono m-0 text-sm">{looked.fingerprint.replaceAll(':', ':\u200b')}</p>
+    <p className="mt-1 mb-0">
+      <button
+        type="button"
+        className="textlink border-0 bg-transparent p-0"
+        onClick={() => onAccept(looked.fingerprint, looked.baseDns[0])}
+      >
+        Accept exactly this one
+      </button>
+    </p>
+  </div>
+)

@@ -1,15 +1,16 @@
 /** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react'
-import type { Plan } from '@/core/plan'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownPlan } from '@/core/plan'
+import type { ShownChange } from '@/core/views'
 import { answering, pass, shown, type Asked } from '../testing/browser'
 import { pushed } from '../testing/navigation'
 import { sampleCheck, samplePlan } from '../testing/samplePlan'
 import { Field } from '../parts/Field'
 import { DraftFrame } from './DraftFrame'
-import { isMadeHere, useDraft } from './useDraft'
+import { isMadeHere } from './draftStanding'
+import { useDraft } from './useDraft'
 
-function Form({ kept }: { readonly kept?: ChangeRecord }) {
+function Form({ kept }: { readonly kept?: ShownChange }) {
   const draft = useDraft('name-it', { name: '', size: 4 }, kept)
   return (
     <DraftFrame title="Name it" draft={draft}>
@@ -26,7 +27,7 @@ function Form({ kept }: { readonly kept?: ChangeRecord }) {
 }
 
 const nameOf = ({ body }: Asked) => (body as { intent: { name: string } }).intent.name
-const planFor = (name: string): Plan =>
+const planFor = (name: string): ShownPlan =>
   samplePlan({
     checks: [
       sampleCheck({
@@ -49,7 +50,7 @@ const draftOf = (name: string, edit: number, more: object = {}) =>
     editedBy: 'tester',
     differences: [],
     ...more,
-  }) as unknown as ChangeRecord
+  }) as unknown as ShownChange
 /** An API that keeps drafts: what is posted is change c1. */
 const keeping = (asked: Asked) => {
   if (asked.path === '/api/v1/plans') return { body: planFor(nameOf(asked)) }
@@ -134,6 +135,21 @@ test('what is carried out is what was seen: its digest goes with the word', asyn
       body: { planDigest: 'digest of heron' },
     }),
   )
+})
+
+test('what a plan rests on has changed between its showing and its keeping: it is said, and nothing is carried out', async () => {
+  const resting = (revisions: string) => ({ ...planFor('heron'), revisions })
+  const asked = answering(each => {
+    if (each.path === '/api/v1/plans') return { body: resting('3 7') }
+    return each.path === '/api/v1/changes' ? { body: draftOf('', 1, { plan: resting('3 8') }) } : keeping(each)
+  })
+  const { user } = shown(<Form />)
+  await screen.findByText('heron is free.')
+  await user.click(screen.getByRole('button', { name: /Carry out/ }))
+  expect((await screen.findByRole('alert')).textContent).toContain('Something that it rests on has changed')
+  expect(asked.filter(each => each.path.endsWith('/carry-out'))).toEqual([])
+  await user.click(screen.getByRole('button', { name: /Carry out/ }))
+  await waitFor(() => expect(asked.at(-1)?.path).toBe('/api/v1/changes/c1/carry-out'))
 })
 
 test('an edit by somebody else is shown, and nothing is carried out before it is settled', async () => {

@@ -1,30 +1,30 @@
 'use client'
 import isEqual from 'fast-deep-equal'
 import { useRouter } from 'next/navigation'
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef } from 'react'
 import type { CodedRefusal } from '@/core/errors'
-import { isReady, type Plan, type PlanCheck } from '@/core/plan'
-import type { ChangeRecord } from '@/core/views'
-import { ask, isPassing } from '../api'
-import { DraftWriter, type Hearing, type Written } from './DraftWriter'
+import { isReady, type ShownPlan, type PlanCheck } from '@/core/plan'
+import type { ShownChange } from '@/core/views'
+import { ask } from '../api'
+import { useDraftWriter, useLatest, useStanding, type Standing } from './draftStanding'
+import type { DraftWriter } from './DraftWriter'
 import { shapeTroubles } from './shapeTroubles'
-import { useFilled } from './useFilled'
+import { useFilled, type Filled } from './useFilled'
 import { useCarryOut } from './useCarryOut'
 import { useUnsent } from './useUnsent'
 
 const settleMilliseconds = 110
-const againMilliseconds = 2500
 
 export interface Draft<Intent> {
   readonly intent: Intent
   readonly set: (patch: Partial<Intent>) => void
   /** What a part of the form needs of its field: what stands in it, what is wrong with it, and how it is altered. */
   readonly field: <Field extends keyof Intent & string>(field: Field) => DraftField<Intent[Field]>
-  readonly plan: Plan | undefined
+  readonly plan: ShownPlan | undefined
   readonly refusal: CodedRefusal | undefined
   readonly differences: readonly string[]
   /** The draft as somebody else has altered it meanwhile; undefined where nobody has. */
-  readonly foreign: ChangeRecord | undefined
+  readonly foreign: ShownChange | undefined
   /** Goes on with what the other has made of it, or with what stands here. */
   readonly settle: (whose: 'theirs' | 'mine') => void
   readonly isKept: boolean
@@ -49,46 +49,52 @@ interface DraftField<Value> {
  * A draft that is planned anew while it is filled in. The first edit keeps it at the server, so that closing the page loses nothing;
  * what cannot be sent now is sent when the server is back. What is carried out is the plan that is shown, named by its digest.
  */
-export function useDraft<Intent extends object>(kind: string, initial: Intent, kept?: ChangeRecord): Draft<Intent> {
-  const router = useRouter()
+export function useDraft<Intent extends object>(kind: string, initial: Intent, kept?: ShownChange): Draft<Intent> {
   const filled = useFilled<Intent>(kind, initial, kept)
-  const { intent, isTouched, mayReproach } = filled
-  const [written, setWritten] = useState<Written | undefined>(
-    kept === undefined ? undefined : { of: JSON.stringify(kept.intent), plan: kept.plan, change: kept },
-  )
-  const [differences, setDifferences] = useState<readonly string[]>(kept?.differences ?? [])
-  const [refusal, setRefusal] = useState<CodedRefusal>()
-  const [foreign, setForeign] = useState<ChangeRecord>()
-  const [again, tryAgain] = useState(0)
+  const standing = useStanding(kept)
+  const { intent, fill } = filled
+  const { written, refusal, differences, foreign, tryAgain } = standing
   const isLeft = useRef(false)
-  const writer = useWriter(kind, kept, {
-    wrote: answer => {
-      setRefusal(undefined)
-      setWritten(answer)
-      if (answer.change !== undefined) keepInAddress(answer.change.id)
-    },
-    refused: why => {
-      setRefusal(why)
-      if (why.code === 'drafting.edited-elsewhere') void showForeign()
-      else if (isPassing(why)) setTimeout(() => tryAgain(count => count + 1), againMilliseconds)
-    },
-  })
-  const latest = useRef(intent)
-  useEffect(() => {
-    latest.current = intent
-  }, [intent])
-
-  const showForeign = async () => {
-    const id = writer().change?.id
-    const now = id === undefined ? undefined : await ask<{ change: ChangeRecord }>('GET', `/changes/${id}`)
-    if (now?.ok !== true) return
-    if (!isEqual(now.value.change.intent, latest.current)) return setForeign(now.value.change)
-    // A write of our own whose answer was lost, or the same edit made elsewhere: there is nothing to choose.
-    writer().rebase(now.value.change)
-    setRefusal(undefined)
-    setWritten({ of: JSON.stringify(latest.current), plan: now.value.change.plan, change: now.value.change })
+  const latest = useLatest(intent)
+  const writer = useDraftWriter(kind, kept, standing, latest)
+  useWritten(kind, filled, writer, standing.again)
+  showOvertaken(kept, intent, writer(), standing)
+  useUnsent(kind, kept, { writer, latest, isLeft, fill, setForeign: standing.setForeign })
+  const leave = () => {
+    isLeft.current = true
   }
+  const { carryOut, discard, isSending } = useEnds(writer, intent, standing, leave)
+  const set = useSet(fill, standing)
+  const { plan } = written ?? {}
+  const errorOf = (field: string) =>
+    filled.mayReproach(field) ? (filled.troubleOf(field) ?? brokenAt(field, plan)) : undefined
+  return {
+    ...{ intent, set, plan, refusal, differences, foreign },
+    field: field => ({
+      value: intent[field],
+      error: errorOf(field),
+      onChange: value => set({ [field]: value } as unknown as Partial<Intent>),
+    }),
+    settle: whose => settled(whose, writer(), fill, standing),
+    isKept: written?.change !== undefined,
+    isReady: plan !== undefined && isReady(plan) && foreign === undefined && written?.of === JSON.stringify(intent),
+    isBusy: isSending,
+    ...{ carryOut, discard, errorOf },
+    planAgain: tryAgain,
+  }
+}
 
+/** The rule of the plan that a field breaks. */
+const brokenAt = (field: string, plan: ShownPlan | undefined) =>
+  plan?.checks.find((check: PlanCheck) => check.field === field && !check.holds && check.level === 'must')?.why
+
+/** What stands in the form is written once it has settled. */
+function useWritten<Intent extends object>(
+  kind: string,
+  { intent, isTouched, mayReproach }: Filled<Intent>,
+  writer: () => DraftWriter,
+  again: number,
+): void {
   useEffect(() => {
     if (writer().isWritten(intent) && again === 0) return
     let isOvertaken = false
@@ -103,106 +109,65 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
       clearTimeout(timer)
     }
   }, [writer, kind, intent, isTouched, mayReproach, again])
+}
 
-  // What somebody else has saved while the form was open is shown at once, before anything rests on it.
-  const own = writer().change
-  const isOvertaken = kept !== undefined && kept.id === own?.id && kept.edit > own.edit && !writer().isWriting
+/** What somebody else has saved while the form was open is shown at once, before anything rests on it. */
+function showOvertaken(
+  kept: ShownChange | undefined,
+  intent: object,
+  writer: DraftWriter,
+  { foreign, setForeign }: Standing,
+): void {
+  const own = writer.change
+  const isOvertaken = kept !== undefined && kept.id === own?.id && kept.edit > own.edit && !writer.isWriting
   if (isOvertaken && foreign?.edit !== kept.edit && !isEqual(kept.intent, intent)) setForeign(kept)
+}
 
-  useUnsent(kind, kept, { writer, latest, isLeft, fill: filled.fill, setForeign })
-
-  const { fill } = filled
-  const set = useCallback(
+/** Fills fields in; what was said to differ from an earlier plan is past. */
+function useSet<Intent>(fill: (patch: Partial<Intent>) => void, { setDifferences }: Standing) {
+  return useCallback(
     (patch: Partial<Intent>) => {
       fill(patch)
       setDifferences([])
     },
-    [fill],
+    [fill, setDifferences],
   )
+}
 
-  const settle = (whose: 'theirs' | 'mine') => {
-    if (foreign === undefined) return
-    writer().rebase(foreign)
-    setForeign(undefined)
-    setRefusal(undefined)
-    if (whose === 'theirs') {
-      fill(foreign.intent as Intent)
-      setWritten({ of: JSON.stringify(foreign.intent), plan: foreign.plan, change: foreign })
-    }
-    tryAgain(count => count + 1)
+/** Goes on from what somebody else has made of the draft: with theirs, or with what stands here. */
+function settled<Intent>(
+  whose: 'theirs' | 'mine',
+  writer: DraftWriter,
+  fill: (patch: Partial<Intent>) => void,
+  { foreign, setForeign, setRefusal, setWritten, tryAgain }: Standing,
+): void {
+  if (foreign === undefined) return
+  writer.rebase(foreign)
+  setForeign(undefined)
+  setRefusal(undefined)
+  if (whose === 'theirs') {
+    fill(foreign.intent as Intent)
+    setWritten({ of: JSON.stringify(foreign.intent), plan: foreign.plan, change: foreign })
   }
+  tryAgain()
+}
 
-  const { carryOut, isSending } = useCarryOut({
-    writer,
-    intent,
-    written,
-    leave: () => {
-      isLeft.current = true
-    },
-    setWritten,
-    setDifferences,
-    setRefusal,
-    setForeign,
+/** The two ways in which a draft ends: it is carried out, or discarded. */
+function useEnds<Intent extends object>(
+  writer: () => DraftWriter,
+  intent: Intent,
+  { written, setWritten, setDifferences, setRefusal, setForeign }: Standing,
+  leave: () => void,
+) {
+  const router = useRouter()
+  const carrying = useCarryOut({
+    ...{ writer, intent, written, leave, setWritten, setDifferences, setRefusal, setForeign },
   })
-  const planAgain = useCallback(() => tryAgain(count => count + 1), [])
-
   const discard = async () => {
-    isLeft.current = true
+    leave()
     const id = writer().change?.id
     if (id !== undefined) await ask('DELETE', `/changes/${id}`)
     router.push(window.location.pathname)
   }
-
-  const plan = written?.plan
-  const errorOf = (field: string): string | undefined => {
-    if (!mayReproach(field)) return undefined
-    const broken = plan?.checks.find(
-      (check: PlanCheck) => check.field === field && !check.holds && check.level === 'must',
-    )
-    return filled.troubleOf(field) ?? broken?.why
-  }
-
-  return {
-    intent,
-    set,
-    field: field => ({
-      value: intent[field],
-      error: errorOf(field),
-      onChange: value => set({ [field]: value } as unknown as Partial<Intent>),
-    }),
-    plan,
-    refusal,
-    differences,
-    foreign,
-    settle,
-    isKept: written?.change !== undefined,
-    isReady: plan !== undefined && isReady(plan) && foreign === undefined && written?.of === JSON.stringify(intent),
-    isBusy: isSending,
-    carryOut,
-    planAgain,
-    discard,
-    errorOf,
-  }
-}
-
-/** The writer of this form, which tells whatever listens now. */
-function useWriter(kind: string, kept: ChangeRecord | undefined, hearing: Hearing): () => DraftWriter {
-  const [writer] = useState(() => new DraftWriter(kind, kept))
-  useEffect(() => {
-    writer.listen(hearing)
-  })
-  return useCallback(() => writer, [writer])
-}
-
-/** Drafts that got their id while their form was open in this page. */
-const madeHere = new Set<string>()
-export const isMadeHere = (id: string) => madeHere.has(id)
-
-/** The address names the draft, so that the page can be closed, sent on and opened again. */
-function keepInAddress(id: string): void {
-  const address = new URL(window.location.href)
-  if (address.searchParams.get('change') === id) return
-  madeHere.add(id)
-  address.searchParams.set('change', id)
-  window.history.replaceState(null, '', address)
+  return { ...carrying, discard }
 }

@@ -1,10 +1,10 @@
 import isEqual from 'fast-deep-equal'
 import { useCallback, useState } from 'react'
 import { useForm, useWatch, type FieldErrors, type FieldValues, type Resolver } from 'react-hook-form'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownChange } from '@/core/views'
 import { shapeTroubles } from './shapeTroubles'
 
-interface Filled<Intent> {
+export interface Filled<Intent> {
   /** As it stands in the form; the same object as long as nothing in it is altered. */
   readonly intent: Intent
   /** Whether anything has been filled in here. */
@@ -23,7 +23,7 @@ const errorsOf = (troubles: Readonly<Record<string, string>>): FieldErrors =>
 export function useFilled<Intent extends object>(
   kind: string,
   initial: Intent,
-  kept: ChangeRecord | undefined,
+  kept: ShownChange | undefined,
 ): Filled<Intent> {
   const resolver: Resolver<FieldValues> = async values => {
     const errors = errorsOf(await shapeTroubles(kind, values))

@@ -1,6 +1,6 @@
 import isEqual from 'fast-deep-equal'
 import { useEffect, useRef, type RefObject } from 'react'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownChange } from '@/core/views'
 import type { DraftWriter } from './DraftWriter'
 import { keepUnsent, takeUnsent } from './unsent'
 
@@ -10,13 +10,13 @@ interface Form<Intent> {
   /** Whether it was carried out or discarded: then there is nothing to keep. */
   readonly isLeft: RefObject<boolean>
   readonly fill: (patch: Partial<Intent>) => void
-  readonly setForeign: (kept: ChangeRecord) => void
+  readonly setForeign: (kept: ShownChange) => void
 }
 
 /** What could not be sent outlives its page, and what was typed last is sent when the form goes. */
 export function useUnsent<Intent extends object>(
   kind: string,
-  kept: ChangeRecord | undefined,
+  kept: ShownChange | undefined,
   { writer, latest, isLeft, fill, setForeign }: Form<Intent>,
 ): void {
   // What an earlier page of this draft could not send stands here again; where the draft was altered meanwhile, both are shown.

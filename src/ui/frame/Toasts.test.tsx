@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { toast } from '../parts/toast'
+import '../testing/browser'
 import { Toasts } from './Toasts'
 
 test('what is said in passing before its part was read is shown once it has been, and put away by hand', async () => {

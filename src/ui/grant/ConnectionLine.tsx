@@ -4,16 +4,14 @@ const width = 820
 const height = 74
 const edge = 44
 
-/** The way as a line with its stations: drawn through as far as it was gone, barred where it ends, dotted behind. */
-export function ConnectionLine({
-  hops,
-  from,
-  to,
-}: {
+interface ConnectionLineProps {
   readonly hops: readonly ConnectionHop[]
   readonly from: string
   readonly to: string
-}) {
+}
+
+/** The way as a line with its stations: drawn through as far as it was gone, barred where it ends, dotted behind. */
+export function ConnectionLine({ hops, from, to }: ConnectionLineProps) {
   const step = (width - 2 * edge) / Math.max(1, hops.length - 1)
   const at = (index: number) => edge + index * step
   const stop = hops.find(({ state }) => state === 'stops')
@@ -35,27 +33,26 @@ export function ConnectionLine({
           />
         )
       })}
-      {hops.map(({ hop, label, state, milliseconds }, index) => (
-        <g key={hop} transform={`translate(${at(index)} 40)`}>
-          <Station state={state} />
-          <text
-            y={-16}
-            textAnchor="middle"
-            className="text-[12.5px]"
-            fill={state === 'stops' ? 'var(--now)' : 'var(--ink)'}
-          >
-            {label}
-          </text>
-          {milliseconds !== null && state !== 'not tried' && (
-            <text y={26} textAnchor="middle" className="mono text-[11.5px]" fill="var(--second)">
-              {milliseconds < 10 ? milliseconds.toFixed(2) : milliseconds.toFixed(0)} ms
-            </text>
-          )}
-        </g>
+      {hops.map((hop, index) => (
+        <Stop key={hop.hop} hop={hop} x={at(index)} />
       ))}
     </svg>
   )
 }
+
+const Stop = ({ hop: { label, state, milliseconds }, x }: { readonly hop: ConnectionHop; readonly x: number }) => (
+  <g transform={`translate(${x} 40)`}>
+    <Station state={state} />
+    <text y={-16} textAnchor="middle" className="text-[12.5px]" fill={state === 'stops' ? 'var(--now)' : 'var(--ink)'}>
+      {label}
+    </text>
+    {milliseconds !== null && state !== 'not tried' && (
+      <text y={26} textAnchor="middle" className="mono text-[11.5px]" fill="var(--second)">
+        {milliseconds < 10 ? milliseconds.toFixed(2) : milliseconds.toFixed(0)} ms
+      </text>
+    )}
+  </g>
+)
 
 /** Filled where the way goes on, a bar across where it ends, hollow where nobody has been. */
 function Station({ state }: Pick<ConnectionHop, 'state'>) {

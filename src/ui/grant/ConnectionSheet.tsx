@@ -1,6 +1,6 @@
 'use client'
 import Link from 'next/link'
-import { usePathname, useRouter } from 'next/navigation'
+import { useRouter } from 'next/navigation'
 import type { ReactNode } from 'react'
 import type { ConnectionPage, ConnectionTest } from '@/core/views'
 import { Page as Frame, Title } from '../frame'
@@ -9,6 +9,7 @@ import { Mark } from '../parts/State'
 import { ServerLists } from '../table'
 import { ConnectionLine } from './ConnectionLine'
 import { ConnectionMargin } from './ConnectionMargin'
+import { useEnds } from './useEnds'
 import { ConnectionTable } from './ConnectionTable'
 import { connectionGravity, connectionSaid } from './connectionWords'
 
@@ -35,36 +36,21 @@ export const ConnectionSheet = (props: SheetProps) => (
 
 function Sheet({ page, asked, beside }: SheetProps) {
   const router = useRouter()
-  const path = usePathname()
   const { tests, hosts, shares } = page
-  const host = hosts.find(({ id }) => id === asked.hostId)
-  const share = shares.find(({ id }) => id === asked.shareId)
+  const { ends, go } = useEnds({ host: asked.hostId, share: asked.shareId })
+  const host = hosts.find(({ id }) => id === ends.host)
+  const share = shares.find(({ id }) => id === ends.share)
   const at = Math.max(
     0,
     tests.findIndex(({ id }) => id === asked.testId),
   )
   const test = tests[at]
   const before = tests.slice(at + 1).find(({ id }) => asked.beforeId === undefined || id === asked.beforeId)
-  const go = (part: { readonly host?: string; readonly share?: string }) => {
-    const query = new URLSearchParams({ host: asked.hostId, share: asked.shareId, ...part })
-    router.replace(`${path}?${query}`, { scroll: false })
-  }
   return (
     <Frame margin={<ConnectionMargin {...{ page, host, share, test, go }} onTested={() => router.refresh()} />}>
       <Title words="Connection test">{beside}</Title>
       {test === undefined || host === undefined || share === undefined ? (
-        <p className="sentence">
-          {hosts.length === 0 ? (
-            <b>No host with an agent is known that could try.</b>
-          ) : shares.length === 0 ? (
-            <b>There is no share to be reached yet.</b>
-          ) : (
-            <>
-              <b>Nothing has been tried between these yet.</b> A host goes the whole way, from the name to a write, and
-              leaves nothing behind.
-            </>
-          )}
-        </p>
+        <NotTried hosts={hosts} shares={shares} />
       ) : (
         <>
           <p className="sentence" role="status">
@@ -79,6 +65,21 @@ function Sheet({ page, asked, beside }: SheetProps) {
     </Frame>
   )
 }
+
+const NotTried = ({ hosts, shares }: Pick<SheetProps['page'], 'hosts' | 'shares'>) => (
+  <p className="sentence">
+    {hosts.length === 0 ? (
+      <b>No host with an agent is known that could try.</b>
+    ) : shares.length === 0 ? (
+      <b>There is no share to be reached yet.</b>
+    ) : (
+      <>
+        <b>Nothing has been tried between these yet.</b> A host goes the whole way, from the name to a write, and leaves
+        nothing behind.
+      </>
+    )}
+  </p>
+)
 
 const Outcome = ({ test }: { readonly test: ConnectionTest }) => {
   const gravity = connectionGravity(test)

@@ -7,14 +7,13 @@ import { millisecondsWords } from './connectionWords'
 const gravityOf = { passes: 'fine', stops: 'now', 'not tried': 'unknown' } as const
 const wordOf = { passes: 'passes', stops: 'ends here', 'not tried': 'not tried' } as const
 
-/** Every hop with what was found there and how long it took; beside it what was found there before. */
-export function ConnectionTable({
-  test,
-  before,
-}: {
+interface ConnectionTableProps {
   readonly test: ConnectionTest
   readonly before: ConnectionTest | undefined
-}) {
+}
+
+/** Every hop with what was found there and how long it took; beside it what was found there before. */
+export function ConnectionTable({ test, before }: ConnectionTableProps) {
   return (
     <table className="plain rows">
       <thead>
@@ -32,29 +31,34 @@ export function ConnectionTable({
         </tr>
       </thead>
       <tbody>
-        {test.hops.map(hop => {
-          const earlier = before?.hops.find(each => each.hop === hop.hop)
-          return (
-            <tr key={hop.hop}>
-              <td className="font-semibold">{hop.label}</td>
-              <td data-head="Found">
-                <Found hop={hop} />
+        {test.hops.map(hop => (
+          <tr key={hop.hop}>
+            <td className="font-semibold">{hop.label}</td>
+            <td data-head="Found">
+              <Found hop={hop} />
+            </td>
+            <td data-head="Took" className="number mono">
+              {millisecondsWords(hop.milliseconds)}
+            </td>
+            {before !== undefined && (
+              <td data-head="Before" className="text-second">
+                <Earlier hop={hop} earlier={before.hops.find(each => each.hop === hop.hop)} />
               </td>
-              <td data-head="Took" className="number mono">
-                {millisecondsWords(hop.milliseconds)}
-              </td>
-              {before !== undefined && (
-                <td data-head="Before" className="text-second">
-                  {earlier === undefined ? '–' : sameHop(hop, earlier) ? 'the same' : <Found hop={earlier} />}
-                </td>
-              )}
-            </tr>
-          )
-        })}
+            )}
+          </tr>
+        ))}
       </tbody>
     </table>
   )
 }
+
+interface EarlierProps {
+  readonly hop: ConnectionHop
+  readonly earlier: ConnectionHop | undefined
+}
+
+const Earlier = ({ hop, earlier }: EarlierProps) =>
+  earlier === undefined ? '–' : sameHop(hop, earlier) ? 'the same' : <Found hop={earlier} />
 
 const sameHop = (a: ConnectionHop, b: ConnectionHop) => a.state === b.state && a.words === b.words
 

@@ -30,43 +30,51 @@ export function PersonShares({ page }: PageProps) {
             </tr>
           </thead>
           <tbody>
-            {lines.map(({ share, overSmb, overNfs, hosts, why, then, isOtherwise }) => (
-              <tr key={share.id}>
-                <td className="font-semibold">
-                  <Link className="no-underline" href={`/provision/shares/${share.id}`}>
-                    {share.name}
-                  </Link>
-                </td>
-                <td data-head="Over SMB" className="text-center whitespace-nowrap">
-                  {overSmb === undefined ? (
-                    <span className="text-second">–</span>
-                  ) : (
-                    <Turned from={overSmb} to={then?.overSmb} />
-                  )}
-                </td>
-                <td data-head="Over NFS" className="text-center whitespace-nowrap">
-                  {overNfs === undefined ? (
-                    <span className="text-second">–</span>
-                  ) : (
-                    <>
-                      <Turned from={overNfs} to={then?.overNfs} />{' '}
-                      {overNfs !== 'none' && (
-                        <span className="text-second">
-                          from {hosts} of {page.hosts.length}
-                        </span>
-                      )}
-                    </>
-                  )}
-                </td>
-                <td data-head="Before more" className="text-second">
-                  {isOtherwise ? `then ${then?.why ?? ''}` : why}
-                </td>
-              </tr>
+            {lines.map(line => (
+              <ShareLine key={line.share.id} line={line} hostCount={page.hosts.length} />
             ))}
           </tbody>
         </table>
       )}
     </>
+  )
+}
+
+interface ShareLineProps {
+  readonly line: ReturnType<typeof linesOf>[number]
+  readonly hostCount: number
+}
+
+const ShareLine = ({ line, hostCount }: ShareLineProps) => {
+  const { share, overSmb, overNfs, hosts, why, then, isOtherwise } = line
+  return (
+    <tr>
+      <td className="font-semibold">
+        <Link className="no-underline" href={`/provision/shares/${share.id}`}>
+          {share.name}
+        </Link>
+      </td>
+      <td data-head="Over SMB" className="text-center whitespace-nowrap">
+        {overSmb === undefined ? <span className="text-second">–</span> : <Turned from={overSmb} to={then?.overSmb} />}
+      </td>
+      <td data-head="Over NFS" className="text-center whitespace-nowrap">
+        {overNfs === undefined ? (
+          <span className="text-second">–</span>
+        ) : (
+          <>
+            <Turned from={overNfs} to={then?.overNfs} />{' '}
+            {overNfs !== 'none' && (
+              <span className="text-second">
+                from {hosts} of {hostCount}
+              </span>
+            )}
+          </>
+        )}
+      </td>
+      <td data-head="Before more" className="text-second">
+        {isOtherwise ? `then ${then?.why ?? ''}` : why}
+      </td>
+    </tr>
   )
 }
 

@@ -57,7 +57,9 @@ const Beneath = ({ page: { share } }: PageProps) => (
         <tr>
           <td className="text-second">Root of the share</td>
           <td className="mono">
-            {share.mode} {classes.map(of => modeLetters(share.mode, of)).join(' ')}
+            {share.acl.length > 0
+              ? 'its access list counts'
+              : `${share.mode} ${classes.map(of => modeLetters(share.mode, of)).join(' ')}`}
           </td>
         </tr>
         <tr>

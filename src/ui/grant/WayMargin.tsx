@@ -1,10 +1,10 @@
 import Link from 'next/link'
-import { fileGates, smbGates, type FileRequest, type Gate, type SignedIn } from '@/core/access'
+import { askingFrom, fileGates, smbGates, smbRightsOf, type FileRequest, type Gate, type SignedIn } from '@/core/access'
 import type { GrantPage } from '@/core/views'
 import type { Share } from '@/core/estate'
 import { Margin } from '../frame'
 import { Mark } from '../parts/State'
-import { GateLines, quotaOf } from '../provision/files'
+import { GateLines, shareState } from '../provision/files'
 import { rightsOf } from './rightsOf'
 
 interface WayMarginProps {
@@ -18,26 +18,9 @@ interface WayMarginProps {
 }
 
 /** One of the ways: every gate for a write, and for a read. */
-export function WayMargin({ services, share, who, host, request, somebody }: WayMarginProps) {
-  const service = services.find(({ id }) => id === share.fileServiceId)
-  const state = {
-    name: share.name,
-    protocols: share.protocols,
-    joinedTo: service?.joinedTo ?? null,
-    addresses: (service?.instances ?? []).flatMap(({ address, standsOn }) => (standsOn === null ? [] : [address])),
-    freeBytes: BigInt(share.sizeBytes) - BigInt(share.usedBytes),
-    quotaOf: quotaOf(share),
-  }
-  const rights = rightsOf(share)
-  const asked = (operation: 'read' | 'write'): { readonly allowed: boolean; readonly gates: readonly Gate[] } =>
-    host === undefined && somebody !== undefined
-      ? smbGates({ grants: share.grants, root: rights.root }, state, somebody, operation)
-      : fileGates(rights, state, {
-          ...request,
-          ...{ clientAddress: host?.addresses[0] ?? '', clientName: null, flavour: 'sys', operation },
-        })
-  const write = asked('write')
-  const read = asked('read')
+export function WayMargin(props: WayMarginProps) {
+  const { share, who, host } = props
+  const { write, read } = answersTo(props)
   return (
     <Margin
       foot={
@@ -69,6 +52,26 @@ export function WayMargin({ services, share, who, host, request, somebody }: Way
       <GateLines gates={read.gates} />
     </Margin>
   )
+}
+
+interface Answer {
+  readonly allowed: boolean
+  readonly gates: readonly Gate[]
+}
+
+/** Every gate of a write, and of a read. */
+function answersTo({ services, share, host, request, somebody }: WayMarginProps) {
+  const service = services.find(({ id }) => id === share.fileServiceId)
+  const state = shareState(share, service)
+  const asked = (operation: 'read' | 'write'): Answer =>
+    host === undefined && somebody !== undefined
+      ? smbGates(smbRightsOf(share), state, somebody, operation)
+      : fileGates(rightsOf(share), state, {
+          ...request,
+          ...askingFrom(host ?? { addresses: [] }),
+          ...{ flavour: 'sys', operation },
+        })
+  return { write: asked('write'), read: asked('read') }
 }
 
 function saidOf(isRead: boolean, isWrite: boolean): string {

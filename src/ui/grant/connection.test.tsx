@@ -3,7 +3,7 @@ import { screen, waitFor } from '@testing-library/react'
 import { sampleFileService, sampleId, sampleShare } from '@/core/estate/testing/samples'
 import { connectionHops, wayOut, type Reached, type WayFound } from '@/core/network'
 import type { ConnectionPage, ConnectionTest } from '@/core/views'
-import { answering, shown, wordsOf } from '../testing/browser'
+import { answering, choose, shown, wordsOf } from '../testing/browser'
 import { pushed } from '../testing/navigation'
 import { ConnectionSheet } from '.'
 
@@ -91,4 +91,43 @@ test.each([
 ])('where %s, that is said', (_, more, words) => {
   shown(sheet([], more))
   expect(screen.getByText(words)).toBeTruthy()
+})
+
+test('what was typed stays when another host or share is chosen; what was refused is of its own ends only', async () => {
+  const refused = { code: 'looking.no-address', what: 'It was not tested.', why: 'No address.', remedy: 'Give one.' }
+  answering(() => ({ status: 422, body: refused }))
+  const other = { id: sampleId(71), name: 'lending-4', addresses: ['10.64.7.34'] }
+  const page: ConnectionPage = { hosts: [host, other], shares: [share], services: [], tests: [], latest: [] }
+  const from = (hostId: string) => (
+    <ConnectionSheet page={page} asked={{ hostId, shareId: share.id, testId: undefined, beforeId: undefined }} />
+  )
+  const { user, rerender } = shown(from(host.id))
+  await user.clear(screen.getByLabelText('uid'))
+  await user.type(screen.getByLabelText('uid'), '2001')
+  await user.click(screen.getByRole('button', { name: 'Test it now' }))
+  expect(await screen.findByText(/It was not tested/)).toBeTruthy()
+  rerender(from(other.id))
+  expect(screen.getByLabelText<HTMLInputElement>('uid').value).toBe('2001')
+  expect(screen.queryByText(/It was not tested/)).toBeNull()
+})
+
+test('what is chosen next rests on what was chosen last, however long the server takes; a link is another choice', async () => {
+  answering(() => ({ body: {} }))
+  const other = { id: sampleId(71), name: 'lending-4', addresses: ['10.64.7.34'] }
+  const page: ConnectionPage = { hosts: [host, other], shares: [share], services: [], tests: [], latest: [] }
+  const at = (hostId: string, shareId: string) => (
+    <ConnectionSheet page={page} asked={{ hostId, shareId, testId: undefined, beforeId: undefined }} />
+  )
+  const run = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Test it now' })
+  const { user, rerender } = shown(at('', ''))
+  await choose(user, screen.getByLabelText('Host'), /lending-3/)
+  await choose(user, screen.getByLabelText('Share'), /scans/)
+  expect(pushed.at(-1)).toContain(`host=${host.id}&share=${share.id}`)
+  expect(run().disabled).toBe(false)
+  // The first answer comes back behind the second choice, and takes nothing of it away.
+  rerender(at(host.id, ''))
+  expect(run().disabled).toBe(false)
+  rerender(at(host.id, share.id))
+  rerender(at('', share.id))
+  expect(run().disabled).toBe(true)
 })

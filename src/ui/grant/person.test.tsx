@@ -29,8 +29,8 @@ const page = (more: Partial<PersonPage> = {}): PersonPage => ({
   ],
   services: [{ id: sampleId(70), name: 'files.example', joinedTo: 'dc=example', addresses: ['10.0.0.1'] }],
   hosts: [
-    { name: 'scan-1', address: '10.0.1.7' },
-    { name: 'far-1', address: '192.0.2.9' },
+    { name: 'scan-1', addresses: ['10.0.1.7'] },
+    { name: 'far-1', addresses: ['192.0.2.9'] },
   ],
   ...more,
 })

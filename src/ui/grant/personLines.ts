@@ -1,17 +1,20 @@
 import {
+  askingFrom,
   fileGates,
   nfsRights,
   signedIn,
   smbGates,
   smbRight,
+  smbRightsOf,
   suppose,
   type Gate,
   type Right,
+  type Sender,
   type SignedIn,
 } from '@/core/access'
 import type { Share } from '@/core/estate'
 import type { PersonPage } from '@/core/views'
-import { quotaOf } from '../provision/files'
+import { shareState } from '../provision/files'
 import { speaks } from './rightsOf'
 
 const somebodyOf = ({ groups }: PersonPage, person: PersonPage['person']) =>
@@ -19,7 +22,7 @@ const somebodyOf = ({ groups }: PersonPage, person: PersonPage['person']) =>
 /** Somebody as they would be; undefined where nothing is supposed. */
 const supposedIn = ({ person, supposed }: PersonPage) =>
   supposed === null ? undefined : suppose(person, { what: supposed.what, groupId: supposed.group.durableId })
-const rootOf = ({ ownerUid, ownerGid, mode }: Share) => ({ uid: ownerUid, gid: ownerGid, mode })
+const rootOf = ({ ownerUid, ownerGid, mode, acl }: Share) => ({ uid: ownerUid, gid: ownerGid, mode, acl })
 const order: readonly Right[] = ['none', 'write only', 'read', 'change']
 /** The most of several rights. */
 export const widest = (rights: readonly Right[]): Right =>
@@ -27,11 +30,11 @@ export const widest = (rights: readonly Right[]): Right =>
 
 /** What somebody may do with one share: over SMB from anywhere, over NFS from the hosts that are known. */
 function lineOf(page: PersonPage, is: SignedIn, share: Share) {
-  const hosts = page.hosts.map(({ address }) => ({ clientAddress: address, clientName: null }))
+  const hosts = page.hosts.map(askingFrom)
   const root = rootOf(share)
   const byHost = speaks(share, 'NFS') ? nfsRights({ rules: share.rules, root }, is, hosts) : []
   const overNfs = widest(byHost)
-  const overSmb = speaks(share, 'SMB') ? smbRight({ grants: share.grants, root }, is) : undefined
+  const overSmb = speaks(share, 'SMB') ? smbRight(smbRightsOf(share), is) : undefined
   return {
     share,
     overSmb,
@@ -46,20 +49,17 @@ function whyOf(page: PersonPage, is: SignedIn, share: Share, right: Right): stri
   const operation = right === 'none' ? ('read' as const) : ('write' as const)
   const service = page.services.find(({ id }) => id === share.fileServiceId)
   const state = {
-    name: share.name,
-    addresses: service?.addresses ?? [],
-    joinedTo: service?.joinedTo ?? null,
-    freeBytes: BigInt(share.sizeBytes) - BigInt(share.usedBytes),
-    quotaOf: quotaOf(share),
+    ...shareState(share, undefined),
+    ...{ addresses: service?.addresses ?? [], joinedTo: service?.joinedTo ?? null },
   }
   const root = rootOf(share)
-  const asked = (address: string) => ({
-    ...{ clientAddress: address, clientName: null, uid: is.uid, gid: is.gid, groups: is.groups },
-    ...{ flavour: 'sys' as const, operation },
+  const asked = (host: Sender) => ({
+    ...askingFrom(host),
+    ...{ uid: is.uid, gid: is.gid, groups: is.groups, flavour: 'sys' as const, operation },
   })
   const answers: readonly { readonly allowed: boolean; readonly gates: readonly Gate[] }[] = speaks(share, 'SMB')
-    ? [smbGates({ grants: share.grants, root }, state, is, operation)]
-    : page.hosts.map(({ address }) => fileGates({ rules: share.rules, root }, state, asked(address)))
+    ? [smbGates(smbRightsOf(share), state, is, operation)]
+    : page.hosts.map(host => fileGates({ rules: share.rules, root }, state, asked(host)))
   const allowed = answers.find(each => each.allowed)
   if (allowed !== undefined) return 'nothing: every gate lets a write pass'
   // Of several hosts the one from which it comes furthest.

@@ -16,10 +16,10 @@ export function NameField({ label = 'Name', hint, value, suggestion, error, onCh
   return (
     <Field label={label} hint={hint} error={error}>
       {props => (
-        <span className="flex gap-2">
+        <span className="flex flex-wrap gap-2">
           <input
             {...props}
-            className="field"
+            className="field min-w-[150px] flex-1"
             value={value}
             placeholder={suggestion}
             onChange={event => onChange(event.target.value)}
@@ -27,7 +27,7 @@ export function NameField({ label = 'Name', hint, value, suggestion, error, onCh
             spellCheck={false}
           />
           {value === '' && suggestion !== '' && (
-            <button type="button" className="button quiet" onClick={() => onChange(suggestion)}>
+            <button type="button" className="button quiet max-w-full truncate" onClick={() => onChange(suggestion)}>
               Use {suggestion}
             </button>
           )}

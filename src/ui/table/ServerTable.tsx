@@ -1,5 +1,5 @@
 'use client'
-import { useVirtualizer } from '@tanstack/react-virtual'
+import { useVirtualizer, type VirtualItem } from '@tanstack/react-virtual'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { Checkbox } from '../parts/Checkbox'
@@ -10,12 +10,12 @@ import { FilterField } from './FilterField'
 import { save } from './save'
 import { ServerLists } from './ServerLists'
 import { SavedViews } from './SavedViews'
-import { readAll, useServerPages, type ServerPage } from './useServerPages'
+import { readAll, useServerPages, type ServerPage, type ServerPages } from './useServerPages'
 import { useAddress } from './useAddress'
 import { TableHead } from './TableHead'
 import { TableRow } from './TableRow'
 import { useChosen, type Choice } from './useChosen'
-import { useRowShape } from './useRowShape'
+import { useRowShape, type RowShape } from './useRowShape'
 
 export interface ServerTableProps<Row> {
   readonly label: string
@@ -49,29 +49,14 @@ export const ServerTable = <Row,>(props: ServerTableProps<Row>) => (
 )
 
 function TableOf<Row>(props: ServerTableProps<Row>) {
-  const { label, path, question, first, columns, idOf, selected, bulk } = props
+  const { label, path, question, first, columns, idOf, bulk } = props
   const { query } = useAddress()
-  const frame = useRef<HTMLDivElement>(null)
   const pages = useServerPages(path, question, first)
   const choice = useChosen({ path, question, total: pages.total, rowAt: pages.rowAt, idOf })
   const shown = columnsShown(columns, query.get('columns'))
   const shape = useRowShape(shown, bulk !== undefined)
-  const virtual = useVirtualizer({
-    count: pages.total,
-    getScrollElement: () => frame.current,
-    estimateSize: () => shape.pixels,
-    overscan: 30,
-  })
-  useEffect(() => virtual.measure(), [virtual, shape.pixels])
-  const items = virtual.getVirtualItems()
-  const [from, to] = [items[0]?.index ?? 0, items.at(-1)?.index ?? 0]
-  useEffect(() => {
-    pages.look(from, to)
-  })
-  useEffect(() => {
-    // What it answers is no business of the effect: some browsers promise something.
-    void frame.current?.scrollTo({ top: 0 })
-  }, [question])
+  const { frame, virtual } = useInSight(pages, shape.pixels, question)
+  const choose = bulk === undefined ? undefined : <ChooseAll label={label} choice={choice} total={pages.total} />
   const most = props.mostPixels === undefined ? 'calc(100vh - 270px)' : `${props.mostPixels}px`
   return (
     <>
@@ -83,12 +68,7 @@ function TableOf<Row>(props: ServerTableProps<Row>) {
           aria-rowcount={pages.total + 1}
           className={shape.isNarrow ? '' : 'min-w-[640px]'}
         >
-          <TableHead
-            columns={shown}
-            shape={shape}
-            sortAtFirst={props.sortAtFirst}
-            {...(bulk === undefined ? {} : { choose: <ChooseAll label={label} choice={choice} total={pages.total} /> })}
-          />
+          <TableHead {...{ columns: shown, shape, sortAtFirst: props.sortAtFirst, choose }} />
           <div
             ref={frame}
             role="rowgroup"
@@ -96,34 +76,68 @@ function TableOf<Row>(props: ServerTableProps<Row>) {
             style={{ height: `min(${Math.max(1, pages.total) * shape.pixels + 2}px, ${most})` }}
           >
             <div role="presentation" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-              {items.map(item => {
-                const row = pages.rowAt(item.index)
-                const id = row === undefined ? undefined : idOf(row)
-                return (
-                  <TableRow
-                    key={item.key}
-                    row={row}
-                    id={id}
-                    place={item}
-                    columns={shown}
-                    shape={shape}
-                    nameOf={pages.nameOf}
-                    isSelected={id !== undefined && id === selected}
-                    selectedBy={props.selectedBy ?? 'sel'}
-                    {...(bulk === undefined
-                      ? {}
-                      : {
-                          isChosen: id !== undefined && choice.isChosen(id),
-                          choose: (isRange: boolean) => void choice.choose(item.index, isRange),
-                        })}
-                  />
-                )
-              })}
+              {virtual.getVirtualItems().map(item => (
+                <RowInSight key={item.key} {...{ props, pages, choice, shown, shape, item }} />
+              ))}
             </div>
           </div>
         </div>
       </div>
     </>
+  )
+}
+
+/** Which rows are in sight, and where they stand; they are read as they come into sight. */
+function useInSight<Row>(pages: ServerPages<Row>, pixels: number, question: string) {
+  const frame = useRef<HTMLDivElement>(null)
+  const virtual = useVirtualizer({
+    count: pages.total,
+    getScrollElement: () => frame.current,
+    estimateSize: () => pixels,
+    overscan: 30,
+  })
+  useEffect(() => virtual.measure(), [virtual, pixels])
+  const items = virtual.getVirtualItems()
+  const [from, to] = [items[0]?.index ?? 0, items.at(-1)?.index ?? 0]
+  useEffect(() => {
+    pages.look(from, to)
+  })
+  useEffect(() => {
+    // What it answers is no business of the effect: some browsers promise something.
+    void frame.current?.scrollTo({ top: 0 })
+  }, [question])
+  return { frame, virtual }
+}
+
+interface RowInSightProps<Row> {
+  readonly props: ServerTableProps<Row>
+  readonly pages: ServerPages<Row>
+  readonly choice: Choice<Row>
+  readonly shown: readonly ServerColumn<Row>[]
+  readonly shape: RowShape
+  readonly item: VirtualItem
+}
+
+function RowInSight<Row>({ props, pages, choice, shown, shape, item }: RowInSightProps<Row>) {
+  const row = pages.rowAt(item.index)
+  const id = row === undefined ? undefined : props.idOf(row)
+  return (
+    <TableRow
+      row={row}
+      id={id}
+      place={item}
+      columns={shown}
+      shape={shape}
+      nameOf={pages.nameOf}
+      isSelected={id !== undefined && id === props.selected}
+      selectedBy={props.selectedBy ?? 'sel'}
+      {...(props.bulk === undefined
+        ? {}
+        : {
+            isChosen: id !== undefined && choice.isChosen(id),
+            choose: (isRange: boolean) => void choice.choose(item.index, isRange),
+          })}
+    />
   )
 }
 

@@ -1,7 +1,7 @@
 /** Gives the reader a text as a file. */
-export function save(name: string, text: string): void {
+export function save(name: string, text: string, type = 'text/csv'): void {
   const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }))
+  link.href = URL.createObjectURL(new Blob([text], { type }))
   link.download = name
   link.click()
   URL.revokeObjectURL(link.href)

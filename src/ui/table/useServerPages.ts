@@ -13,6 +13,8 @@ export interface ServerPage<Row> {
 
 const pageRows = 200
 
+export type ServerPages<Row> = ReturnType<typeof useServerPages<Row>>
+
 async function readPage<Row>(
   path: string,
   question: string,

@@ -4,10 +4,10 @@ import { NewDraft } from '@/app/(signed)/NewDraft'
 import { choicesFor } from '@/app/server/choices'
 import { reader } from '@/app/server/guard'
 import { draftsBelow, keptDraft } from '@/app/server/keptDraft'
-import { byId, type Snapshot } from '@/core/estate'
+import { byId } from '@/core/estate'
 import { isUuid } from '@/core/input'
 import { changeStates } from '@/core/plan'
-import { blankIntent, draftAddress, intents, isDrawn, limitWords } from '@/core/intents'
+import { blankIntent, draftAddress, intents, isDrawn } from '@/core/intents'
 import { countWords } from '@/core/units'
 import type { VolumePage } from '@/core/views'
 import { hostGroups, pools, systems, volumeList, volumePage } from '@/records/queries'
@@ -18,6 +18,7 @@ import { IntentForm, KeyedDraft, ProvisionVolume } from '@/ui/drafts'
 import { Margin } from '@/ui/frame'
 import { Bytes } from '@/ui/parts/Bytes'
 import { VolumeMargin } from '@/ui/provision/volumes'
+import { aboutVolumes, volumeDraft } from './volumeDraft'
 
 interface Asked {
   readonly draft?: string
@@ -81,24 +82,21 @@ export async function volumeMargin({ draft, change, sel, pool, isOwnPage = false
   )
 }
 
-/** Where drafts about one volume stand: beside the list, or on the volume's own page. */
-const places: readonly (string | undefined)[] = ['/provision?sel={volumeId}', '/provision/volumes/{volumeId}']
 /** What is drafted about several at once. */
 const aboutSeveral = intents.filter(
   each => each.place === '/provision' && !isDrawn(each) && each.kind !== 'provision-volume',
 )
-const aboutVolumes = intents.filter(each => places.includes(each.place))
-
-const momentWords = ({ name, takenAt, state }: Snapshot) =>
-  `${name}: ${takenAt === null ? 'no moment yet' : `${takenAt.slice(0, 19).replace('T', ' ')} UTC`}${state === 'consistent' ? '' : `, ${state}`}`
 
 /** What is offered beside a volume as it is now. */
-function offeredFor({ volume, mappings }: VolumePage) {
+function offeredFor({ volume, mappings, system }: VolumePage) {
   const state: Readonly<Record<string, unknown>> = {
     ...volume,
     isMapped: mappings.length > 0,
     isClone: volume.cloneOfId !== null,
     takesLimits: volume.limits !== null,
+    hasPartners: system.partners.length > 0,
+    isMirrored: volume.mirror !== null,
+    isSource: volume.mirror?.role === 'source',
   }
   return aboutVolumes.flatMap(each =>
     each.offer !== undefined && Object.entries(each.offer.when).every(([field, is]) => state[field] === is)
@@ -111,79 +109,6 @@ function offeredFor({ volume, mappings }: VolumePage) {
           },
         ]
       : [],
-  )
-}
-
-/** The form of whatever can be drafted about a volume. */
-async function volumeDraft(
-  kind: string,
-  change: string | undefined,
-  { volume, mappings }: VolumePage,
-  pool: string | undefined,
-): Promise<ReactNode> {
-  const drafted = aboutVolumes.find(each => each.kind === kind)
-  if (drafted === undefined) return undefined
-  const { scope } = await reader()
-  const groups = await hostGroups(scope)
-  const asks = new Set(drafted.form?.fields.map(field => field.choices))
-  const snapshots = asks.has('snapshots of it')
-    ? await objects(scope, 'snapshots', { where: { volumeId: volume.id }, order: [['takenAt', 'DESC']] })
-    : []
-  const ownPools = asks.has('pools of its system')
-    ? (await pools(scope)).filter(each => each.systemId === volume.systemId)
-    : []
-  const classes = asks.has('service classes') ? await objects(scope, 'serviceClasses') : []
-  const allHosts = asks.has('hosts that see it') ? await objects(scope, 'hosts') : []
-  const seeing = groups.filter(group => mappings.some(mapping => mapping.hostGroupId === group.id))
-  const asChoices = (all: readonly { readonly id: string; readonly name: string }[]) =>
-    all.map(({ id, name }) => ({ value: id, words: name }))
-  const isOfSeeing = drafted.form?.fields.find(field => field.choices === 'host groups that see it')
-  return (
-    <KeyedDraft id={change} of={volume.id}>
-      <IntentForm
-        kind={kind}
-        title={
-          drafted.offer === undefined ? `${drafted.title}: ${volume.name}` : `${drafted.offer.words} ${volume.name}`
-        }
-        begin={{
-          volumeId: volume.id,
-          // What most Linux hosts make where nothing is said.
-          ...(kind === 'prepare-volume' ? { fileSystem: 'xfs' } : {}),
-          // Leaves most of the drives to hosts.
-          ...(kind === 'move-volume' ? { ratePercent: 30, ...(pool === undefined ? {} : { poolId: pool }) } : {}),
-          // What it is not yet.
-          ...(kind === 'convert-volume' ? { isThin: !volume.isThin } : {}),
-          ...(kind === 'limit-volume' ? limitWords(volume.limits) : {}),
-          // There is nothing to choose where only one sees it.
-          ...(isOfSeeing !== undefined && seeing.length === 1 ? { [isOfSeeing.field]: seeing[0]?.id } : {}),
-        }}
-        name={volume.name}
-        choices={{
-          'snapshots of it': [
-            // What a clone may be made of without one: what the volume is now.
-            ...(kind === 'clone-volume' ? [{ value: '', words: 'what it is now' }] : []),
-            ...(kind === 'bring-back-file' ? [{ value: '', words: 'the latest that holds it' }] : []),
-            ...snapshots.map(each => ({ value: each.id, words: momentWords(each) })),
-          ],
-          'pools of its system':
-            kind === 'move-volume'
-              ? [
-                  { value: '', words: 'left to the class' },
-                  ...asChoices(ownPools.filter(each => each.id !== volume.poolId)),
-                ]
-              : [{ value: '', words: 'that of its source' }, ...asChoices(ownPools)],
-          'service classes': [{ value: '', words: 'as it is now' }, ...asChoices(classes)],
-          'host groups':
-            kind === 'clone-volume' ? [{ value: '', words: 'none yet' }, ...asChoices(groups)] : asChoices(groups),
-          'host groups that see it': asChoices(seeing),
-          'hosts that see it': asChoices(
-            allHosts.filter(each => seeing.some(({ id }) => id === each.hostGroupId) && each.initiators.length > 0),
-          ),
-          'names of host groups': groups.map(({ name }) => ({ value: name, words: name })),
-        }}
-        kept={await keptDraft(change, kind)}
-      />
-    </KeyedDraft>
   )
 }
 

@@ -24,12 +24,8 @@ export default async function Page({ searchParams }: { readonly searchParams: Se
   const chosen = pools.find(({ pool }) => pool.id === sel) ?? pools[0]
   const growth = chosen === undefined ? undefined : await poolGrowth(scope, chosen, now)
   const shown = all === 'yes' ? pools : pools.slice(0, shownAtFirst)
-  const levels = await poolLevels(
-    scope,
-    shown.map(({ pool }) => pool.id),
-    now,
-  )
-  const { first, then } = capacitySentence(pools)
+  const shownIds = shown.map(({ pool }) => pool.id)
+  const levels = await poolLevels(scope, shownIds, now)
   const shareBy = shareBys.find(each => each === by) ?? 'application'
   const shares = await capacityShares(scope, shareBy)
   return (
@@ -37,25 +33,8 @@ export default async function Page({ searchParams }: { readonly searchParams: Se
       <Title words="Watch">
         <SubSections of={watchParts} />
       </Title>
-      {pools.length === 0 ? (
-        <p className="sentence">
-          <b>No pool has been built yet.</b> What pools hold is measured from their first day on.
-        </p>
-      ) : (
-        <p className="sentence">
-          <b>{first}</b> {then}
-        </p>
-      )}
-      {growth !== undefined && growth.levels !== undefined && growth.outlook !== undefined && (
-        <div className="grid grid-cols-[minmax(0,2.1fr)_minmax(0,1fr)] gap-6 max-lg:grid-cols-1">
-          <GrowthChart name={growth.pool.name} levels={growth.levels} outlook={growth.outlook} />
-          <Growers
-            growers={growth.growers}
-            wholeBytesPerDay={'why' in growth.outlook ? undefined : growth.outlook.slopeBytesPerDay}
-          />
-        </div>
-      )}
-      {growth !== undefined && <SpaceBar parts={growth.composition} />}
+      <Sentence pools={pools} />
+      {growth !== undefined && <OfPool growth={growth} />}
       {pools.length > 0 && (
         <>
           <h3>
@@ -77,3 +56,35 @@ export default async function Page({ searchParams }: { readonly searchParams: Se
     </Frame>
   )
 }
+
+type Growth = Awaited<ReturnType<typeof poolGrowth>>
+type Pools = Awaited<ReturnType<typeof poolsByDate>>
+
+function Sentence({ pools }: { readonly pools: Pools }) {
+  const { first, then } = capacitySentence(pools)
+  return pools.length === 0 ? (
+    <p className="sentence">
+      <b>No pool has been built yet.</b> What pools hold is measured from their first day on.
+    </p>
+  ) : (
+    <p className="sentence">
+      <b>{first}</b> {then}
+    </p>
+  )
+}
+
+/** The course of the pool that is chosen, who makes it grow, and what it consists of. */
+const OfPool = ({ growth }: { readonly growth: Growth }) => (
+  <>
+    {growth.levels !== undefined && growth.outlook !== undefined && (
+      <div className="grid grid-cols-[minmax(0,2.1fr)_minmax(0,1fr)] gap-6 max-lg:grid-cols-1">
+        <GrowthChart name={growth.pool.name} levels={growth.levels} outlook={growth.outlook} />
+        <Growers
+          growers={growth.growers}
+          wholeBytesPerDay={'why' in growth.outlook ? undefined : growth.outlook.slopeBytesPerDay}
+        />
+      </div>
+    )}
+    <SpaceBar parts={growth.composition} />
+  </>
+)

@@ -51,38 +51,45 @@ function refusalsOf(operation: Operation, hasParameters: boolean): Record<string
   }
 }
 
+const parametersOf = ({ path, query, requiredQuery }: Operation) => [
+  ...(path.includes('{id}')
+    ? [{ name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } }]
+    : []),
+  ...Object.entries(query ?? {}).map(([name, schema]) => ({
+    name,
+    in: 'query',
+    required: requiredQuery?.includes(name) ?? false,
+    schema,
+  })),
+]
+
+/** One operation, as the document tells it. */
+function described(operationId: string, operation: Operation): object {
+  const parameters = parametersOf(operation)
+  const content =
+    operation.answers === undefined ? undefined : { 'application/json': { schema: shared(operation.answers) } }
+  return {
+    operationId,
+    summary: operation.summary,
+    ...(operation.isOpen === true ? { security: [] } : {}),
+    ...(parameters.length === 0 ? {} : { parameters }),
+    ...(operation.body === undefined
+      ? {}
+      : { requestBody: { required: true, content: { 'application/json': { schema: operation.body } } } }),
+    responses: {
+      [String(operation.status ?? 200)]: { description: 'Done', ...(content === undefined ? {} : { content }) },
+      ...refusalsOf(operation, parameters.length > 0),
+      default: refusal('Refused, with the reason and the way out'),
+    },
+  }
+}
+
 /** The OpenAPI 3.1 document, made from the same schemas by which requests are checked. */
 export function openApiDocument() {
   const paths: Record<string, Record<string, object>> = {}
   for (const [operationId, operation] of Object.entries(operations)) {
-    const parameters = [
-      ...(operation.path.includes('{id}')
-        ? [{ name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } }]
-        : []),
-      ...Object.entries(operation.query ?? {}).map(([name, schema]) => ({
-        name,
-        in: 'query',
-        required: operation.requiredQuery?.includes(name) ?? false,
-        schema,
-      })),
-    ]
-    const content =
-      operation.answers === undefined ? undefined : { 'application/json': { schema: shared(operation.answers) } }
     const path = (paths[operation.path] ??= {})
-    path[operation.method] = {
-      operationId,
-      summary: operation.summary,
-      ...(operation.isOpen === true ? { security: [] } : {}),
-      ...(parameters.length === 0 ? {} : { parameters }),
-      ...(operation.body === undefined
-        ? {}
-        : { requestBody: { required: true, content: { 'application/json': { schema: operation.body } } } }),
-      responses: {
-        [String(operation.status ?? 200)]: { description: 'Done', ...(content === undefined ? {} : { content }) },
-        ...refusalsOf(operation, parameters.length > 0),
-        default: refusal('Refused, with the reason and the way out'),
-      },
-    }
+    path[operation.method] = described(operationId, operation)
   }
   return {
     openapi: '3.1.0',

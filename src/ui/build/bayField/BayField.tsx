@@ -26,7 +26,7 @@ const noDrives: ReadonlySet<string> = new Set()
  * them, or with the keyboard: arrows go from bay to bay, Space chooses, Shift with an arrow goes on choosing.
  */
 export function BayField(props: BayFieldProps) {
-  const { label, groups, marks = noMarks, highlighted, chosen = noDrives, canChoose, onChoose, onOpen } = props
+  const { groups, marks = noMarks, highlighted, chosen = noDrives, canChoose, onChoose, onOpen } = props
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame)
   const [focused, focus] = useState<number>()
@@ -35,13 +35,7 @@ export function BayField(props: BayFieldProps) {
   const focusedCell = focused === undefined ? undefined : layout.cells[focused]
   const drawn = { marks, chosen, focused: focusedCell, highlighted, isChoosing: canChoose !== undefined }
   const canvas = useDrawnBays(layout, width, drawn)
-  const choosable = (cells: readonly BayCell[]) =>
-    cells.flatMap(({ drive }) => (drive !== undefined && canChoose?.(drive) === true ? [drive.id] : []))
-  const take = (cell: BayCell | undefined, isAdding?: boolean) => {
-    const ids = cell === undefined ? [] : choosable([cell])
-    const [id] = ids
-    if (id !== undefined) onChoose?.(ids, isAdding ?? !chosen.has(id))
-  }
+  const { choosable, take } = choosing(props)
   const press = (cell: BayCell) => {
     focus(layout.cells.indexOf(cell))
     if (canChoose !== undefined) take(cell)
@@ -56,48 +50,88 @@ export function BayField(props: BayFieldProps) {
       if (ids.length > 0) onChoose?.(ids, isAdding)
     },
   })
-  const onKeyDown = (event: React.KeyboardEvent) => {
-    const to = goesTo(event.key, layout.cells, focused ?? -1)
-    if (to !== undefined) {
-      focus(to)
-      hover(undefined)
-      if (event.shiftKey) take(layout.cells[to], true)
-    } else if (event.key === ' ') take(focusedCell)
-    else if (event.key === 'Enter' && !event.shiftKey && focusedCell?.drive !== undefined)
-      return onOpen?.(focusedCell.drive)
-    else return
-    event.preventDefault()
+  const go = (to: number, isTaking: boolean) => {
+    focus(to)
+    hover(undefined)
+    if (isTaking) take(layout.cells[to], true)
   }
-  const told = hovered ?? focusedCell
   return (
     <div ref={frame} className="relative w-full select-none">
       <div
-        role="application"
-        aria-roledescription="bays"
-        aria-label={`${label}. Arrow keys go from bay to bay${canChoose === undefined ? '' : ', Space chooses'}. The table beside it lists the same drives.`}
-        tabIndex={0}
-        data-field
-        className={`relative touch-pan-y outline-offset-2 ${canChoose === undefined ? 'cursor-default' : 'cursor-crosshair'}`}
+        {...fieldAttributes(props)}
         style={{ height: layout.height + 4 }}
-        onKeyDown={onKeyDown}
+        onKeyDown={event => pressed(event, { cells: layout.cells, focused, go, take, onOpen })}
         onFocus={() => {
           if (focused === undefined && layout.cells.length > 0 && !isPressed()) focus(0)
         }}
         {...pointer}
       >
         <canvas ref={canvas} style={{ width, height: layout.height + 4 }} className="block" />
-        {band !== undefined && (
-          <div
-            className="pointer-events-none absolute border border-action bg-action-wash opacity-60"
-            style={{ left: band.x + 2, top: band.y + 2, width: band.width, height: band.height }}
-          />
-        )}
+        {band !== undefined && <Band band={band} />}
       </div>
-      <div aria-live="polite" className="hint min-h-[18px]">
-        {told === undefined ? hintOf(canChoose !== undefined) : wordsOf(told, marks, chosen)}
-      </div>
+      <Told cell={hovered ?? focusedCell} canChoose={canChoose !== undefined} {...{ marks, chosen }} />
     </div>
   )
+}
+
+interface ToldProps extends Required<Pick<BayFieldProps, 'marks' | 'chosen'>> {
+  readonly cell: BayCell | undefined
+  readonly canChoose: boolean
+}
+
+/** What stands in the bay that is looked at; without one, how bays are chosen. */
+const Told = ({ cell, canChoose, marks, chosen }: ToldProps) => (
+  <div aria-live="polite" className="hint min-h-[18px]">
+    {cell === undefined ? hintOf(canChoose) : wordsOf(cell, marks, chosen)}
+  </div>
+)
+
+const fieldAttributes = ({ label, canChoose }: BayFieldProps) => ({
+  role: 'application',
+  'aria-roledescription': 'bays',
+  'aria-label': `${label}. Arrow keys go from bay to bay${canChoose === undefined ? '' : ', Space chooses'}. The table beside it lists the same drives.`,
+  tabIndex: 0,
+  'data-field': true,
+  className: `relative touch-pan-y outline-offset-2 ${canChoose === undefined ? 'cursor-default' : 'cursor-crosshair'}`,
+})
+
+const Band = ({ band }: { readonly band: NonNullable<ReturnType<typeof useBand>['band']> }) => (
+  <div
+    className="pointer-events-none absolute border border-action bg-action-wash opacity-60"
+    style={{ left: band.x + 2, top: band.y + 2, width: band.width, height: band.height }}
+  />
+)
+
+/** Which drives may be chosen, and how one is taken or given back. */
+function choosing({ chosen = noDrives, canChoose, onChoose }: BayFieldProps) {
+  const choosable = (cells: readonly BayCell[]) =>
+    cells.flatMap(({ drive }) => (drive !== undefined && canChoose?.(drive) === true ? [drive.id] : []))
+  const take = (cell: BayCell | undefined, isAdding?: boolean) => {
+    const ids = cell === undefined ? [] : choosable([cell])
+    const [id] = ids
+    if (id !== undefined) onChoose?.(ids, isAdding ?? !chosen.has(id))
+  }
+  return { choosable, take }
+}
+
+interface Keyed extends Pick<BayFieldProps, 'onOpen'> {
+  readonly cells: readonly BayCell[]
+  readonly focused: number | undefined
+  readonly go: (to: number, isTaking: boolean) => void
+  readonly take: (cell: BayCell | undefined) => void
+}
+
+/** What a key does: go to another bay, choose the one that is in focus, or open its drive. */
+function pressed(event: React.KeyboardEvent, { cells, focused, go, take, onOpen }: Keyed): void {
+  const cell = focused === undefined ? undefined : cells[focused]
+  const to = goesTo(event.key, cells, focused ?? -1)
+  if (to !== undefined) go(to, event.shiftKey)
+  else if (event.key === ' ') take(cell)
+  else {
+    if (event.key === 'Enter' && !event.shiftKey && cell?.drive !== undefined) onOpen?.(cell.drive)
+    return
+  }
+  event.preventDefault()
 }
 
 const hintOf = (canChoose: boolean) =>

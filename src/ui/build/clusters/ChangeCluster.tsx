@@ -2,7 +2,7 @@
 import { useMemo } from 'react'
 import type { Drive, Node, Pool } from '@/core/estate'
 import type { GrowClusterIntent, ShrinkClusterIntent } from '@/core/intents'
-import { unpacked, type ChangeRecord, type Packed } from '@/core/views'
+import { unpacked, type ShownChange, type Packed } from '@/core/views'
 import { IntentForm } from '../../drafts/IntentForm'
 import type { Draft } from '../../drafts/useDraft'
 import { useChosenDrives } from '../../drafts/useShared'
@@ -16,7 +16,7 @@ interface ChangeClusterProps {
   readonly pool: Pool
   readonly nodes: readonly Node[]
   readonly drives: Packed<Drive>
-  readonly kept: ChangeRecord | undefined
+  readonly kept: ShownChange | undefined
 }
 
 /** Adding nodes, banks or drives: what is chosen decides which of these it is. */

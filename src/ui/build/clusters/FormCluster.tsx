@@ -2,7 +2,7 @@
 import { useMemo } from 'react'
 import type { Drive, Node, System } from '@/core/estate'
 import type { FormClusterIntent } from '@/core/intents'
-import { unpacked, type ChangeRecord, type Packed } from '@/core/views'
+import { unpacked, type ShownChange, type Packed } from '@/core/views'
 import { IntentForm } from '../../drafts/IntentForm'
 import type { Draft } from '../../drafts/useDraft'
 import { useShownSketch } from '../../drafts/useShared'
@@ -17,7 +17,7 @@ interface FormClusterProps {
   readonly system: System
   readonly nodes: readonly Node[]
   readonly drives: Packed<Drive>
-  readonly kept: ChangeRecord | undefined
+  readonly kept: ShownChange | undefined
 }
 
 /** Drafting a cluster: drives in the bays, roles, failure domain, layout and reserves, with all that follows from them. */

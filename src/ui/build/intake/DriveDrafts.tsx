@@ -1,11 +1,11 @@
 'use client'
 import { suffixOf, type Drive } from '@/core/estate'
 import type { EraseDriveIntent, SetLocateLightIntent } from '@/core/intents'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownChange } from '@/core/views'
 import { IntentForm } from '../../drafts/IntentForm'
 
 /** Erasing what an earlier use has left; asks for what stands on the drive's label. */
-export const EraseDrive = ({ drive, kept }: { readonly drive: Drive; readonly kept: ChangeRecord | undefined }) => (
+export const EraseDrive = ({ drive, kept }: { readonly drive: Drive; readonly kept: ShownChange | undefined }) => (
   <IntentForm<EraseDriveIntent>
     kind="erase-drive"
     title={`Erase drive ${suffixOf(drive.serial)}`}
@@ -16,7 +16,7 @@ export const EraseDrive = ({ drive, kept }: { readonly drive: Drive; readonly ke
 
 interface SetLocateLightProps {
   readonly drives: readonly Drive[]
-  readonly kept: ChangeRecord | undefined
+  readonly kept: ShownChange | undefined
 }
 
 /** Switching the lights of some drives of one system. */

@@ -1,12 +1,12 @@
 'use client'
 import type { Node, SwitchPort } from '@/core/estate'
 import type { SetNodeClockIntent, SetRestartServiceIntent, SetSwitchPortIntent } from '@/core/intents'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownChange } from '@/core/views'
 import { IntentForm } from '../../drafts/IntentForm'
 
 interface Kept {
   readonly systemId: string
-  readonly kept: ChangeRecord | undefined
+  readonly kept: ShownChange | undefined
 }
 
 interface SetSwitchPortProps extends Kept {

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import type { NameAnswer, Node, NodePort } from '@/core/estate'
 import { nameTrouble, readAddress, storageShare } from '@/core/network'
 import type { SetStorageNetworkIntent } from '@/core/intents'
-import type { ChangeRecord } from '@/core/views'
+import type { ShownChange } from '@/core/views'
 import { formatBitsPerSecond } from '@/core/units'
 import { ask } from '../../api'
 import type { Draft } from '../../drafts/useDraft'
@@ -21,7 +21,7 @@ export interface SetStorageNetworkProps {
   readonly nodes: readonly Node[]
   readonly nodePorts: readonly NodePort[]
   readonly mtu: number | undefined
-  readonly kept: ChangeRecord | undefined
+  readonly kept: ShownChange | undefined
 }
 
 const settleMilliseconds = 400

@@ -28,20 +28,11 @@ interface ProbeMatrixProps {
 
 /** Who reaches whom with full frames, as it was last probed; a cell opens to the hop that explains it. */
 export function ProbeMatrix({ systemId, nodes, cells, at, wantedMtu, isSet }: ProbeMatrixProps) {
-  const router = useRouter()
-  const [isProbing, setProbing] = useState(false)
-  const [refusal, setRefusal] = useState<CodedRefusal>()
+  const { isProbing, refusal, probe } = useProbe(systemId)
   const [opened, open] = useState<string>()
   const cellOf = new Map(cells.map(cell => [`${cell.fromNodeId}/${cell.toNodeId}`, cell]))
   const failing = cells.filter(cell => cell.verdict !== 'passes')
   const shown = cellOf.get(opened ?? '') ?? failing[0]
-  const probe = async () => {
-    setProbing(true)
-    const answer = await ask('POST', `/systems/${systemId}/path-probes`)
-    setRefusal(answer.ok ? undefined : answer.refusal)
-    setProbing(false)
-    router.refresh()
-  }
   return (
     <figure className="m-0">
       <h3>
@@ -59,18 +50,25 @@ export function ProbeMatrix({ systemId, nodes, cells, at, wantedMtu, isSet }: Pr
       {refusal !== undefined && <Refusal refusal={refusal} />}
       <div className="flex flex-wrap items-start gap-6">
         {cells.length > 0 && <Matrix nodes={nodes} cellOf={cellOf} shown={shown} open={open} />}
-        <Beside
-          cells={cells}
-          isSet={isSet}
-          shown={shown}
-          nodes={nodes}
-          wantedMtu={wantedMtu}
-          isProbing={isProbing}
-          probe={probe}
-        />
+        <Beside {...{ cells, isSet, shown, nodes, wantedMtu, isProbing, probe }} />
       </div>
     </figure>
   )
+}
+
+/** Probes every path again, and shows what came of it. */
+function useProbe(systemId: string) {
+  const router = useRouter()
+  const [isProbing, setProbing] = useState(false)
+  const [refusal, setRefusal] = useState<CodedRefusal>()
+  const probe = async () => {
+    setProbing(true)
+    const answer = await ask('POST', `/systems/${systemId}/path-probes`)
+    setRefusal(answer.ok ? undefined : answer.refusal)
+    setProbing(false)
+    router.refresh()
+  }
+  return { isProbing, refusal, probe }
 }
 
 function Cell({

@@ -48,20 +48,7 @@ export function networkPlaces(
       y: nodePixels.top + nodePixels.height,
     }))
   })
-  const placedSwitches = switches.map((each, index) => ({
-    each,
-    x: 0,
-    y: switchPixels.top + index * (switchPixels.height + switchPixels.gap),
-    width: widthPixels,
-  }))
-  const placedSwitchPorts = placedSwitches.flatMap(({ each, y }) => {
-    const own = switchPorts.filter(port => port.switchId === each.id)
-    const left = 96
-    const step = (widthPixels - left - 8) / (Math.max(1, own.length) + 0.5)
-    // Every other switch stands half a port aside, so that cables to it pass between the ports of the one above.
-    const aside = switches.indexOf(each) % 2 === 0 ? 0.5 : 1
-    return own.map((port, index) => ({ port, x: left + (index + aside) * step, y }))
-  })
+  const { placedSwitches, placedSwitchPorts } = switchPlaces(switches, switchPorts, widthPixels)
   return {
     nodes: placedNodes,
     nodePorts: placedPorts,
@@ -70,6 +57,24 @@ export function networkPlaces(
     cables: [...cablesDown(placedPorts, placedSwitchPorts), ...cablesBetween(placedSwitchPorts)],
     height: switchPixels.top + switches.length * (switchPixels.height + switchPixels.gap),
   }
+}
+
+function switchPlaces(switches: readonly Switch[], switchPorts: readonly SwitchPort[], widthPixels: number) {
+  const placedSwitches = switches.map((each, index) => ({
+    each,
+    x: 0,
+    y: switchPixels.top + index * (switchPixels.height + switchPixels.gap),
+    width: widthPixels,
+  }))
+  const placedSwitchPorts = placedSwitches.flatMap(({ each, y }, place) => {
+    const own = switchPorts.filter(port => port.switchId === each.id)
+    const left = 96
+    const step = (widthPixels - left - 8) / (Math.max(1, own.length) + 0.5)
+    // Every other switch stands half a port aside, so that cables to it pass between the ports of the one above.
+    const aside = place % 2 === 0 ? 0.5 : 1
+    return own.map((port, index) => ({ port, x: left + (index + aside) * step, y }))
+  })
+  return { placedSwitches, placedSwitchPorts }
 }
 
 type PlacedPorts = NetworkPlaces['nodePorts']

@@ -1,6 +1,6 @@
 'use client'
 import { extent, max } from 'd3-array'
-import { scaleLinear, scaleUtc } from 'd3-scale'
+import { scaleLinear, scaleUtc, type ScaleTime } from 'd3-scale'
 import { line } from 'd3-shape'
 import { hourWords } from '../../parts/hourWords'
 import { roundLevels } from '../roundLevels'
@@ -15,7 +15,7 @@ export interface CourseRow {
   readonly beside?: { readonly name: string; readonly values: readonly (number | null)[] }
   /** What should not be exceeded. */
   readonly limit?: { readonly words: string; readonly value: number }
-  readonly unit: 'latency' | 'requests' | 'throughput'
+  readonly unit: 'latency' | 'requests' | 'throughput' | 'size' | 'depth' | 'part'
 }
 
 interface CourseChartsProps {
@@ -30,27 +30,16 @@ interface CourseChartsProps {
 const width = 760
 const left = 62
 const right = width - 6
-const rowPixels = 84
+const rowPixels = 66
 
 /** Several courses above one another, read at one instant by one cursor. */
 export function CourseCharts({ title, about, times, rows, words }: CourseChartsProps) {
-  const [cursor, put] = useState<number>()
+  const { cursor, follow, leave, step } = useCursor(times.length)
   const [first = 0, last = 1] = extent(times)
   const x = scaleUtc([first, last], [left, right])
   const height = rows.length * rowPixels + 18
-  const follow = (event: PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect()
-    const share = (((event.clientX - box.left) / box.width) * width - left) / (right - left)
-    put(Math.min(times.length - 1, Math.max(0, Math.round(share * (times.length - 1)))))
-  }
-  const step = (event: KeyboardEvent) => {
-    const by = { ArrowLeft: -1, ArrowRight: 1, PageUp: -24, PageDown: 24 }[event.key]
-    if (event.key === 'Escape') return put(undefined)
-    if (by === undefined) return
-    event.preventDefault()
-    put(Math.min(times.length - 1, Math.max(0, (cursor ?? times.length - 1) + by)))
-  }
   const read = cursor === undefined ? undefined : readingAt(cursor, times, rows, words)
+  const at = cursor === undefined ? undefined : x(times[cursor] ?? 0)
   return (
     <figure className="m-0">
       <h3>
@@ -67,32 +56,15 @@ export function CourseCharts({ title, about, times, rows, words }: CourseChartsP
         aria-valuenow={cursor ?? Math.max(0, times.length - 1)}
         aria-valuetext={read ?? 'Arrow keys read an hour'}
         onPointerMove={follow}
-        onPointerLeave={() => put(undefined)}
+        onPointerLeave={leave}
         onKeyDown={step}
       >
         {rows.map((row, index) => (
           <Row key={row.name} row={row} times={times} x={x} top={index * rowPixels} words={words} />
         ))}
-        {x.ticks(7).map(tick => (
-          <text
-            key={tick.getTime()}
-            x={x(tick)}
-            y={height - 3}
-            textAnchor="middle"
-            style={{ fill: 'var(--second)', fontSize: 10.5 }}
-          >
-            {tick.toLocaleDateString('en', { weekday: 'short', day: 'numeric', timeZone: 'UTC' })}
-          </text>
-        ))}
-        {cursor !== undefined && (
-          <line
-            x1={x(times[cursor] ?? 0)}
-            x2={x(times[cursor] ?? 0)}
-            y1={4}
-            y2={height - 16}
-            stroke="var(--action)"
-            strokeDasharray="2 2"
-          />
+        <Days x={x} y={height - 3} />
+        {at !== undefined && (
+          <line x1={at} x2={at} y1={4} y2={height - 16} stroke="var(--action)" strokeDasharray="2 2" />
         )}
       </svg>
       <div className="min-h-[18px] text-xs text-second" aria-live="polite">
@@ -101,6 +73,33 @@ export function CourseCharts({ title, about, times, rows, words }: CourseChartsP
     </figure>
   )
 }
+
+/** At which of so many steps the cursor stands, by pointer or by keys. */
+function useCursor(steps: number) {
+  const [cursor, put] = useState<number>()
+  const leave = () => put(undefined)
+  const move = (to: number) => put(Math.min(steps - 1, Math.max(0, to)))
+  const follow = (event: PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect()
+    const share = (((event.clientX - box.left) / box.width) * width - left) / (right - left)
+    move(Math.round(share * (steps - 1)))
+  }
+  const step = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -1, ArrowRight: 1, PageUp: -24, PageDown: 24 }[event.key]
+    if (event.key === 'Escape') return leave()
+    if (by === undefined) return
+    event.preventDefault()
+    move((cursor ?? steps - 1) + by)
+  }
+  return { cursor, follow, leave, step }
+}
+
+const Days = ({ x, y }: { readonly x: ScaleTime<number, number>; readonly y: number }) =>
+  x.ticks(7).map(tick => (
+    <text key={tick.getTime()} x={x(tick)} y={y} textAnchor="middle" style={{ fill: 'var(--second)', fontSize: 10.5 }}>
+      {tick.toLocaleDateString('en', { weekday: 'short', day: 'numeric', timeZone: 'UTC' })}
+    </text>
+  ))
 
 interface RowProps {
   readonly row: CourseRow
@@ -120,7 +119,7 @@ function Row({ row, times, x, top, words }: RowProps) {
     .y(each => y(each ?? 0))
   return (
     <g>
-      {(unit === 'throughput' ? roundLevels(y.domain(), 3) : y.ticks(3)).map(tick => (
+      {(unit === 'throughput' || unit === 'size' ? roundLevels(y.domain(), 2) : y.ticks(2)).map(tick => (
         <g key={tick}>
           <line x1={left} x2={right} y1={y(tick)} y2={y(tick)} stroke="var(--rule-fine)" />
           <text x={left - 6} y={y(tick) + 3.5} textAnchor="end" style={{ fill: 'var(--second)', fontSize: 10 }}>

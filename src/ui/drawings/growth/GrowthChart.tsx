@@ -24,23 +24,7 @@ const dayWords = (at: number) =>
 export function GrowthChart({ name, levels, outlook }: GrowthChartProps) {
   const days = useMemo(() => daysOf(levels), [levels])
   const shape = useMemo(() => growthShape(days, outlook, frame), [days, outlook])
-  const [cursor, put] = useState<number>()
-  const first = days[0]?.at ?? outlook.today
-  const last = outlook.today + drawnDays * dayMilliseconds
-  const within = (at: number) => Math.min(last, Math.max(first, Math.round(at / dayMilliseconds) * dayMilliseconds))
-  const follow = (event: PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect()
-    const inside = ((event.clientX - box.left) / box.width) * width
-    const share = (inside - frame.left) / (frame.right - frame.left)
-    put(within(first + share * (last - first)))
-  }
-  const step = (event: KeyboardEvent) => {
-    const by = { ArrowLeft: -1, ArrowRight: 1, PageUp: -7, PageDown: 7 }[event.key]
-    if (event.key === 'Escape') return put(undefined)
-    if (by === undefined) return
-    event.preventDefault()
-    put(within((cursor ?? outlook.today) + by * dayMilliseconds))
-  }
+  const { cursor, first, last, follow, leave, step } = useDay(days, outlook.today)
   const read = cursor === undefined ? undefined : reading(cursor, days, outlook)
   return (
     <figure className="m-0">
@@ -58,30 +42,16 @@ export function GrowthChart({ name, levels, outlook }: GrowthChartProps) {
         aria-valuenow={cursor ?? outlook.today}
         aria-valuetext={read?.words ?? 'Arrow keys read a day'}
         onPointerMove={follow}
-        onPointerLeave={() => put(undefined)}
+        onPointerLeave={leave}
         onKeyDown={step}
       >
         <Grid shape={shape} />
         <Limit shape={shape} outlook={outlook} />
-        {shape.fan !== undefined && (
-          <>
-            <path d={shape.fan.area} fill="var(--soon)" opacity={0.25} />
-            <path d={shape.fan.middle} fill="none" stroke="var(--soon)" strokeWidth={1.5} />
-          </>
-        )}
+        <Fan shape={shape} />
         <path d={shape.past} fill="none" stroke="var(--ink)" strokeWidth={1.5} strokeLinejoin="round" />
         <Today shape={shape} outlook={outlook} />
         <Due shape={shape} outlook={outlook} />
-        {read !== undefined && cursor !== undefined && (
-          <line
-            x1={shape.x(cursor)}
-            x2={shape.x(cursor)}
-            y1={frame.top}
-            y2={frame.bottom}
-            stroke="var(--action)"
-            strokeDasharray="2 2"
-          />
-        )}
+        {cursor !== undefined && <Cursor x={shape.x(cursor)} />}
       </svg>
       <div className="min-h-[18px] text-xs text-second" aria-live="polite">
         {read?.words ?? stepWords(outlook)}
@@ -89,6 +59,41 @@ export function GrowthChart({ name, levels, outlook }: GrowthChartProps) {
     </figure>
   )
 }
+
+/** The day on which the cursor stands, by pointer or by keys. */
+function useDay(days: readonly DayPoint[], today: number) {
+  const [cursor, put] = useState<number>()
+  const first = days[0]?.at ?? today
+  const last = today + drawnDays * dayMilliseconds
+  const within = (at: number) => Math.min(last, Math.max(first, Math.round(at / dayMilliseconds) * dayMilliseconds))
+  const leave = () => put(undefined)
+  const follow = (event: PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect()
+    const inside = ((event.clientX - box.left) / box.width) * width
+    const share = (inside - frame.left) / (frame.right - frame.left)
+    put(within(first + share * (last - first)))
+  }
+  const step = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -1, ArrowRight: 1, PageUp: -7, PageDown: 7 }[event.key]
+    if (event.key === 'Escape') return leave()
+    if (by === undefined) return
+    event.preventDefault()
+    put(within((cursor ?? today) + by * dayMilliseconds))
+  }
+  return { cursor, first, last, follow, leave, step }
+}
+
+const Cursor = ({ x }: { readonly x: number }) => (
+  <line x1={x} x2={x} y1={frame.top} y2={frame.bottom} stroke="var(--action)" strokeDasharray="2 2" />
+)
+
+const Fan = ({ shape: { fan } }: PartProps) =>
+  fan === undefined ? null : (
+    <>
+      <path d={fan.area} fill="var(--soon)" opacity={0.25} />
+      <path d={fan.middle} fill="none" stroke="var(--soon)" strokeWidth={1.5} />
+    </>
+  )
 
 interface PartProps {
   readonly shape: GrowthShape

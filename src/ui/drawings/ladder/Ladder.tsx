@@ -30,8 +30,6 @@ const colours: Readonly<Record<string, string>> = {
 export function Ladder({ title, rungs, width = 460 }: LadderProps) {
   const [opened, open] = useState<string>()
   const [isTable, showTable] = useState(false)
-  const height = rungs.length * rowPixels
-  const bars = ladderBars(rungs, width - namePixels - figurePixels, height)
   const rung = rungs.find(each => each.name === opened)
   return (
     <figure className="m-0">
@@ -46,32 +44,40 @@ export function Ladder({ title, rungs, width = 460 }: LadderProps) {
           {isTable ? 'as a drawing' : 'as a table'}
         </button>
       </h3>
-      {isTable ? (
-        <RungTable rungs={rungs} />
-      ) : (
-        <svg
-          viewBox={`0 0 ${width} ${height}`}
-          className="block w-full"
-          style={{ maxWidth: width * 1.35 }}
-          role="group"
-          aria-label={`${title}: ${rungs.map(inWords).join('; ')}`}
-        >
-          <Hatch id="ladder-taken" />
-          {bars.map((bar, index) => (
-            <Bar
-              key={bar.rung.name}
-              bar={bar}
-              width={width}
-              colour={colours[bar.rung.name] ?? 'var(--d1)'}
-              isLast={index === rungs.length - 1}
-              isOpened={opened === bar.rung.name}
-              toggle={() => open(opened === bar.rung.name ? undefined : bar.rung.name)}
-            />
-          ))}
-        </svg>
-      )}
+      {isTable ? <RungTable rungs={rungs} /> : <Bars {...{ title, rungs, width, opened, open }} />}
       {rung !== undefined && !isTable && <Sum rung={rung} />}
     </figure>
+  )
+}
+
+interface BarsProps extends Required<LadderProps> {
+  readonly opened: string | undefined
+  readonly open: (name: string | undefined) => void
+}
+
+function Bars({ title, rungs, width, opened, open }: BarsProps) {
+  const height = rungs.length * rowPixels
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      className="block w-full"
+      style={{ maxWidth: width * 1.35 }}
+      role="group"
+      aria-label={`${title}: ${rungs.map(inWords).join('; ')}`}
+    >
+      <Hatch id="ladder-taken" />
+      {ladderBars(rungs, width - namePixels - figurePixels, height).map((bar, index) => (
+        <Bar
+          key={bar.rung.name}
+          bar={bar}
+          width={width}
+          colour={colours[bar.rung.name] ?? 'var(--d1)'}
+          isLast={index === rungs.length - 1}
+          isOpened={opened === bar.rung.name}
+          toggle={() => open(opened === bar.rung.name ? undefined : bar.rung.name)}
+        />
+      ))}
+    </svg>
   )
 }
 

@@ -67,11 +67,7 @@ export function SpaceBar({ parts }: SpaceBarProps) {
       </svg>
       <div className="grid grid-cols-3 gap-6 max-md:grid-cols-1">
         {sums.map(({ words, of }) => (
-          <Sum
-            key={words}
-            words={words}
-            parts={parts.filter(([kind]) => (of as readonly SpaceKind[]).includes(kind))}
-          />
+          <Sum key={words} words={words} parts={parts.filter(([kind]) => of.some(each => each === kind))} />
         ))}
       </div>
     </figure>

@@ -42,39 +42,52 @@ export function Strata({ title, about, values, words }: StrataProps) {
         aria-label={`${title}. ${said}`}
       >
         {values.map((hours, day) => (
-          <g key={days[day]}>
-            <text x={0} y={day * cellHeight + 10.5} style={{ fill: 'var(--second)', fontSize: 10 }}>
-              {days[day]}
-            </text>
-            {hours.map((value, hour) => (
-              <rect
-                key={hour}
-                x={left + hour * cellWidth}
-                y={day * cellHeight}
-                width={cellWidth - 1}
-                height={cellHeight - 1}
-                fill={value === null ? 'none' : 'var(--d5)'}
-                stroke={value === null ? 'var(--rule-fine)' : 'none'}
-                opacity={value === null ? 1 : shade(value)}
-              >
-                <title>{`${days[day]} ${hour}:00: ${value === null ? 'not measured' : words(value)}`}</title>
-              </rect>
-            ))}
-          </g>
+          <DayRow key={days[day]} day={day} hours={hours} shade={shade} words={words} />
         ))}
-        {[0, 6, 12, 18, 23].map(hour => (
-          <text
-            key={hour}
-            x={left + (hour + 0.5) * cellWidth}
-            y={7 * cellHeight + 11}
-            textAnchor="middle"
-            style={{ fill: 'var(--second)', fontSize: 10 }}
-          >
-            {hour}
-          </text>
-        ))}
+        <Hours />
       </svg>
       <div className="text-xs text-second">{said}</div>
     </figure>
   )
 }
+
+interface DayRowProps extends Pick<StrataProps, 'words'> {
+  readonly day: number
+  readonly hours: readonly (number | null)[]
+  readonly shade: (value: number) => number
+}
+
+const DayRow = ({ day, hours, shade, words }: DayRowProps) => (
+  <g>
+    <text x={0} y={day * cellHeight + 10.5} style={{ fill: 'var(--second)', fontSize: 10 }}>
+      {days[day]}
+    </text>
+    {hours.map((value, hour) => (
+      <rect
+        key={hour}
+        x={left + hour * cellWidth}
+        y={day * cellHeight}
+        width={cellWidth - 1}
+        height={cellHeight - 1}
+        fill={value === null ? 'none' : 'var(--d5)'}
+        stroke={value === null ? 'var(--rule-fine)' : 'none'}
+        opacity={value === null ? 1 : shade(value)}
+      >
+        <title>{`${days[day]} ${hour}:00: ${value === null ? 'not measured' : words(value)}`}</title>
+      </rect>
+    ))}
+  </g>
+)
+
+const Hours = () =>
+  [0, 6, 12, 18, 23].map(hour => (
+    <text
+      key={hour}
+      x={left + (hour + 0.5) * cellWidth}
+      y={7 * cellHeight + 11}
+      textAnchor="middle"
+      style={{ fill: 'var(--second)', fontSize: 10 }}
+    >
+      {hour}
+    </text>
+  ))

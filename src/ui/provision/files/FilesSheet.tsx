@@ -1,9 +1,10 @@
 import Link from 'next/link'
-import { ageDays, growthOf, mostReadBytes, sizeBytes, type Sum } from '@/core/filetree'
+import { ageDays, growthOf, mostComparedBytes, sizeBytes, type Sum } from '@/core/filetree'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import type { FileScan, FilesPage } from '@/core/views'
 import { Layers, type Layer } from '../../drawings/layers'
 import { Moment } from '../../parts/Moment'
+import { FolderTree } from './FolderTree'
 
 interface SheetProps {
   readonly page: FilesPage
@@ -28,45 +29,19 @@ const sizeWords = (band: number) => {
 /** What a walk has found: how old, of what kind and how large the files are, where they lie and whose they are. */
 export function FilesSheet({ page, scan }: SheetProps) {
   const { report } = scan
-  const at = (slice: string) => `?slice=${encodeURIComponent(slice)}`
-  const layer = (key: string, words: string, sum: Sum, isHatched = false): Layer => ({
-    ...{ key, words, isHatched },
-    amount: inWords(sum.bytes),
-    share: report.bytes === 0 ? 0 : sum.bytes / report.bytes,
-    href: at(key),
-    isOn: page.slice.text === key,
-  })
   return (
     <>
       <h3>
         What they are <span>each layer opens to its files · hatched: not known</span>
       </h3>
-      <div className="grid grid-cols-3 gap-x-6 max-xl:grid-cols-2 max-md:grid-cols-1">
-        <Layers
-          label="Last written, the latest above"
-          layers={report.ages.map((sum, band) => layer(`age:${band}`, ageWords(band), sum))}
-        />
-        <Layers
-          label="By their first bytes"
-          layers={report.kinds.map(sum =>
-            layer(`kind:${sum.kind ?? 'unknown'}`, sum.kind ?? 'not known', sum, sum.kind === null),
-          )}
-        />
-        <Layers
-          label="By size, the largest below"
-          layers={report.sizes.map((sum, band) => layer(`size:${band}`, sizeWords(band), sum))}
-        />
-      </div>
+      <WhatTheyAre page={page} scan={scan} />
       <div className="grid grid-cols-2 gap-x-6 max-md:grid-cols-1">
-        <Bars
-          title="Where they lie"
-          about="first level"
-          all={report.bytes}
-          lines={report.folders.map(({ path, ...sum }) => ({
-            ...{ key: `folder:${path}`, words: path === '' ? 'at the root itself' : path, sum },
-          }))}
-          on={page.slice.text}
-        />
+        <div>
+          <h3>
+            Where they lie <span>files, space and its part; folders open</span>
+          </h3>
+          <FolderTree scanId={scan.id} report={report} on={page.slice.text} />
+        </div>
         <Bars
           title="Whose they are"
           about="by name where a directory has one"
@@ -80,6 +55,34 @@ export function FilesSheet({ page, scan }: SheetProps) {
       <Twins scan={scan} />
       <Growth page={page} scan={scan} />
     </>
+  )
+}
+
+function WhatTheyAre({ page, scan: { report } }: SheetProps) {
+  const layer = (key: string, words: string, sum: Sum, isHatched = false): Layer => ({
+    ...{ key, words, isHatched },
+    amount: inWords(sum.bytes),
+    share: report.bytes === 0 ? 0 : sum.bytes / report.bytes,
+    href: `?slice=${encodeURIComponent(key)}`,
+    isOn: page.slice.text === key,
+  })
+  return (
+    <div className="grid grid-cols-3 gap-x-6 max-xl:grid-cols-2 max-md:grid-cols-1">
+      <Layers
+        label="Last written, the latest above"
+        layers={report.ages.map((sum, band) => layer(`age:${band}`, ageWords(band), sum))}
+      />
+      <Layers
+        label="By their first bytes"
+        layers={report.kinds.map(sum =>
+          layer(`kind:${sum.kind ?? 'unknown'}`, sum.kind ?? 'not known', sum, sum.kind === null),
+        )}
+      />
+      <Layers
+        label="By size, the largest below"
+        layers={report.sizes.map((sum, band) => layer(`size:${band}`, sizeWords(band), sum))}
+      />
+    </div>
   )
 }
 
@@ -133,7 +136,7 @@ function Bars({ title, about, all, lines, on }: BarsProps) {
 const shownTwins = 6
 
 function Twins({ scan: { twins, report } }: { readonly scan: FileScan }) {
-  const bySize = report.sameSize.filter(({ bytes }) => bytes > mostReadBytes)
+  const bySize = report.sameSize.filter(({ bytes }) => bytes > mostComparedBytes)
   if (twins.length + bySize.length === 0) return null
   const spare = twins.reduce((sum, { bytes, paths }) => sum + bytes * (paths.length - 1), 0)
   return (
@@ -157,8 +160,8 @@ function Twins({ scan: { twins, report } }: { readonly scan: FileScan }) {
       </table>
       {bySize.length > 0 && (
         <p className="mt-1 mb-0 text-second">
-          {countAtStart(bySize.length, 'size occurs', 'sizes occur')} more than once among larger files, which are not
-          read whole: whether they are alike is not known.
+          {countAtStart(bySize.length, 'size occurs', 'sizes occur')} more than once among files above{' '}
+          {inWords(mostComparedBytes)}, which are not read: whether they are alike is not known.
         </p>
       )}
     </>

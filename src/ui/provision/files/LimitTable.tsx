@@ -1,4 +1,4 @@
-import { readQuotas, type Quota } from '@/core/filetree'
+import { pathsOf, projectKey, readQuotas, type Quota } from '@/core/filetree'
 import type { Share } from '@/core/estate'
 import { formatBytes } from '@/core/units'
 import { Ago } from '../../parts/Ago'
@@ -9,12 +9,15 @@ import { State } from '../../parts/State'
 const shownOfEach = 6
 const [width, height] = [220, 16]
 
-/** Quotas of users, groups and directories yet to be made, with what has been written of each; and kinds of files that are refused or told of. */
+/** Quotas of users, groups, projects and directories yet to be made, with what has been written of each; and kinds of files that are refused or told of. */
 export function LimitTable({ share }: { readonly share: Share }) {
   const quotas = readQuotas(share.quotas)
   // Directories with something in them stand in their tree.
   const isOfPeople = ({ of }: Quota, index: number) =>
-    of === 'user' || of === 'group' || (of === 'each directory' && !share.quotaUsage.some(each => each.index === index))
+    of === 'user' ||
+    of === 'group' ||
+    of === 'project' ||
+    (of === 'each directory' && !share.quotaUsage.some(each => each.index === index))
   const ofPeople = quotas.some(isOfPeople)
   return (
     <>
@@ -26,85 +29,109 @@ export function LimitTable({ share }: { readonly share: Share }) {
       {quotas.length === 0 && <p className="mt-0 text-second">None: whoever may write may fill it.</p>}
       {ofPeople && (
         <table className="plain rows">
-          <thead>
-            <tr>
-              <th>Of</th>
-              <th className="w-[30%]"> </th>
-              <th className="number">Used</th>
-              <th className="number">Soft</th>
-              <th className="number">Hard</th>
-              <th>Over soft since</th>
-            </tr>
-          </thead>
+          <QuotaHead />
           <tbody>
-            {quotas.flatMap((quota, index) => {
-              if (!isOfPeople(quota, index)) return []
-              const used = share.quotaUsage.filter(each => each.index === index)
-              const rows = used.length === 0 ? [undefined] : used.slice(0, shownOfEach)
-              return rows.map(each => {
-                const bytes = BigInt(each?.usedBytes ?? 0)
-                return (
-                  <tr key={`${index}/${each?.key ?? ''}`}>
-                    <td className="mono">{each?.key ?? ofWords(quota)}</td>
-                    <td>
-                      <QuotaBar id={`${index}-${each?.key ?? ''}`} quota={quota} used={bytes} />
-                    </td>
-                    <td data-head="Used" className="number">
-                      <Bytes bytes={bytes} />
-                    </td>
-                    <td data-head="Soft" className="number">
-                      {quota.softBytes === null ? '–' : formatBytes(quota.softBytes)}
-                    </td>
-                    <td data-head="Hard" className="number">
-                      {quota.hardBytes === null ? '–' : formatBytes(quota.hardBytes)}
-                    </td>
-                    <td>
-                      {each?.overSoftSince != null && (
-                        <State gravity="soon">
-                          <Ago at={each.overSoftSince} />
-                        </State>
-                      )}
-                      {used.length > shownOfEach && each === rows.at(-1) && (
-                        <span className="text-second"> and {used.length - shownOfEach} more</span>
-                      )}
-                    </td>
-                  </tr>
-                )
-              })
-            })}
+            {quotas.map(
+              (quota, index) =>
+                isOfPeople(quota, index) && (
+                  <QuotaRows
+                    key={index}
+                    quota={quota}
+                    index={index}
+                    used={share.quotaUsage.filter(each => each.index === index)}
+                  />
+                ),
+            )}
           </tbody>
         </table>
       )}
-      {share.fileRules.length > 0 && (
-        <>
-          <h3>Kinds of files</h3>
-          <table className="plain">
-            <tbody>
-              {share.fileRules.map(({ pattern, content, verdict }, index) => (
-                <tr key={index}>
-                  <td className="mono">{pattern}</td>
-                  <td>{content === 'any' ? 'whatever is in it' : `is ${content} by its first bytes`}</td>
-                  <td>
-                    <State gravity={verdict === 'deny' ? 'now' : 'note'}>
-                      {verdict === 'deny' ? 'refused' : 'told of'}
-                    </State>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </>
-      )}
+      {share.fileRules.length > 0 && <FileRules rules={share.fileRules} />}
     </>
   )
 }
 
-const ofWords = ({ of, path, id }: Quota) =>
+const QuotaHead = () => (
+  <thead>
+    <tr>
+      <th>Of</th>
+      <th className="w-[30%]"> </th>
+      <th className="number">Used</th>
+      <th className="number">Soft</th>
+      <th className="number">Hard</th>
+      <th>Over soft since</th>
+    </tr>
+  </thead>
+)
+
+interface QuotaRowsProps {
+  readonly quota: Quota
+  readonly index: number
+  readonly used: Share['quotaUsage']
+}
+
+/** One quota: whoever has written most under it. */
+function QuotaRows({ quota, index, used }: QuotaRowsProps) {
+  const rows = used.length === 0 ? [undefined] : used.slice(0, shownOfEach)
+  const limit = (bytes: bigint | null) => (bytes === null ? '–' : formatBytes(bytes))
+  return rows.map(each => {
+    const bytes = BigInt(each?.usedBytes ?? 0)
+    return (
+      <tr key={each?.key ?? ''}>
+        <td className="mono">{each === undefined || quota.of === 'project' ? ofWords(quota) : each.key}</td>
+        <td>
+          <QuotaBar id={`${index}-${each?.key ?? ''}`} quota={quota} used={bytes} />
+        </td>
+        <td data-head="Used" className="number">
+          <Bytes bytes={bytes} />
+        </td>
+        <td data-head="Soft" className="number">
+          {limit(quota.softBytes)}
+        </td>
+        <td data-head="Hard" className="number">
+          {limit(quota.hardBytes)}
+        </td>
+        <td>
+          {each?.overSoftSince != null && (
+            <State gravity="soon">
+              <Ago at={each.overSoftSince} />
+            </State>
+          )}
+          {used.length > shownOfEach && each === rows.at(-1) && (
+            <span className="text-second"> and {used.length - shownOfEach} more</span>
+          )}
+        </td>
+      </tr>
+    )
+  })
+}
+
+const FileRules = ({ rules }: { readonly rules: Share['fileRules'] }) => (
+  <>
+    <h3>Kinds of files</h3>
+    <table className="plain">
+      <tbody>
+        {rules.map(({ pattern, content, verdict }, index) => (
+          <tr key={index}>
+            <td className="mono">{pattern}</td>
+            <td>{content === 'any' ? 'whatever is in it' : `is ${content} by its first bytes`}</td>
+            <td>
+              <State gravity={verdict === 'deny' ? 'now' : 'note'}>{verdict === 'deny' ? 'refused' : 'told of'}</State>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  </>
+)
+
+const ofWords = ({ of, path, id, project }: Quota) =>
   of === 'tree'
     ? path
-    : id === null
-      ? `each ${of === 'each directory' ? 'directory' : of} in ${path}`
-      : `${of} ${id} in ${path}`
+    : of === 'project'
+      ? `${projectKey({ project })}: ${pathsOf({ path, project }).join(', ')}`
+      : id === null
+        ? `each ${of === 'each directory' ? 'directory' : of} in ${path}`
+        : `${of} ${id} in ${path}`
 
 interface QuotaBarProps {
   readonly id: string

@@ -1,4 +1,4 @@
-import { fileGates, type FileRequest, type ShareRights } from '@/core/access'
+import { askingFrom, fileGates, type FileRequest, type ShareRights } from '@/core/access'
 import type { SharePage } from '@/core/views'
 import { Mark } from '../../parts/State'
 
@@ -20,9 +20,9 @@ export function Nearby({ rights, state, request, hosts }: NearbyProps) {
     ...hosts
       .filter(({ addresses }) => addresses[0] !== request.clientAddress)
       .slice(0, shownNearby)
-      .map(({ name, addresses }) => ({
-        words: `${request.operation}, from ${name}`,
-        asked: { ...request, clientAddress: addresses[0] ?? '' },
+      .map(host => ({
+        words: `${request.operation}, from ${host.name}`,
+        asked: { ...request, ...askingFrom(host) },
       })),
   ]
   return (

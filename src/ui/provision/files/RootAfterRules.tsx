@@ -17,14 +17,17 @@ const somebodyOf = (of: (typeof classes)[number], root: FileOwner) =>
         ? { uid: -3, gid: -2, groups: [] }
         : { uid: 0, gid: 0, groups: [] }
 
+/** Those that let somebody in. */
+function openRules(rules: readonly ExportRule[]) {
+  const reach = ruleReach(rules)
+  return rules.flatMap((rule, index) =>
+    rule.access === 'none' || reach[index]?.isNeverReached === true ? [] : [{ rule, index }],
+  )
+}
+
 /** What each class may do with the root directory behind each rule: the stricter of both counts. */
 export function RootAfterRules({ rules, root }: RootAfterRulesProps) {
-  const reach = ruleReach(rules)
-  const open = rules
-    .flatMap((rule, index) =>
-      rule.access === 'none' || reach[index]?.isNeverReached === true ? [] : [{ rule, index }],
-    )
-    .slice(0, shownRules)
+  const open = openRules(rules).slice(0, shownRules)
   return (
     <>
       <h3>

@@ -1,4 +1,4 @@
-import { exportTable, decidingRule, ruleReach, ruleTroubles, type ExportRule } from '@/core/access'
+import { askingFrom, decidingRule, exportTable, ruleReach, ruleTroubles, type ExportRule } from '@/core/access'
 import type { SharePage } from '@/core/views'
 import { ReachBars, reachAxis } from '../../drawings/reach'
 import { State } from '../../parts/State'
@@ -14,10 +14,7 @@ export function RulesTable({ rules, hosts }: RulesTableProps) {
   const axis = reachAxis(rules)
   const troubles = ruleTroubles(rules, reach)
   const table = exportTable(rules)
-  const hostsOf = (index: number) =>
-    hosts.filter(
-      ({ addresses }) => decidingRule(table, { clientAddress: addresses[0] ?? '', clientName: null }) === index,
-    )
+  const hostsOf = (index: number) => hosts.filter(host => decidingRule(table, askingFrom(host)) === index)
   return (
     <>
       <h3>
@@ -25,52 +22,17 @@ export function RulesTable({ rules, hosts }: RulesTableProps) {
         <span>host before longest prefix, then first listed · hatched: another rule decides</span>
       </h3>
       <table className="plain rows">
-        <thead>
-          <tr>
-            <th className="w-[26px]"> </th>
-            <th>Host or subnet</th>
-            <th>Access</th>
-            <th>Squash</th>
-            <th>Sign-in</th>
-            <th className="number">Decides</th>
-            <th className="w-[26%]">{axis.blocks.length > 0 && 'Addresses, in their order'}</th>
-          </tr>
-        </thead>
+        <Head hasAxis={axis.blocks.length > 0} />
         <tbody>
-          {rules.map((rule, index) => {
-            const own = troubles.filter(each => each.index === index)
-            const named = hostsOf(index)
-            const isNever = reach[index]?.isNeverReached === true
-            return (
-              <tr key={index} className={isNever ? 'text-second' : undefined}>
-                <td className="mono text-second">{index + 1}</td>
-                <td>
-                  <span className="mono">{rule.client}</span>
-                  {named.length > 0 && <span className="ml-2 text-second">{hostWords(named)}</span>}
-                  {own.map(({ why, level }) => (
-                    <div key={why} className="text-sm">
-                      <State gravity={level === 'must' ? 'now' : 'soon'}>{why}</State>
-                    </div>
-                  ))}
-                </td>
-                <td data-head="Access" className={rule.access === 'rw' ? 'mono font-semibold' : 'mono'}>
-                  {rule.access}
-                </td>
-                <td data-head="Squash" className="mono">
-                  {rule.squash}
-                </td>
-                <td data-head="Sign-in" className="mono">
-                  {rule.flavours.join(' ')}
-                </td>
-                <td data-head="Decides" className="number mono">
-                  {reachWords(reach[index]?.addresses)}
-                </td>
-                <td>
-                  <ReachBars axis={axis} index={index} access={rule.access} />
-                </td>
-              </tr>
-            )
-          })}
+          {rules.map((rule, index) => (
+            <RuleRow
+              key={index}
+              {...{ rule, index, axis }}
+              reach={reach[index]}
+              troubles={troubles.filter(each => each.index === index)}
+              hosts={hostsOf(index)}
+            />
+          ))}
           {!rules.some(({ client }) => client.trim() === '*') && (
             <tr className="text-second">
               <td> </td>
@@ -84,6 +46,60 @@ export function RulesTable({ rules, hosts }: RulesTableProps) {
     </>
   )
 }
+
+const Head = ({ hasAxis }: { readonly hasAxis: boolean }) => (
+  <thead>
+    <tr>
+      <th className="w-[26px]"> </th>
+      <th>Host or subnet</th>
+      <th>Access</th>
+      <th>Squash</th>
+      <th>Sign-in</th>
+      <th className="number">Decides</th>
+      <th className="w-[26%]">{hasAxis && 'Addresses, in their order'}</th>
+    </tr>
+  </thead>
+)
+
+interface RuleRowProps {
+  readonly rule: ExportRule
+  readonly index: number
+  readonly axis: ReturnType<typeof reachAxis>
+  readonly reach: ReturnType<typeof ruleReach>[number] | undefined
+  readonly troubles: ReturnType<typeof ruleTroubles>
+  /** Those that the rule decides for. */
+  readonly hosts: SharePage['hosts']
+}
+
+const RuleRow = ({ rule, index, axis, reach, troubles, hosts }: RuleRowProps) => (
+  <tr className={reach?.isNeverReached === true ? 'text-second' : undefined}>
+    <td className="mono text-second">{index + 1}</td>
+    <td>
+      <span className="mono">{rule.client}</span>
+      {hosts.length > 0 && <span className="ml-2 text-second">{hostWords(hosts)}</span>}
+      {troubles.map(({ why, level }) => (
+        <div key={why} className="text-sm">
+          <State gravity={level === 'must' ? 'now' : 'soon'}>{why}</State>
+        </div>
+      ))}
+    </td>
+    <td data-head="Access" className={rule.access === 'rw' ? 'mono font-semibold' : 'mono'}>
+      {rule.access}
+    </td>
+    <td data-head="Squash" className="mono">
+      {rule.squash}
+    </td>
+    <td data-head="Sign-in" className="mono">
+      {rule.flavours.join(' ')}
+    </td>
+    <td data-head="Decides" className="number mono">
+      {reachWords(reach?.addresses)}
+    </td>
+    <td>
+      <ReachBars axis={axis} index={index} access={rule.access} />
+    </td>
+  </tr>
+)
 
 const shownHosts = 2
 const hostWords = (hosts: SharePage['hosts']) =>

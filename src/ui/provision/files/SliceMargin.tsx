@@ -40,26 +40,35 @@ export function SliceMargin({ page: { share, slice, owners }, words }: SliceMarg
         {slice.files > slice.largest.length && `The ${slice.largest.length} largest are here.`}
       </p>
       <ol className="m-0 list-none p-0">
-        {slice.largest.map(({ path, bytes, uid, modifiedAt, kind }) => {
-          const cut = path.lastIndexOf('/') + 1
-          return (
-            <li key={path} className="border-b border-rule-fine py-[5px]">
-              <span className="flex justify-between gap-3">
-                <b className="min-w-0 break-words">{path.slice(cut)}</b>
-                <span className="mono whitespace-nowrap">{formatBytes(BigInt(bytes))}</span>
-              </span>
-              <span className="flex justify-between gap-3 text-sm text-second">
-                <span className="min-w-0 break-words">
-                  {path.slice(0, cut)} · {owners[`${uid}`] ?? `uid ${uid}`}
-                  {kind === undefined ? '' : ` · ${kind}`}
-                </span>
-                <span className="mono whitespace-nowrap">{new Date(modifiedAt).toISOString().slice(0, 10)}</span>
-              </span>
-            </li>
-          )
-        })}
+        {slice.largest.map(each => (
+          <FileLine key={each.path} file={each} owner={owners[`${each.uid}`] ?? `uid ${each.uid}`} />
+        ))}
       </ol>
       {slice.files === 0 && <p className="text-second">No file is so.</p>}
     </Margin>
+  )
+}
+
+interface FileLineProps {
+  readonly file: FilesPage['slice']['largest'][number]
+  readonly owner: string
+}
+
+const FileLine = ({ file: { path, bytes, modifiedAt, kind }, owner }: FileLineProps) => {
+  const cut = path.lastIndexOf('/') + 1
+  return (
+    <li className="border-b border-rule-fine py-[5px]">
+      <span className="flex justify-between gap-3">
+        <b className="min-w-0 break-words">{path.slice(cut)}</b>
+        <span className="mono whitespace-nowrap">{formatBytes(BigInt(bytes))}</span>
+      </span>
+      <span className="flex justify-between gap-3 text-sm text-second">
+        <span className="min-w-0 break-words">
+          {path.slice(0, cut)} · {owner}
+          {kind === undefined ? '' : ` · ${kind}`}
+        </span>
+        <span className="mono whitespace-nowrap">{new Date(modifiedAt).toISOString().slice(0, 10)}</span>
+      </span>
+    </li>
   )
 }

@@ -5,9 +5,9 @@ import type { FileService, Share } from '@/core/estate'
 import { ask } from '../../api'
 import { Copied } from '../../parts/Copied'
 import { Field } from '../../parts/Field'
-import { SelectField } from '../../parts/Select'
-import { Mark, State, Trouble } from '../../parts/State'
+import { State } from '../../parts/State'
 import { TextField } from '../../parts/TextField'
+import { Sights } from './Sights'
 
 interface TakeOverProps {
   readonly service: FileService
@@ -25,8 +25,90 @@ const isNfs = ({ protocols }: Share) => protocols.some(each => each.startsWith('
 
 /** An old server's name, as it is given to this service: what clients keep and what they change, the steps, the scripts and the way back. */
 export function TakeOver({ service, shares, hosts }: TakeOverProps) {
-  const [oldName, setOldName] = useState('')
   const [paths, setPaths] = useState('')
+  const { oldName, setOldName, name, look, trouble, looked } = useLookUp()
+  const taken =
+    looked === undefined
+      ? undefined
+      : { oldName: name, addresses: looked.addresses, newName: service.name, account: service.joinedAs }
+  const wrong = taken === undefined ? undefined : takeOverTrouble(taken)
+  const moved = movedPaths(
+    paths,
+    name,
+    shares.map(each => ({ name: each.name, path: each.path, isNfs: isNfs(each) })),
+  )
+  const isFound = taken !== undefined && wrong === undefined
+  return (
+    <>
+      {isFound && (
+        <p className="sentence" role="status">
+          <b>
+            {taken.oldName} leads to {taken.addresses.join(', ')} now.
+          </b>{' '}
+          After the switch it leads to {service.name}.
+        </p>
+      )}
+      <NameToLookUp value={oldName} error={trouble ?? wrong} onChange={setOldName} look={() => void look()} />
+      <PathsField value={paths} onChange={setPaths} />
+      {moved.length > 0 && <Moved lines={moved} />}
+      {isFound && (
+        <>
+          <Steps taken={taken} hasTickets={service.joinedAs !== null} />
+          <Sights key={name} oldName={name} hosts={hosts} addresses={service.instances.map(({ address }) => address)} />
+        </>
+      )}
+    </>
+  )
+}
+
+interface NameToLookUpProps extends PathsFieldProps {
+  readonly error: string | undefined
+  readonly look: () => void
+}
+
+const NameToLookUp = ({ value, error, onChange, look }: NameToLookUpProps) => (
+  <div className="grid max-w-[820px] grid-cols-[minmax(0,1fr)_auto] items-start gap-x-3">
+    <TextField
+      label="Name of the old server"
+      hint="In full, as clients write it."
+      isMono
+      maxLength={253}
+      value={value}
+      error={error}
+      onChange={onChange}
+    />
+    <button type="button" className="button quiet mt-[19px]" disabled={value.trim() === ''} onClick={look}>
+      Look it up
+    </button>
+  </div>
+)
+
+interface PathsFieldProps {
+  readonly value: string
+  readonly onChange: (value: string) => void
+}
+
+const PathsField = ({ value, onChange }: PathsFieldProps) => (
+  <Field
+    label="Paths that clients use there"
+    hint="A line each; behind a comma the share in which it lies now, where that is called otherwise."
+  >
+    {labelled => (
+      <textarea
+        {...labelled}
+        className="field mono h-auto max-w-[820px]"
+        rows={3}
+        maxLength={60_000}
+        value={value}
+        onChange={event => onChange(event.target.value)}
+      />
+    )}
+  </Field>
+)
+
+/** The name as it is typed, and what was found of it when it was looked up last. */
+function useLookUp() {
+  const [oldName, setOldName] = useState('')
   const [looked, setLooked] = useState<Looked>()
   const [trouble, setTrouble] = useState<string>()
   const name = oldName.trim().toLowerCase()
@@ -41,64 +123,7 @@ export function TakeOver({ service, shares, hosts }: TakeOverProps) {
     if (answer.ok && found === undefined) setTrouble('No name server is set for the estate; one is set under Account.')
     setLooked(found === undefined ? undefined : { oldName: name, addresses: found.answers, why: found.why })
   }
-  const taken =
-    looked === undefined || looked.oldName !== name
-      ? undefined
-      : { oldName: name, addresses: looked.addresses, newName: service.name, account: service.joinedAs }
-  const wrong = taken === undefined ? undefined : takeOverTrouble(taken)
-  const moved = movedPaths(
-    paths,
-    name,
-    shares.map(each => ({ name: each.name, path: each.path, isNfs: isNfs(each) })),
-  )
-  return (
-    <>
-      {taken !== undefined && wrong === undefined && (
-        <p className="sentence" role="status">
-          <b>
-            {taken.oldName} leads to {taken.addresses.join(', ')} now.
-          </b>{' '}
-          After the switch it leads to {service.name}.
-        </p>
-      )}
-      <div className="grid max-w-[820px] grid-cols-[minmax(0,1fr)_auto] items-start gap-x-3">
-        <TextField
-          label="Name of the old server"
-          hint="In full, as clients write it."
-          isMono
-          maxLength={253}
-          value={oldName}
-          error={trouble ?? wrong}
-          onChange={setOldName}
-        />
-        <button type="button" className="button quiet mt-[19px]" disabled={name === ''} onClick={() => void look()}>
-          Look it up
-        </button>
-      </div>
-      <Field
-        label="Paths that clients use there"
-        hint="A line each; behind a comma the share in which it lies now, where that is called otherwise."
-      >
-        {labelled => (
-          <textarea
-            {...labelled}
-            className="field mono h-auto max-w-[820px]"
-            rows={3}
-            maxLength={60_000}
-            value={paths}
-            onChange={event => setPaths(event.target.value)}
-          />
-        )}
-      </Field>
-      {moved.length > 0 && <Moved lines={moved} />}
-      {taken !== undefined && wrong === undefined && (
-        <>
-          <Steps taken={taken} hasTickets={service.joinedAs !== null} />
-          <Seen key={name} oldName={name} hosts={hosts} addresses={service.instances.map(({ address }) => address)} />
-        </>
-      )}
-    </>
-  )
+  return { oldName, setOldName, name, look, trouble, looked: looked?.oldName === name ? looked : undefined }
 }
 
 function Moved({ lines }: { readonly lines: ReturnType<typeof movedPaths> }) {
@@ -179,76 +204,6 @@ function Steps({ taken, hasTickets }: StepsProps) {
           </li>
         ))}
       </ol>
-    </>
-  )
-}
-
-interface SeenProps {
-  readonly oldName: string
-  readonly hosts: TakeOverProps['hosts']
-  readonly addresses: readonly string[]
-}
-interface Sight {
-  readonly host: string
-  readonly address: string | null
-  readonly isOpen: boolean
-  readonly milliseconds: number
-  readonly at: string
-}
-
-/** What a host sees under the old name, time after time: before the switch, and after it. */
-function Seen({ oldName, hosts, addresses }: SeenProps) {
-  const [hostId, setHost] = useState(hosts[0]?.id ?? '')
-  const [sights, setSights] = useState<readonly Sight[]>([])
-  const [trouble, setTrouble] = useState<string>()
-  const look = async () => {
-    const answer = await ask<Omit<Sight, 'host'>>('POST', '/host-connections', { hostId, server: oldName })
-    if (!answer.ok) return setTrouble(`${answer.refusal.what} ${answer.refusal.why}`)
-    setTrouble(undefined)
-    const host = hosts.find(({ id }) => id === hostId)?.name ?? ''
-    setSights([...sights, { host, ...answer.value }])
-  }
-  if (hosts.length === 0) return <p className="text-second">No host with an agent is known that could look.</p>
-  return (
-    <>
-      <h3>
-        What a client sees <span>before the switch, and after it</span>
-      </h3>
-      <div className="grid max-w-[420px] grid-cols-[minmax(0,1fr)_auto] items-start gap-x-3">
-        <SelectField
-          label="Host"
-          value={hostId}
-          options={hosts.map(({ id, name }) => ({ value: id, words: name }))}
-          onChange={setHost}
-        />
-        <button type="button" className="button quiet mt-[19px]" onClick={() => void look()}>
-          Let it look
-        </button>
-      </div>
-      {trouble !== undefined && <Trouble>{trouble}</Trouble>}
-      {sights.length > 0 && (
-        <table className="plain rows">
-          <tbody>
-            {sights.map(({ host, address, isOpen, milliseconds, at }) => {
-              const isHere = address !== null && addresses.includes(address)
-              return (
-                <tr key={at}>
-                  <td className="mono text-second">{at.slice(11, 19)}</td>
-                  <td>{host}</td>
-                  <td className="mono">{address ?? 'no address'}</td>
-                  <td>
-                    <span className={isHere && isOpen ? 'text-fine' : 'text-soon'}>
-                      <Mark gravity={isHere && isOpen ? 'fine' : 'soon'} />
-                    </span>{' '}
-                    {isHere ? (isOpen ? 'this service answers' : 'this service, no way through') : 'not this service'}
-                  </td>
-                  <td className="number mono">{milliseconds.toFixed(1)} ms</td>
-                </tr>
-              )
-            })}
-          </tbody>
-        </table>
-      )}
     </>
   )
 }

@@ -6,6 +6,7 @@ import {
   smbTurnings,
   turningChanges,
   type FileOperation,
+  type FileOwner,
   type FileRequest,
   type ShareRights,
   type SignedIn,
@@ -13,7 +14,7 @@ import {
   type Turning,
 } from '@/core/access'
 import { countWords } from '@/core/units'
-import type { ChangeRecord, SharePage } from '@/core/views'
+import type { ShownChange, SharePage } from '@/core/views'
 import { ask } from '../../api'
 import { toast } from '../../parts/toast'
 
@@ -29,7 +30,7 @@ interface Way {
 function Ways({ shareId, ways }: { readonly shareId: string; readonly ways: readonly Way[] }) {
   const router = useRouter()
   const draft = async (intent: object) => {
-    const answer = await ask<ChangeRecord>('POST', '/changes', { kind: 'set-share-rights', intent })
+    const answer = await ask<ShownChange>('POST', '/changes', { kind: 'set-share-rights', intent })
     if (!answer.ok) return void toast.error(answer.refusal.why)
     router.push(`/provision/shares?sel=${shareId}&draft=set-share-rights&change=${answer.value.id}`)
   }
@@ -72,16 +73,22 @@ export function NfsWays({ page: { share }, rights, request }: NfsWaysProps) {
     return {
       words: editsWords(way.edits, rights.rules),
       reach: reachWords(way),
-      intent: isElsewhere
-        ? undefined
-        : { shareId: share.id, ownerUid: root.uid, ownerGid: root.gid, mode: root.mode, rules, grants: share.grants },
+      intent: isElsewhere ? undefined : { ...rightsIn(share.id, root), rules, grants: share.grants },
     }
   })
   return <Ways shareId={share.id} ways={ways} />
 }
 
+/** What a draft says of a root directory. */
+const rightsIn = (shareId: string, { uid, gid, mode, acl = [] }: FileOwner) => ({
+  ...{ shareId, mode, acl },
+  ownerUid: uid,
+  ownerGid: gid,
+})
+
 function reachWords({ addresses, edits }: Turning): string {
   if (edits.some(({ of }) => of === 'member')) return 'wherever the group counts'
+  if (edits.every(({ of }) => of === 'entry')) return 'for them alone'
   if (addresses === null) return 'for every host'
   return countWords(Number(addresses), 'host', 'hosts')
 }
@@ -97,17 +104,14 @@ interface SmbWaysProps {
 export function SmbWays({ page: { share }, rights, somebody, operation, name }: SmbWaysProps) {
   const ways = smbTurnings(rights, somebody, operation, name).map(({ edits, rights: after }): Way => {
     const isElsewhere = edits.some(({ of }) => of === 'smb-member')
-    const isOwn = edits.every(edit => edit.of === 'new-grant')
+    const isOwn = edits.every(({ of }) => of === 'new-grant' || of === 'smb-entry')
     return {
       words: smbEditsWords(edits, rights.grants),
       reach: isElsewhere ? 'wherever the group counts' : isOwn ? 'for them alone' : 'for all whom it is for',
       intent: isElsewhere
         ? undefined
         : {
-            shareId: share.id,
-            ownerUid: after.root.uid,
-            ownerGid: after.root.gid,
-            mode: after.root.mode,
+            ...rightsIn(share.id, after.root),
             rules: share.rules,
             grants: after.grants,
           },

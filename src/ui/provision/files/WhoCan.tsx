@@ -1,8 +1,10 @@
 'use client'
 import { useMemo, useState } from 'react'
 import {
+  askingFrom,
   fileGates,
   smbGates,
+  smbRightsOf,
   type FileOperation,
   type FileRequest,
   type ShareRights,
@@ -19,7 +21,7 @@ import { TextField } from '../../parts/TextField'
 import { ServerLists } from '../../table'
 import { GateLines } from './GateLines'
 import { Nearby } from './Nearby'
-import { quotaOf } from './quotaOf'
+import { shareState } from './shareState'
 import { NfsWays, SmbWays } from './TurningWays'
 
 interface WhoCanProps {
@@ -38,6 +40,7 @@ interface Asked {
 
 const elsewhere = 'elsewhere'
 const anyAddress = '192.0.2.1'
+const nobodysId = 65_534
 const idOf = (text: string) => (/^\d{1,10}$/.test(text.trim()) ? Number(text) : undefined)
 
 /** Whether somebody may, from some host; every gate with what decided, and what would turn the answer. */
@@ -48,48 +51,22 @@ export const WhoCan = (props: WhoCanProps) => (
 )
 
 function Asking({ page }: WhoCanProps) {
-  const { share, service, hosts } = page
-  const speaks = (family: string) => share.protocols.some(each => each.startsWith(family))
-  const [asked, set] = useState<Asked>({
-    personId: '',
-    uid: `${share.ownerUid}`,
-    groups: `${share.ownerGid}`,
-    hostId: hosts[0]?.id ?? elsewhere,
-    operation: 'write',
-    over: speaks('NFS') ? 'NFS' : 'SMB',
-  })
+  const speaks = (family: string) => page.share.protocols.some(each => each.startsWith(family))
+  const [asked, set] = useState(() => askedAtFirst(page, speaks('NFS')))
   const change = (part: Partial<Asked>) => set({ ...asked, ...part })
   const somebody = useSomebody(asked.personId)
-  const state = {
-    name: share.name,
-    protocols: share.protocols,
-    joinedTo: service.joinedTo,
-    addresses: service.instances.flatMap(({ address, standsOn }) => (standsOn === null ? [] : [address])),
-    freeBytes: BigInt(share.sizeBytes) - BigInt(share.usedBytes),
-    quotaOf: quotaOf(share),
-  }
+  const state = shareState(page.share, page.service)
   return (
     <Margin>
       <h2>Who can</h2>
       <div className="grid grid-cols-2 gap-x-[10px]">
         {speaks('NFS') && speaks('SMB') && (
-          <Choice
-            label="Over"
-            value={asked.over}
-            options={[
-              { value: 'NFS', words: 'NFS' },
-              { value: 'SMB', words: 'SMB' },
-            ]}
-            onChange={over => change({ over })}
-          />
+          <Choice label="Over" value={asked.over} options={ways} onChange={over => change({ over })} />
         )}
         <Choice
           label="Operation"
           value={asked.operation}
-          options={[
-            { value: 'read', words: 'read' },
-            { value: 'write', words: 'write' },
-          ]}
+          options={operations}
           onChange={operation => change({ operation })}
         />
       </div>
@@ -112,6 +89,25 @@ function Asking({ page }: WhoCanProps) {
   )
 }
 
+/** Its owner, from the first host. */
+const askedAtFirst = ({ share, hosts }: SharePage, isNfs: boolean): Asked => ({
+  personId: '',
+  uid: `${share.ownerUid}`,
+  groups: `${share.ownerGid}`,
+  hostId: hosts[0]?.id ?? elsewhere,
+  operation: 'write',
+  over: isNfs ? 'NFS' : 'SMB',
+})
+
+const ways = [
+  { value: 'NFS', words: 'NFS' },
+  { value: 'SMB', words: 'SMB' },
+] as const
+const operations = [
+  { value: 'read', words: 'read' },
+  { value: 'write', words: 'write' },
+] as const
+
 interface OverProps {
   readonly page: SharePage
   readonly state: Parameters<typeof fileGates>[1]
@@ -127,52 +123,17 @@ interface OverNfsProps extends OverProps {
 function OverNfs({ page, asked, change, state, somebody }: OverNfsProps) {
   const { share, hosts } = page
   const rights = useMemo<ShareRights>(
-    () => ({ rules: share.rules, root: { uid: share.ownerUid, gid: share.ownerGid, mode: share.mode } }),
+    () => ({
+      rules: share.rules,
+      root: { uid: share.ownerUid, gid: share.ownerGid, mode: share.mode, acl: share.acl },
+    }),
     [share],
   )
-  const host = hosts.find(({ id }) => id === asked.hostId)
-  const groups = asked.groups.split(/[\s,]+/).flatMap(each => idOf(each) ?? [])
-  const uid = idOf(asked.uid)
-  const request: FileRequest = {
-    clientAddress: host?.addresses[0] ?? anyAddress,
-    clientName: null,
-    uid: somebody?.is.uid ?? uid ?? 65_534,
-    gid: somebody?.is.gid ?? groups[0] ?? 65_534,
-    groups: somebody?.is.groups ?? groups.slice(1),
-    flavour: 'sys',
-    operation: asked.operation,
-  }
+  const request = requestOf(asked, hosts, somebody)
   const { allowed, gates } = fileGates(rights, state, request)
   return (
     <>
-      <div className="grid grid-cols-2 gap-x-[10px]">
-        {asked.personId === '' && (
-          <>
-            <TextField
-              label="uid"
-              value={asked.uid}
-              isMono
-              error={uid === undefined ? 'A whole number.' : undefined}
-              onChange={next => change({ uid: next })}
-            />
-            <TextField
-              label="gid, other groups"
-              value={asked.groups}
-              isMono
-              onChange={next => change({ groups: next })}
-            />
-          </>
-        )}
-        <SelectField
-          label="From host"
-          value={asked.hostId}
-          options={[
-            ...hosts.map(({ id, name, addresses }) => ({ value: id, words: `${name}  ${addresses[0] ?? ''}` })),
-            { value: elsewhere, words: 'an address of no host' },
-          ]}
-          onChange={hostId => change({ hostId })}
-        />
-      </div>
+      <FromWhere asked={asked} change={change} hosts={hosts} />
       {somebody !== undefined && (
         <p className="mt-0 text-second">
           Counts as uid <span className="mono">{request.uid}</span>, gid <span className="mono">{request.gid}</span>,
@@ -186,6 +147,51 @@ function OverNfs({ page, asked, change, state, somebody }: OverNfsProps) {
   )
 }
 
+/** What a host would ask in the name of whom. */
+function requestOf(asked: Asked, hosts: SharePage['hosts'], somebody: Found | undefined): FileRequest {
+  const host = hosts.find(({ id }) => id === asked.hostId)
+  const groups = asked.groups.split(/[\s,]+/).flatMap(each => idOf(each) ?? [])
+  return {
+    ...askingFrom(host ?? { addresses: [anyAddress] }),
+    uid: somebody?.is.uid ?? idOf(asked.uid) ?? nobodysId,
+    gid: somebody?.is.gid ?? groups[0] ?? nobodysId,
+    groups: somebody?.is.groups ?? groups.slice(1),
+    flavour: 'sys',
+    operation: asked.operation,
+  }
+}
+
+interface FromWhereProps extends Pick<OverNfsProps, 'asked' | 'change'> {
+  readonly hosts: SharePage['hosts']
+}
+
+/** By which numbers, as long as no person is chosen, and from which host. */
+const FromWhere = ({ asked, change, hosts }: FromWhereProps) => (
+  <div className="grid grid-cols-2 gap-x-[10px]">
+    {asked.personId === '' && (
+      <>
+        <TextField
+          label="uid"
+          value={asked.uid}
+          isMono
+          error={idOf(asked.uid) === undefined ? 'A whole number.' : undefined}
+          onChange={next => change({ uid: next })}
+        />
+        <TextField label="gid, other groups" value={asked.groups} isMono onChange={next => change({ groups: next })} />
+      </>
+    )}
+    <SelectField
+      label="From host"
+      value={asked.hostId}
+      options={[
+        ...hosts.map(({ id, name, addresses }) => ({ value: id, words: `${name}  ${addresses[0] ?? ''}` })),
+        { value: elsewhere, words: 'an address of no host' },
+      ]}
+      onChange={hostId => change({ hostId })}
+    />
+  </div>
+)
+
 interface OverSmbProps extends OverProps {
   readonly operation: FileOperation
   readonly somebody: Found
@@ -193,7 +199,7 @@ interface OverSmbProps extends OverProps {
 
 function OverSmb({ page, operation, state, somebody: { person, is } }: OverSmbProps) {
   const { share } = page
-  const rights = { grants: share.grants, root: { uid: share.ownerUid, gid: share.ownerGid, mode: share.mode } }
+  const rights = smbRightsOf(share)
   const { allowed, gates } = smbGates(rights, state, is, operation)
   return (
     <>

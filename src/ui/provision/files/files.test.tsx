@@ -4,7 +4,8 @@ import { sampleFileService, sampleId, sampleShare, sampleSystem, sampleVolume } 
 import type { SharePage } from '@/core/views'
 import { answering, choose, shown, wordsOf } from '../../testing/browser'
 import { pushed } from '../../testing/navigation'
-import { LimitTable, quotaOf, RootAfterRules, RulesTable, WhoCan } from '.'
+import { GrantsTable, LimitTable, RootAfterRules, RulesTable, WhoCan } from '.'
+import { quotaOf } from './quotaOf'
 
 const host = (number: number, name: string, address: string) => ({
   id: sampleId(number),
@@ -32,6 +33,22 @@ test('each rule says which hosts it is for, how many addresses it decides, and t
   expect(words).toContain('any otherrefusedno rule')
 })
 
+test('grants say where they stand, and that nobody else is let in; those of the service lead there', () => {
+  const studio = { who: 's', name: 'Photo studio', right: 'change' } as const
+  const { container, rerender } = shown(<GrantsTable grants={[studio]} />)
+  expect(wordsOf(container)).toContain('WhoMayPhoto studioread, writeanybody elserefused: no grant')
+  const all = { who: '*', name: '', right: 'none' } as const
+  rerender(<GrantsTable grants={[studio]} serviceGrants={[all]} serviceHref="/provision/file-services/7" />)
+  expect(wordsOf(container)).toContain(
+    'Photo studioread, writethis shareEverybody who signs inrefusedits whole service',
+  )
+  expect(screen.queryByText('anybody else')).toBeNull()
+  rerender(<GrantsTable grants={[studio]} isForAll />)
+  expect(wordsOf(container)).toContain('anybody elseas each share says')
+  rerender(<GrantsTable grants={[studio]} serviceGrants={[all]} serviceHref="/provision/file-services/7" />)
+  expect(screen.getByRole('link').getAttribute('href')).toBe('/provision/file-services/7')
+})
+
 test('a rule that nobody meets says who decides in its place', () => {
   const [first, second] = sampleShare().rules
   const rules = [first, second, { ...second, access: 'rw' as const }].flatMap(each =>
@@ -39,6 +56,28 @@ test('a rule that nobody meets says who decides in its place', () => {
   )
   shown(<RulesTable rules={rules as never} hosts={[]} />)
   expect(screen.getByText(/never reached: rule 2 names the same/)).toBeTruthy()
+})
+
+test('a rule for a host by its name stands beside the host that the name server calls so, and answers who can', async () => {
+  const [first] = sampleShare().rules
+  const named = { ...first, client: 'scan-1.canal.example', access: 'rw' as const }
+  const scan = { ...host(91, 'scan-1', '192.0.2.77'), clientName: 'Scan-1.canal.example' }
+  const { user } = shown(
+    <>
+      <RulesTable rules={[named] as never} hosts={[scan, host(92, 'desk-9', '192.0.2.78')]} />
+      <WhoCan
+        page={page({
+          share: sampleShare({ rules: [named] as never }),
+          hosts: [scan, host(92, 'desk-9', '192.0.2.78')],
+        })}
+      />
+    </>,
+  )
+  expect(screen.getByRole('row', { name: /scan-1\.canal\.example.*scan-1/ }).textContent).not.toContain('desk-9')
+  await choose(user, screen.getByLabelText('From host'), /scan-1/)
+  expect(screen.getByRole('status').textContent).toContain('Yes')
+  await choose(user, screen.getByLabelText('From host'), /desk-9/)
+  expect(screen.getByRole('status').textContent).toContain('No.')
 })
 
 test('the root is shown behind each rule: what a rule takes is struck out, and who counts as somebody else', () => {

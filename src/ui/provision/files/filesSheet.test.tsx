@@ -1,9 +1,9 @@
 /** @jest-environment jsdom */
-import { screen } from '@testing-library/react'
+import { screen, within } from '@testing-library/react'
 import { FileReporter, makeSegment, type ListedFile } from '@/core/filetree'
 import { sampleFileService, sampleShare } from '@/core/estate/testing/samples'
 import type { FileScan, FilesPage } from '@/core/views'
-import { shown, wordsOf } from '../../testing/browser'
+import { answering, shown, wordsOf } from '../../testing/browser'
 import { FilesSheet, SliceMargin, sliceWords } from '.'
 
 const now = Date.parse('2026-11-01T00:00:00Z')
@@ -39,22 +39,23 @@ const page = (more: Partial<FilesPage> = {}): FilesPage => ({
   ...more,
 })
 
-test('every layer, folder and owner says how much it holds and opens to its files', () => {
+test('every layer and owner says how much it holds and opens to its files', () => {
+  answering(() => ({ body: { total: 0, items: [] } }))
   const { container } = shown(<FilesSheet page={page()} scan={scan} />)
   const href = (name: RegExp) => screen.getByRole('link', { name }).getAttribute('href')
   expect(href(/^picture/)).toBe('?slice=kind%3Apicture')
   expect(href(/^not known/)).toBe('?slice=kind%3Aunknown')
-  expect(href(/^\/a/)).toBe('?slice=folder%3A%2Fa')
   expect(href(/^Alva Brenn/)).toBe('?slice=owner%3A2001')
   expect(href(/^uid 7/)).toBe('?slice=owner%3A7')
   expect(screen.getByRole('link', { name: /^picture/ }).getAttribute('aria-current')).toBe('true')
   const words = wordsOf(container)
   expect(words).toContain('12 GiB 75.0 %')
   expect(words).toContain('2 × 1 KiB')
-  expect(words).toContain('One size occurs more than once among larger files')
+  expect(words).toContain('One size occurs more than once among files above 4 GiB')
 })
 
 test('what has changed since the walk before is told by folder, and that nothing has', () => {
+  answering(() => ({ body: { total: 0, items: [] } }))
   const before = scanOf('1', file('/a/1.tif', 6 * gib), file('/b/3.dat', 5 * gib))
   const { container } = shown(<FilesSheet page={page({ before })} scan={scan} />)
   expect(wordsOf(container)).toMatch(/\/a\+6 GiB, \+1 files/)
@@ -81,3 +82,48 @@ test.each([
   ['misnamed', 'Named as another kind than they are'],
   ['kind:unknown', 'Of a kind that is not known'],
 ])('the part %s is called "%s"', (text, words) => expect(sliceWords(text, { 2001: 'Alva Brenn' })).toBe(words))
+
+const folder = (id: number, name: string, bytes: number, folders = 0) => ({
+  ...{ id, name, bytes, folders, files: 3 },
+  newestAt: new Date(now).toISOString(),
+})
+
+test('folders open one below another, are read when they are, and lead to their files', async () => {
+  const levels: Readonly<Record<string, object>> = {
+    'parent=0&offset=0': { total: 3, items: [folder(4, 'a', 12 * gib, 1), folder(1, 'b', 4 * gib)] },
+    'parent=0&offset=2': { total: 3, items: [folder(9, 'c <b>', 0)] },
+    'parent=4&offset=0': { total: 1, items: [folder(5, 'deep', 8 * gib)] },
+  }
+  const asked = answering(({ path }) => {
+    const at = Object.keys(levels).find(query => path.includes(`${query}&`))
+    return at === undefined ? { status: 404, body: {} } : { body: levels[at] }
+  })
+  const { user } = shown(<FilesSheet page={page()} scan={scan} />)
+  const tree = await screen.findByRole('list', { name: 'Folders' })
+  const first = await within(tree).findByRole('link', { name: /^a/ })
+  expect(first.getAttribute('href')).toBe('?slice=folder%3A%2Fa')
+  expect(within(tree).queryByRole('button', { name: 'What lies in b' })).toBeNull()
+  const opener = within(tree).getByRole('button', { name: 'What lies in a' })
+  opener.focus()
+  await user.keyboard('{ArrowRight}')
+  const deep = await within(tree).findByRole('link', { name: 'deep' })
+  expect(deep.getAttribute('href')).toBe('?slice=folder%3A%2Fa%2Fdeep')
+  expect(wordsOf(tree)).toContain('8 GiB50.0 %')
+  await user.keyboard('{ArrowLeft}')
+  expect(within(tree).queryByRole('link', { name: 'deep' })).toBeNull()
+  await user.click(within(tree).getByRole('button', { name: 'show the next of 1 smaller' }))
+  expect((await within(tree).findByRole('link', { name: 'c <b>' })).getAttribute('href')).toBe(
+    '?slice=folder%3A%2Fc%20%3Cb%3E',
+  )
+  expect(asked.filter(({ path }) => path.includes('parent=4'))).toHaveLength(1)
+})
+
+test('of a walk from before its folders were summed up, and of one that cannot be asked, it says so', async () => {
+  answering(() => ({ body: { total: 0, items: [] } }))
+  const { unmount } = shown(<FilesSheet page={page()} scan={scan} />)
+  expect(await screen.findByText(/walk through them again/)).toBeTruthy()
+  unmount()
+  answering(() => ({ status: 503, body: { code: 'x', what: 'The database does not answer.', why: '', remedy: '' } }))
+  shown(<FilesSheet page={page()} scan={{ ...scan, id: 'other' }} />)
+  expect(await screen.findByText('The database does not answer.', {}, { timeout: 15_000 })).toBeTruthy()
+})

@@ -1,1 +1,2 @@
 export { DisksSeen, Ways } from './Ways'
+export { Unknown } from './Unknown'

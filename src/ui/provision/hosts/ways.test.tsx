@@ -3,7 +3,7 @@ import { screen } from '@testing-library/react'
 import { sampleId } from '@/core/estate/testing/samples'
 import { upByController, type WaysSeen } from '@/core/views'
 import { shown, wordsOf } from '../../testing/browser'
-import { DisksSeen, Ways } from '.'
+import { DisksSeen, Unknown, Ways } from '.'
 
 const way = (controller: string | null, isUp: boolean, target = 't') => ({ target, controller, isUp })
 const seen = (more: Partial<WaysSeen> = {}): WaysSeen => ({
@@ -48,4 +48,25 @@ test('what a host sees leads to the volume or the snapshot that it is; a disk th
     '/provision/snapshots?sel=',
   )
   expect(screen.getByText('8'.repeat(32))).toBeTruthy()
+})
+
+test('a name that nobody has registered leads to a draft with its line filled in', () => {
+  const initiator = 'iqn.2019-04.example.marrowfield:scanner-gate'
+  const items = [
+    { initiator, systems: ['bittern'], groups: ['ct-scans'] },
+    { initiator: '"><script>alert(1)</script>', systems: ['heron', 'plover'], groups: [] },
+  ]
+  const { container, unmount } = shown(<Unknown unknown={{ items, total: 40 }} />)
+  const [register] = screen.getAllByRole('link', { name: 'Register' })
+  const href = new URL(register?.getAttribute('href') ?? '', 'http://here')
+  expect([href.pathname, href.searchParams.get('draft'), href.searchParams.get('list')]).toEqual([
+    '/provision/hosts',
+    'register-hosts',
+    `scanner-gate,ct-scans,${initiator}`,
+  ])
+  expect(screen.getByText('sees what ct-scans is shown by bittern')).toBeTruthy()
+  expect(screen.getByText('is shown nothing by heron, plover')).toBeTruthy()
+  expect([container.querySelector('script'), wordsOf(container).includes('2 of 40')]).toEqual([null, true])
+  unmount()
+  expect(wordsOf(shown(<Unknown unknown={{ items: [], total: 0 }} />).container)).toBe('')
 })

@@ -60,20 +60,7 @@ function Threads({ sketch, chosen, other }: ThreadsProps) {
   const drawn = placementLines(sketch)
   return (
     <div className="grid grid-cols-[150px_minmax(160px,1fr)_224px] gap-x-3">
-      <div />
-      <div className="flex justify-between text-sm text-second">
-        <span>worse</span>
-        <span>better</span>
-      </div>
-      <div className={`${figureColumns} text-sm text-second`}>
-        <span className="truncate text-action" title={chosen.name}>
-          {chosen.name}
-        </span>
-        <span className="truncate" title={other?.name}>
-          {other?.name}
-        </span>
-        <span>of</span>
-      </div>
+      <Heads chosen={chosen} other={other} />
       <AtLanes drawn={drawn} shiftPixels={16}>
         {sketch.measures.map(({ measure, words }) => (
           <div key={measure} className="whitespace-nowrap">
@@ -101,6 +88,25 @@ function Threads({ sketch, chosen, other }: ThreadsProps) {
     </div>
   )
 }
+
+const Heads = ({ chosen, other }: Omit<ThreadsProps, 'sketch'>) => (
+  <>
+    <div />
+    <div className="flex justify-between text-sm text-second">
+      <span>worse</span>
+      <span>better</span>
+    </div>
+    <div className={`${figureColumns} text-sm text-second`}>
+      <span className="truncate text-action" title={chosen.name}>
+        {chosen.name}
+      </span>
+      <span className="truncate" title={other?.name}>
+        {other?.name}
+      </span>
+      <span>of</span>
+    </div>
+  </>
+)
 
 type Drawn = ReturnType<typeof placementLines>
 const figureColumns = 'grid grid-cols-[92px_92px_32px] gap-x-1 text-right'

@@ -27,19 +27,7 @@ const laneWords = {
 /** Which rule keeps which snapshot: a column each, a note on every rule that needs it, its own space below. */
 export function SnapshotRules({ all, timeZone, chosen, focused, choose, focus }: SnapshotRulesProps) {
   const drawn = snapshotColumns(all, widthPixels, timeZone)
-  const list = useRef<SVGSVGElement>(null)
-  const move = (event: KeyboardEvent, index: number) => {
-    const next = { ArrowLeft: index - 1, ArrowRight: index + 1, Home: 0, End: all.length - 1 }[event.key]
-    const target = next === undefined ? undefined : all[next]?.snapshot.id
-    if (event.key === ' ' || event.key === 'Enter') choose(all[index]?.snapshot.id ?? '', false)
-    else if (target === undefined) return
-    else if (event.shiftKey) choose(target, true)
-    if (target !== undefined) {
-      focus(target)
-      list.current?.querySelector<SVGGElement>(`[data-snapshot="${target}"]`)?.focus()
-    }
-    event.preventDefault()
-  }
+  const { list, move } = useKeys({ all, choose, focus })
   const atHand = focused ?? all.at(-1)?.snapshot.id
   return (
     <div className="overflow-x-auto pb-1">
@@ -57,12 +45,8 @@ export function SnapshotRules({ all, timeZone, chosen, focused, choose, focus }:
         {all.map((judged, index) => (
           <g
             key={judged.snapshot.id}
-            role="option"
-            aria-selected={chosen.has(judged.snapshot.id)}
-            aria-label={inWords(judged)}
+            {...optionOf(judged, chosen.has(judged.snapshot.id))}
             tabIndex={judged.snapshot.id === atHand ? 0 : -1}
-            data-snapshot={judged.snapshot.id}
-            className="cursor-pointer"
             onClick={event => {
               choose(judged.snapshot.id, event.shiftKey)
               focus(judged.snapshot.id)
@@ -83,6 +67,32 @@ export function SnapshotRules({ all, timeZone, chosen, focused, choose, focus }:
       </svg>
     </div>
   )
+}
+
+const optionOf = (judged: Judged, isChosen: boolean) => ({
+  role: 'option',
+  'aria-selected': isChosen,
+  'aria-label': inWords(judged),
+  'data-snapshot': judged.snapshot.id,
+  className: 'cursor-pointer',
+})
+
+/** Goes from snapshot to snapshot by arrows, and chooses by Space; with Shift all on the way. */
+function useKeys({ all, choose, focus }: Pick<SnapshotRulesProps, 'all' | 'choose' | 'focus'>) {
+  const list = useRef<SVGSVGElement>(null)
+  const move = (event: KeyboardEvent, index: number) => {
+    const next = { ArrowLeft: index - 1, ArrowRight: index + 1, Home: 0, End: all.length - 1 }[event.key]
+    const target = next === undefined ? undefined : all[next]?.snapshot.id
+    if (event.key === ' ' || event.key === 'Enter') choose(all[index]?.snapshot.id ?? '', false)
+    else if (target === undefined) return
+    else if (event.shiftKey) choose(target, true)
+    if (target !== undefined) {
+      focus(target)
+      list.current?.querySelector<SVGGElement>(`[data-snapshot="${target}"]`)?.focus()
+    }
+    event.preventDefault()
+  }
+  return { list, move }
 }
 
 const Lanes = ({ drawn: { lanes, labelPixels, widthPixels: width, baseY } }: { readonly drawn: Columns }) => (

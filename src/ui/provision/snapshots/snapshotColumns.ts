@@ -36,12 +36,7 @@ export interface Columns {
 
 /** Where a volume's snapshots stand, a column each, oldest at the left. Nothing is drawn here. */
 export function snapshotColumns(all: readonly Judged[], widthPixels: number, timeZone: string): Columns {
-  const used = laneOrder.filter(lane => all.some(({ rules }) => rules.includes(lane)))
-  const hasBesides = all.some(isKeptBesides)
-  const lanes = [...used, ...(hasBesides ? (['besides'] as const) : [])].map((lane, index) => ({
-    lane,
-    y: topPixels + index * lanePixels + lanePixels / 2,
-  }))
+  const lanes = lanesOf(all)
   const yOf = new Map(lanes.map(({ lane, y }) => [lane, y]))
   const baseY = topPixels + Math.max(1, lanes.length) * lanePixels + 6
   const room = widthPixels - labelPixels - 16
@@ -80,6 +75,13 @@ export function snapshotColumns(all: readonly Judged[], widthPixels: number, tim
     stepPixels: step,
     columns,
   }
+}
+
+/** A lane for every rule that keeps one of them, and one for what keeps some besides. */
+function lanesOf(all: readonly Judged[]) {
+  const used = laneOrder.filter(lane => all.some(({ rules }) => rules.includes(lane)))
+  const besides = all.some(isKeptBesides) ? (['besides'] as const) : []
+  return [...used, ...besides].map((lane, index) => ({ lane, y: topPixels + index * lanePixels + lanePixels / 2 }))
 }
 
 /** Whether something keeps a snapshot besides its rules. */

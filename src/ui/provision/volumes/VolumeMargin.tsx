@@ -71,7 +71,7 @@ export const VolumeMargin = ({ page, offered, isOwnPage = false }: VolumeMarginP
 }
 
 /** Where it comes from. */
-const Origin = ({ page: { volume, pool, system } }: Pick<VolumeMarginProps, 'page'>) => (
+const Origin = ({ page: { volume, pool, system, partner } }: Pick<VolumeMarginProps, 'page'>) => (
   <div className="text-second">
     from{' '}
     <Link className="textlink" href={`/build/pools?sel=${pool.id}`}>
@@ -84,8 +84,31 @@ const Origin = ({ page: { volume, pool, system } }: Pick<VolumeMarginProps, 'pag
     , {volume.isThin ? 'thin' : 'thick'}
     {volume.application !== null && <>, for {volume.application}</>}
     {volume.isImage && <>; an image, of which clones are made</>}
+    <Mirror mirror={volume.mirror} partner={partner} />
   </div>
 )
+
+const mirrorWords = {
+  filling: 'is being filled',
+  alike: 'holds the same',
+  broken: 'is behind: the mirror is broken',
+} as const
+
+/** What of another system it is kept alike with. */
+const Mirror = ({ mirror, partner }: { readonly mirror: Volume['mirror']; readonly partner: VolumePage['partner'] }) =>
+  mirror === null ? null : (
+    <div>
+      {mirror.role === 'source' ? 'mirrored to ' : 'the mirror of what stands on '}
+      {partner === null ? (
+        (mirror.partner ?? 'another system')
+      ) : (
+        <Link className="textlink" href={`/build/systems/${partner.id}`}>
+          {partner.name}
+        </Link>
+      )}
+      {mirror.role === 'source' && `, which ${mirrorWords[mirror.state]}`}
+    </div>
+  )
 
 function VolumeState({ page: { volume, missingSince } }: Pick<VolumeMarginProps, 'page'>) {
   if (missingSince !== null)

@@ -24,6 +24,7 @@ const line = (number: number, more: Partial<VolumeLine> = {}): VolumeLine => ({
   promises: null,
   application: null,
   isImage: false,
+  follows: false,
   growthBytes: null,
   missingSince: null,
   ...more,

@@ -17,9 +17,11 @@ interface VolumeTableProps {
   readonly classes: readonly Named[]
 }
 
-const stateOf = ({ missingSince, state }: VolumeLine) => (missingSince === null ? state : 'missing')
+const stateOf = ({ missingSince, state, follows }: VolumeLine) =>
+  missingSince !== null ? 'missing' : follows && state === 'in use' ? 'follows' : state
 const gravity: Readonly<Record<ReturnType<typeof stateOf>, Gravity>> = {
   'in use': 'fine',
+  follows: 'note',
   holding: 'soon',
   missing: 'now',
 }

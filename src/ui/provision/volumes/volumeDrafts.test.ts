@@ -6,6 +6,7 @@ const line = (index: number, more: object = {}) => ({
   name: `photos-${index}`,
   state: 'in use' as const,
   missingSince: null,
+  follows: false,
   ...more,
 })
 
@@ -16,6 +17,7 @@ test('volumes in use are mapped together, by an intent that their change reads',
     'Map to a host group',
     'Put under a class',
     'Schedule snapshots',
+    'Limit them',
     'Say what they serve',
     'Form a consistency group',
   ])
@@ -28,6 +30,7 @@ test('volumes in use are mapped together, by an intent that their change reads',
 test('what bars it is named: one in holding, one that is missing, too many, none', () => {
   expect(volumeDrafts([line(1), line(2, { state: 'holding' })])).toBe('photos-2 is in holding; bring it back first.')
   expect(volumeDrafts([line(1, { missingSince: '2026-05-04T10:00:00Z' })])).toBe('photos-1 is missing at its system.')
+  expect(volumeDrafts([line(1, { follows: true })])).toBe('photos-1 follows a volume of another system.')
   expect(volumeDrafts([])).toBe('Choose volumes first.')
   const many = Array.from({ length: 65 }, (_, index) => line(index + 1))
   expect(volumeDrafts(many)).toBe('At most 64 at once.')

@@ -1,6 +1,7 @@
 import {
   blankIntent,
   formConsistencyGroupIntent,
+  limitVolumesIntent,
   mapVolumesIntent,
   scheduleVolumesIntent,
   setApplicationIntent,
@@ -11,7 +12,7 @@ import type { BulkDraft } from '../../drafts/BulkBar'
 
 const most = mapVolumesIntent.intentSchema.properties.volumeIds.maxItems
 
-type ChosenVolume = Pick<VolumeLine, 'id' | 'name' | 'state' | 'missingSince'>
+type ChosenVolume = Pick<VolumeLine, 'id' | 'name' | 'state' | 'missingSince' | 'follows'>
 
 /** What can be drafted for volumes together; a reason in words where nothing can. */
 export function volumeDrafts(volumes: readonly ChosenVolume[]): readonly BulkDraft[] | string {
@@ -21,6 +22,8 @@ export function volumeDrafts(volumes: readonly ChosenVolume[]): readonly BulkDra
   if (missing !== undefined) return `${missing.name} is missing at its system.`
   const held = volumes.find(each => each.state !== 'in use')
   if (held !== undefined) return `${held.name} is in holding; bring it back first.`
+  const far = volumes.find(({ follows }) => follows)
+  if (far !== undefined) return `${far.name} follows a volume of another system.`
   const volumeIds = volumes.map(each => each.id)
   return [
     { words: 'Map to a host group', drafted: mapVolumesIntent, intent: { volumeIds, hostGroupId: '' } },
@@ -30,6 +33,7 @@ export function volumeDrafts(volumes: readonly ChosenVolume[]): readonly BulkDra
       drafted: scheduleVolumesIntent,
       intent: { ...blankIntent(scheduleVolumesIntent), volumeIds },
     },
+    { words: 'Limit them', drafted: limitVolumesIntent, intent: { ...blankIntent(limitVolumesIntent), volumeIds } },
     { words: 'Say what they serve', drafted: setApplicationIntent, intent: { volumeIds, application: '' } },
     { words: 'Form a consistency group', drafted: formConsistencyGroupIntent, intent: { volumeIds, name: '' } },
   ]

@@ -1,59 +1,24 @@
 'use client'
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { scaleUtc } from 'd3-scale'
-import Link from 'next/link'
-import { useRouter } from 'next/navigation'
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
-import { boardQuery, type Board } from '@/core/board'
-import type { BoardPage } from '@/core/views'
+import type { SeriesAsked } from '@/core/board'
+import type { MetricName } from '@/core/metrics'
+import type { BoardPage, Lane } from '@/core/views'
 import { hourWords } from '../../parts/hourWords'
 import { EventLane } from './EventLane'
-import { LaneDrawing } from './LaneDrawing'
-import { metricWords, seriesWords, valueWords } from './seriesWords'
-
-interface BoardLanesProps {
-  readonly board: Board
-  readonly page: BoardPage
-}
+import { labelPixels, LaneRow } from './LaneRow'
+import { useBoard } from './OneBoard'
+import { laneKey, seriesWords, valueWords } from './seriesWords'
 
 const hour = 3_600_000
 /** A drag of less is a click (share of the width). */
 const leastDrag = 0.01
-const labelPixels = 158
 
 /** The lanes of a board on one axis of time, read at one instant by one cursor; dragging over them looks closer. */
-export function BoardLanes({ board, page }: BoardLanesProps) {
-  const router = useRouter()
-  const area = useRef<HTMLDivElement>(null)
-  const [cursor, put] = useState<number>()
-  const [drag, setDrag] = useState<number>()
-  const span = page.until - page.from
-  const go = (changes: Partial<Board>) => router.push(`?${boardQuery({ ...board, ...changes })}`, { scroll: false })
-  const look = (from: number, until: number) =>
-    go({ until: Math.round(until), hours: Math.max(1, Math.round((until - from) / hour)) })
-  const shareAt = (event: PointerEvent) => {
-    const box = area.current?.getBoundingClientRect()
-    if (box === undefined) return undefined
-    const share = (event.clientX - box.left - labelPixels) / (box.width - labelPixels)
-    return share < 0 || share > 1 ? undefined : share
-  }
-  const stepAt = (share: number) => Math.min(page.times.length - 1, Math.floor(share * page.times.length))
-  const end = (event: PointerEvent) => {
-    const share = shareAt(event)
-    if (drag !== undefined && share !== undefined && Math.abs(share - drag) > leastDrag)
-      look(page.from + Math.min(share, drag) * span, page.from + Math.max(share, drag) * span)
-    setDrag(undefined)
-  }
-  const key = (event: KeyboardEvent) => {
-    const by = { ArrowLeft: -1, ArrowRight: 1, PageUp: -20, PageDown: 20 }[event.key]
-    const middle = page.times[cursor ?? -1] ?? page.from + span / 2
-    if (event.key === 'Escape') put(undefined)
-    else if (event.key === '+' || event.key === '=') look(middle - span / 4, middle + span / 4)
-    else if (event.key === '-') look(middle - span, middle + span)
-    else if (by !== undefined && event.shiftKey) look(page.from + (by * span) / 4, page.until + (by * span) / 4)
-    else if (by !== undefined) put(Math.min(page.times.length - 1, Math.max(0, (cursor ?? page.times.length - 1) + by)))
-    else return
-    event.preventDefault()
-  }
+export function BoardLanes({ page }: { readonly page: BoardPage }) {
+  const { board } = useBoard()
+  const { cursor, key, area, pointer } = useCursor(page)
   const read = readingAt(page, cursor)
   return (
     <div>
@@ -74,52 +39,70 @@ export function BoardLanes({ board, page }: BoardLanesProps) {
           </span>
         )}
       </div>
-      <div
-        ref={area}
-        className="touch-pan-y select-none"
-        onPointerMove={event => {
-          const share = shareAt(event)
-          put(share === undefined ? undefined : stepAt(share))
-        }}
-        onPointerLeave={() => put(undefined)}
-        onPointerDown={event => setDrag(shareAt(event))}
-        onPointerUp={end}
-      >
+      <div ref={area} className="touch-pan-y select-none" {...pointer}>
         <TimeAxis page={page} />
-        {page.lanes.map((lane, index) => (
-          <div
-            key={`${lane.asked.metric}.${lane.asked.objectId}.${index}`}
-            data-lane
-            className={`grid border-b border-l-2 border-b-rule-fine ${board.chosen === index ? 'border-l-action bg-action-wash' : 'border-l-transparent'}`}
-            style={{ gridTemplateColumns: `${labelPixels}px 1fr` }}
-          >
-            <div className="min-w-0 py-2 pr-2 pl-2">
-              <Link
-                className="block truncate font-semibold no-underline"
-                href={`?${boardQuery({ ...board, chosen: index })}`}
-                scroll={false}
-                title={seriesWords(lane.of)}
-              >
-                {lane.of?.name ?? 'gone'}
-              </Link>
-              <div className="text-xs text-second">{metricWords(lane.asked.metric)}</div>
-              {lane.over !== null && (
-                <div className="truncate text-xs" style={{ color: 'var(--d3)' }} title={seriesWords(lane.over.of)}>
-                  over it: {lane.over.of?.name ?? 'gone'}
-                </div>
-              )}
-              {lane.asked.shiftDays !== 0 && (
-                <div className="text-xs text-second">thin: {Math.abs(lane.asked.shiftDays)} days before</div>
-              )}
-              {lane.usual !== null && <div className="text-xs text-second">band: usual at that hour</div>}
-            </div>
-            <LaneDrawing lane={lane} cursor={cursor} />
-          </div>
-        ))}
+        <SortableContext items={board.lanes.map(laneKey)} strategy={verticalListSortingStrategy}>
+          {board.lanes.map((asked, index) => (
+            <LaneRow key={laneKey(asked)} asked={asked} lane={drawnOf(page, asked)} index={index} cursor={cursor} />
+          ))}
+        </SortableContext>
         <EventLane page={page} labelPixels={labelPixels} />
       </div>
     </div>
   )
+}
+
+/** What the server has answered of a lane; undefined while it has not. */
+const drawnOf = ({ lanes }: BoardPage, series: SeriesAsked): Lane | undefined =>
+  lanes.find(({ asked }) => laneKey(asked) === laneKey(series))
+
+/** Where the cursor stands, and how pointer and keys move it, look closer and farther. */
+function useCursor(page: BoardPage) {
+  const { choose } = useBoard()
+  const area = useRef<HTMLDivElement>(null)
+  const [cursor, put] = useState<number>()
+  const [drag, setDrag] = useState<number>()
+  const last = page.times.length - 1
+  const span = page.until - page.from
+  const look = (from: number, until: number) => {
+    const closer = { until: Math.round(until), hours: Math.max(1, Math.round((until - from) / hour)) }
+    choose(now => ({ ...now, ...closer }))
+  }
+  const shareAt = (event: PointerEvent) => shareWithin(area.current, event)
+  const pointer = {
+    onPointerMove: (event: PointerEvent) => {
+      const share = shareAt(event)
+      put(share === undefined ? undefined : Math.min(last, Math.floor(share * page.times.length)))
+    },
+    onPointerLeave: () => put(undefined),
+    onPointerDown: (event: PointerEvent) => setDrag(shareAt(event)),
+    onPointerUp: (event: PointerEvent) => {
+      const share = shareAt(event)
+      if (drag !== undefined && share !== undefined && Math.abs(share - drag) > leastDrag)
+        look(page.from + Math.min(share, drag) * span, page.from + Math.max(share, drag) * span)
+      setDrag(undefined)
+    },
+  }
+  const key = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -1, ArrowRight: 1, PageUp: -20, PageDown: 20 }[event.key]
+    const middle = page.times[cursor ?? -1] ?? page.from + span / 2
+    if (event.key === 'Escape') put(undefined)
+    else if (event.key === '+' || event.key === '=') look(middle - span / 4, middle + span / 4)
+    else if (event.key === '-') look(middle - span, middle + span)
+    else if (by !== undefined && event.shiftKey) look(page.from + (by * span) / 4, page.until + (by * span) / 4)
+    else if (by !== undefined) put(Math.min(last, Math.max(0, (cursor ?? last) + by)))
+    else return
+    event.preventDefault()
+  }
+  return { cursor, area, pointer, key }
+}
+
+/** How far along the axis the pointer stands, from 0 to 1; undefined beside it. */
+function shareWithin(area: HTMLElement | null, event: PointerEvent): number | undefined {
+  const box = area?.getBoundingClientRect()
+  if (box === undefined) return undefined
+  const share = (event.clientX - box.left - labelPixels) / (box.width - labelPixels)
+  return share < 0 || share > 1 ? undefined : share
 }
 
 /** Instants along the axis that all lanes have. */
@@ -152,7 +135,14 @@ function readingAt(page: BoardPage, cursor: number | undefined): string | undefi
   const at = page.times[cursor ?? -1]
   if (cursor === undefined || at === undefined) return undefined
   const said = page.lanes.map(
-    ({ of, asked, values }) => `${of?.name ?? 'gone'} ${valueWords(asked.metric, values[cursor])}`,
+    ({ of, asked, values, extremes }) =>
+      `${of?.name ?? 'gone'} ${valueWords(asked.metric, values[cursor])}${mostWords(asked.metric, values, extremes, cursor)}`,
   )
   return `${hourWords(at)}  ${said.join('  ')}`
+}
+
+/** The most of a step, where its mean hides one. */
+function mostWords(metric: MetricName, values: Lane['values'], extremes: Lane['extremes'], cursor: number): string {
+  const most = extremes?.high[cursor] ?? null
+  return most === null || most === values[cursor] ? '' : ` (at most ${valueWords(metric, most)})`
 }

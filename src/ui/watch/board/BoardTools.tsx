@@ -1,12 +1,14 @@
 'use client'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
-import { useRouter } from 'next/navigation'
 import { csvFormatRows } from 'd3-dsv'
-import { boardQuery, type Board } from '@/core/board'
-import type { BoardPage } from '@/core/views'
+import type { ReactNode } from 'react'
+import type { Board } from '@/core/board'
+import type { BoardPage, Course, Lane } from '@/core/views'
 import { Select } from '../../parts/Select'
 import { save, SavedViews } from '../../table'
-import { seriesWords } from './seriesWords'
+import { boardPicture } from './boardPicture'
+import { useBoard } from './OneBoard'
+import { seriesWords, shiftWords } from './seriesWords'
 
 const spans = [
   [6, '6 hours'],
@@ -18,17 +20,49 @@ const spans = [
 ] as const
 const hour = 3_600_000
 
+type Column = readonly [string, Lane['values']]
+
+/** Means, and where a step has several values the least and the most of them. */
+const columnsOf = (words: string, { values, extremes }: Course): readonly Column[] => [
+  [words, values],
+  ...(extremes === null
+    ? []
+    : ([
+        [`${words}, least`, extremes.low],
+        [`${words}, most`, extremes.high],
+      ] as const)),
+]
+
+/** Those of a lane, of what is laid over it, and of what it was some days before. */
+const allColumns = (lane: Lane): readonly Column[] => [
+  ...columnsOf(seriesWords(lane.of), lane),
+  ...(lane.over === null ? [] : columnsOf(seriesWords(lane.over.of), lane.over)),
+  ...(lane.shifted === null
+    ? []
+    : columnsOf(`${seriesWords(lane.of)}, ${shiftWords(lane.asked.shiftDays)}`, lane.shifted)),
+]
+
 /** The table of a board: an instant a line, a lane a column. */
-export const boardCsv = ({ times, lanes }: Pick<BoardPage, 'times' | 'lanes'>): string =>
-  csvFormatRows([
-    ['instant', ...lanes.map(({ of }) => seriesWords(of))],
-    ...times.map((at, step) => [new Date(at).toISOString(), ...lanes.map(({ values }) => String(values[step] ?? ''))]),
+export function boardCsv({ times, lanes }: Pick<BoardPage, 'times' | 'lanes'>): string {
+  const columns = lanes.flatMap(allColumns)
+  return csvFormatRows([
+    ['instant', ...columns.map(([words]) => words)],
+    ...times.map((at, step) => [
+      new Date(at).toISOString(),
+      ...columns.map(([, values]) => String(values[step] ?? '')),
+    ]),
   ])
+}
+
+/** The same length of time, earlier or later by a share of it. @param until that of which the server has answered last */
+const shifted =
+  (until: number, by: number) =>
+  (board: Board): Board => ({ ...board, until: Math.round((board.until ?? until) + by * board.hours * hour) })
 
 /** How long the board looks at, where, and what is taken away from it. */
-export function BoardTools({ board, page }: { readonly board: Board; readonly page: BoardPage }) {
-  const router = useRouter()
-  const go = (changes: Partial<Board>) => router.push(`?${boardQuery({ ...board, ...changes })}`, { scroll: false })
+export function BoardTools({ page }: { readonly page: BoardPage }) {
+  const { board, choose } = useBoard()
+  const go = (changes: Partial<Board>) => choose(now => ({ ...now, ...changes }))
   const known = spans.some(([hours]) => hours === board.hours)
   return (
     <div className="mb-2 flex flex-wrap items-center gap-2">
@@ -42,39 +76,34 @@ export function BoardTools({ board, page }: { readonly board: Board; readonly pa
         ]}
         onChange={value => go({ hours: Number(value) })}
       />
-      <button
-        type="button"
-        className="button quiet h-7 px-[7px]"
-        aria-label="Earlier"
-        onClick={() => go({ until: Math.round(page.until - (board.hours * hour) / 2) })}
-      >
-        <ChevronLeft aria-hidden size={14} />
-      </button>
-      <button
-        type="button"
-        className="button quiet h-7 px-[7px]"
-        aria-label="Later"
-        onClick={() => go({ until: Math.round(page.until + (board.hours * hour) / 2) })}
-      >
-        <ChevronRight aria-hidden size={14} />
-      </button>
-      {board.until !== null && (
-        <button type="button" className="button quiet h-7 px-[9px] font-normal" onClick={() => go({ until: null })}>
-          Now
-        </button>
-      )}
+      <Tool words="Earlier" icon={<ChevronLeft aria-hidden size={14} />} go={() => choose(shifted(page.until, -0.5))} />
+      <Tool words="Later" icon={<ChevronRight aria-hidden size={14} />} go={() => choose(shifted(page.until, 0.5))} />
+      {board.until !== null && <Tool words="Now" go={() => go({ until: null })} />}
       <span className="grow" />
       <SavedViews />
-      <button
-        type="button"
-        className="button quiet h-7 px-[9px] font-normal"
-        onClick={() => save('board.csv', boardCsv(page))}
-      >
-        CSV
-      </button>
-      <button type="button" className="button quiet h-7 px-[9px] font-normal" onClick={() => window.print()}>
-        Print
-      </button>
+      <Tool words="CSV" go={() => save('board.csv', boardCsv(page))} />
+      <Tool words="Picture" go={() => save('board.svg', boardPicture(drawnLanes(), page), 'image/svg+xml')} />
+      <Tool words="Print" go={() => window.print()} />
     </div>
   )
 }
+
+const drawnLanes = () => [...document.querySelectorAll<SVGSVGElement>('svg[data-lane]')]
+
+interface ToolProps {
+  readonly words: string
+  /** In place of the words. */
+  readonly icon?: ReactNode
+  readonly go: () => void
+}
+
+const Tool = ({ words, icon, go }: ToolProps) => (
+  <button
+    type="button"
+    className={`button quiet h-7 font-normal ${icon === undefined ? 'px-[9px]' : 'px-[7px]'}`}
+    aria-label={icon === undefined ? undefined : words}
+    onClick={go}
+  >
+    {icon ?? words}
+  </button>
+)

@@ -17,21 +17,7 @@ interface BroughtIn {
 
 /** Measurements from elsewhere: a file is read, what can be kept is kept, and of the rest each line says why not. */
 export function BringIn() {
-  const router = useRouter()
-  const [found, setFound] = useState<BroughtIn>()
-  const [refusal, setRefusal] = useState<CodedRefusal>()
-  const [isBusy, setBusy] = useState(false)
-  const take = async (file: File) => {
-    setBusy(true)
-    setFound(undefined)
-    const format = /\.(jsonl|ndjson|json)$/i.test(file.name) ? 'JSON lines' : 'CSV'
-    const answer = await ask<BroughtIn>('POST', '/metric-imports', { format, text: await file.text() })
-    setBusy(false)
-    setRefusal(answer.ok ? undefined : answer.refusal)
-    if (!answer.ok) return
-    setFound(answer.value)
-    router.refresh()
-  }
+  const { found, refusal, isBusy, take } = useTaken()
   return (
     <Fold title="Bring in older measurements" className="mt-4">
       <Field
@@ -59,6 +45,26 @@ export function BringIn() {
       {found !== undefined && <Result found={found} />}
     </Fold>
   )
+}
+
+/** Sends a file in, and keeps what came of it. */
+function useTaken() {
+  const router = useRouter()
+  const [found, setFound] = useState<BroughtIn>()
+  const [refusal, setRefusal] = useState<CodedRefusal>()
+  const [isBusy, setBusy] = useState(false)
+  const take = async (file: File) => {
+    setBusy(true)
+    setFound(undefined)
+    const format = /\.(jsonl|ndjson|json)$/i.test(file.name) ? 'JSON lines' : 'CSV'
+    const answer = await ask<BroughtIn>('POST', '/metric-imports', { format, text: await file.text() })
+    setBusy(false)
+    setRefusal(answer.ok ? undefined : answer.refusal)
+    if (!answer.ok) return
+    setFound(answer.value)
+    router.refresh()
+  }
+  return { found, refusal, isBusy, take }
 }
 
 const Result = ({ found: { kept, refusedCount, refused } }: { readonly found: BroughtIn }) => (

@@ -21,7 +21,8 @@ export function EventLane({ page, labelPixels }: { readonly page: BoardPage; rea
       <div className="relative py-1" style={{ minHeight: 24 + shown.length * 20 }}>
         {shown.map((event, index) => (
           <div
-            key={`${event.href}${event.at}`}
+            // Several may be of the same object and moment.
+            key={`${index} ${event.href} ${event.at}`}
             className="absolute right-0 left-0 h-[20px]"
             style={{ top: 4 + index * 20 }}
           >

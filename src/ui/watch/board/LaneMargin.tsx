@@ -1,98 +1,119 @@
 'use client'
-import Link from 'next/link'
-import { useRouter } from 'next/navigation'
-import { boardQuery, type Board, type LaneAsked } from '@/core/board'
+import { alterLane, laneIndex, moveLane, takeOff, type Board, type LaneAsked, type SeriesAsked } from '@/core/board'
+import { metrics } from '@/core/metrics'
 import type { BoardPage, Lane, MovesWith } from '@/core/views'
 import { Margin } from '../../frame'
 import { Tick } from '../../parts/Checkbox'
 import { hourWords } from '../../parts/hourWords'
 import { SelectField } from '../../parts/Select'
 import { State } from '../../parts/State'
-import { lagWords, metricWords, seriesWords } from './seriesWords'
-
-interface LaneMarginProps {
-  readonly board: Board
-  readonly page: BoardPage
-}
+import { useBoard } from './OneBoard'
+import { SeriesLink } from './SeriesLink'
+import { lagWords, laneKey, metricWords, seriesWords } from './seriesWords'
 
 const shifts = [0, -1, -7, -14, -28]
 const none = 'none'
 
+interface OfLane {
+  readonly page: BoardPage
+  readonly lane: Lane
+}
+
 /** The lane that is chosen: what it moves with, when it left its usual band, and how it is looked at. */
-export function LaneMargin({ board, page }: LaneMarginProps) {
-  const router = useRouter()
-  const index = board.chosen ?? -1
+export function LaneMargin({ page, index }: { readonly page: BoardPage; readonly index: number }) {
   const lane = page.lanes[index]
   if (lane === undefined) return null
-  const go = (next: Partial<Board>) => router.push(`?${boardQuery({ ...board, ...next })}`, { scroll: false })
-  const alter = (more: Partial<LaneAsked>) =>
-    go({ lanes: board.lanes.map((each, at) => (at === index ? { ...each, ...more } : each)) })
-  const move = (by: number) => {
-    const lanes = [...board.lanes]
-    const [own] = lanes.splice(index, 1)
-    if (own !== undefined) lanes.splice(index + by, 0, own)
-    go({ lanes, chosen: index + by })
-  }
   return (
-    <Margin
-      foot={
-        <>
-          <button type="button" className="button quiet" disabled={index === 0} onClick={() => move(-1)}>
-            Up
-          </button>
-          <button
-            type="button"
-            className="button quiet"
-            disabled={index === board.lanes.length - 1}
-            onClick={() => move(1)}
-          >
-            Down
-          </button>
-          <button
-            type="button"
-            className="button quiet"
-            onClick={() => go({ lanes: board.lanes.filter((_, at) => at !== index), chosen: null })}
-          >
-            Take it off
-          </button>
-        </>
-      }
-    >
+    <Margin foot={<LaneActs lane={lane} />}>
       <h2 className="pr-12 break-words">{lane.of?.name ?? 'An object that is gone'}</h2>
       <div className="text-second">{metricWords(lane.asked.metric)}</div>
       <LeftUsual lane={lane} times={page.times} />
-      <Moves moving={page.moving} board={board} />
+      <Moves moving={page.moving} />
       <h3>This lane</h3>
+      <Looks page={page} lane={lane} />
+    </Margin>
+  )
+}
+
+/** Where a lane stands that the server has answered: others may have been moved before it since. */
+const placeOn = (board: Board, { asked }: Lane) => laneIndex(board, asked)
+
+function LaneActs({ lane }: { readonly lane: Lane }) {
+  const { board, choose } = useBoard()
+  const at = placeOn(board, lane)
+  const move = (by: number) => choose(now => moveLane(now, placeOn(now, lane), placeOn(now, lane) + by))
+  return (
+    <>
+      <button type="button" className="button quiet" disabled={at === 0} onClick={() => move(-1)}>
+        Up
+      </button>
+      <button type="button" className="button quiet" disabled={at === board.lanes.length - 1} onClick={() => move(1)}>
+        Down
+      </button>
+      <button
+        type="button"
+        className="button quiet"
+        onClick={() => choose(now => ({ ...takeOff(now, placeOn(now, lane)), chosen: null }))}
+      >
+        Take it off
+      </button>
+    </>
+  )
+}
+
+/** What is laid over it, what stands beside it, and whether its usual band is drawn. */
+function Looks({ page, lane }: OfLane) {
+  const { board, choose } = useBoard()
+  const asked = board.lanes[placeOn(board, lane)] ?? lane.asked
+  const { over } = asked
+  const alter = (more: Partial<LaneAsked>) => choose(now => alterLane(now, placeOn(now, lane), more))
+  return (
+    <>
       <SelectField
-        label="Laid over it, on the same scale"
-        value={lane.asked.over === null ? none : `${lane.asked.over.metric}.${lane.asked.over.objectId}`}
-        options={overOptions(page, index)}
+        label="Laid over it"
+        value={over === null ? none : laneKey(over)}
+        options={overOptions(page, lane)}
         onChange={value => {
-          const [metric, objectId] = value.split('.')
-          const found = board.lanes.find(each => each.metric === metric && each.objectId === objectId)
-          alter({ over: found === undefined ? null : { metric: found.metric, objectId: found.objectId } })
+          const found = page.lanes.find(each => laneKey(each.asked) === value)
+          alter({ over: found === undefined ? null : laidOver(asked, found.asked) })
         }}
       />
+      {over !== null && (
+        <Tick
+          isOn={over.isOwnScale === true}
+          onChange={isOwnScale => alter({ over: { metric: over.metric, objectId: over.objectId, isOwnScale } })}
+        >
+          That one on a scale of its own, from its least to its most
+        </Tick>
+      )}
       <SelectField
         label="Beside it, itself before"
-        value={`${lane.asked.shiftDays}`}
+        value={`${asked.shiftDays}`}
         options={shifts.map(days => ({
           value: `${days}`,
           words: days === 0 ? 'nothing' : days === -1 ? 'a day' : `${-days} days`,
         }))}
         onChange={value => alter({ shiftDays: Number(value) })}
       />
-      <Tick isOn={lane.asked.isUsualShown} onChange={isUsualShown => alter({ isUsualShown })}>
+      <Tick isOn={asked.isUsualShown} onChange={isUsualShown => alter({ isUsualShown })}>
         The band of what is usual at that hour of the week
       </Tick>
-    </Margin>
+    </>
   )
 }
 
-const overOptions = (page: BoardPage, index: number) => [
+/** What is of another unit can be read on a scale of its own only. */
+const laidOver = (lane: SeriesAsked, { metric, objectId }: SeriesAsked) => ({
+  ...{ metric, objectId },
+  ...(metrics[metric].unit === metrics[lane.metric].unit ? {} : { isOwnScale: true }),
+})
+
+const overOptions = (page: BoardPage, lane: Lane) => [
   { value: none, words: 'nothing' },
-  ...page.lanes.flatMap(({ of, asked }, at) =>
-    at === index || of === undefined ? [] : [{ value: `${asked.metric}.${asked.objectId}`, words: seriesWords(of) }],
+  ...page.lanes.flatMap(({ of, asked }) =>
+    laneKey(asked) === laneKey(lane.asked) || of === undefined
+      ? []
+      : [{ value: laneKey(asked), words: seriesWords(of) }],
   ),
 ]
 
@@ -118,54 +139,41 @@ function LeftUsual({ lane, times }: { readonly lane: Lane; readonly times: reado
   )
 }
 
-function Moves({ moving, board }: { readonly moving: readonly MovesWith[]; readonly board: Board }) {
+function Moves({ moving }: { readonly moving: readonly MovesWith[] }) {
   if (moving.length === 0) return null
-  const isOnBoard = ({ of }: MovesWith) =>
-    board.lanes.some(each => each.metric === of.metric && each.objectId === of.objectId)
   return (
     <>
       <h3>
         Moves with <span>changes from step to step</span>
       </h3>
       {moving.map(each => (
-        <div
-          key={`${each.of.metric}.${each.of.objectId}`}
-          className="grid grid-cols-[1fr_96px_44px] items-center gap-2 border-b border-rule-fine py-[5px]"
-        >
-          <div className="min-w-0">
-            {isOnBoard(each) ? (
-              <span className="block truncate font-semibold">{seriesWords(each.of)}</span>
-            ) : (
-              <Link
-                className="textlink block truncate"
-                scroll={false}
-                href={`?${boardQuery({
-                  ...board,
-                  lanes: [
-                    ...board.lanes,
-                    {
-                      metric: each.of.metric,
-                      objectId: each.of.objectId,
-                      over: null,
-                      shiftDays: 0,
-                      isUsualShown: false,
-                    },
-                  ],
-                })}`}
-              >
-                {seriesWords(each.of)}
-              </Link>
-            )}
-            <span className="text-xs text-second">{each.isTold ? lagWords(each.lagMinutes) : 'too weak to tell'}</span>
-          </div>
-          <LagCurve byLag={each.byLag} />
-          <span className={`mono text-right ${each.isTold ? '' : 'text-faint'}`}>{each.strength.toFixed(2)}</span>
-        </div>
+        <MovesLine key={laneKey(each.of)} moving={each} />
       ))}
       <p className="text-xs text-second">
         Moving together is not a cause. The lag is that at which both move most alike.
       </p>
     </>
+  )
+}
+
+/** How a series moves with this one; one that is not on the board yet can be put there. */
+function MovesLine({ moving: { of, isTold, lagMinutes, byLag, strength } }: { readonly moving: MovesWith }) {
+  const { board } = useBoard()
+  return (
+    <div className="grid grid-cols-[1fr_96px_44px] items-center gap-2 border-b border-rule-fine py-[5px]">
+      <div className="min-w-0">
+        {laneIndex(board, of) === -1 ? (
+          <SeriesLink className="block truncate" series={of} called={seriesWords(of)}>
+            {seriesWords(of)}
+          </SeriesLink>
+        ) : (
+          <span className="block truncate font-semibold">{seriesWords(of)}</span>
+        )}
+        <span className="text-xs text-second">{isTold ? lagWords(lagMinutes) : 'too weak to tell'}</span>
+      </div>
+      <LagCurve byLag={byLag} />
+      <span className={`mono text-right ${isTold ? '' : 'text-faint'}`}>{strength.toFixed(2)}</span>
+    </div>
   )
 }
 

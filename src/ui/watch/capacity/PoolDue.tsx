@@ -8,6 +8,7 @@ import { State } from '../../parts/State'
 import { dueRange, dueState, dueWords } from './dueWords'
 import { IfNothing } from './IfNothing'
 import { WaysOut } from './WaysOut'
+import { WhatIf } from './WhatIf'
 
 /** A pool by when it fills, what would give it a later day, and what comes otherwise. */
 export function PoolDue({ growth }: { readonly growth: PoolGrowth }) {
@@ -34,6 +35,7 @@ export function PoolDue({ growth }: { readonly growth: PoolGrowth }) {
       {outlook !== undefined && !('why' in outlook) && (
         <>
           <WaysOut outlook={outlook} ways={ways} />
+          <WhatIf key={pool.id} pool={pool} outlook={outlook} />
           <IfNothing outlook={outlook} />
         </>
       )}

@@ -49,19 +49,17 @@ export function Shares({ by, shares, addressOf }: SharesProps) {
           { head: 'Written', cell: ({ writtenBytes }) => tebibytes(writtenBytes), isNumber: true },
           {
             head: `Of ${formatBytes(whole)}`,
-            cell: ({ writtenBytes }) => (
-              <span className="flex items-center gap-2">
-                <span
-                  aria-hidden
-                  className="h-2"
-                  style={{ width: `${ratio(writtenBytes) * 0.9}px`, background: 'var(--d1)' }}
-                />
-                <span className="mono">{ratio(writtenBytes).toFixed(1)}%</span>
-              </span>
-            ),
+            cell: ({ writtenBytes }) => <Percent of={ratio(writtenBytes)} />,
           },
         ]}
       />
     </section>
   )
 }
+
+const Percent = ({ of }: { readonly of: number }) => (
+  <span className="flex items-center gap-2">
+    <span aria-hidden className="h-2" style={{ width: `${of * 0.9}px`, background: 'var(--d1)' }} />
+    <span className="mono">{of.toFixed(1)}%</span>
+  </span>
+)

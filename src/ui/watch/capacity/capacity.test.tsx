@@ -136,6 +136,22 @@ test('each way out stands with its bytes, the day that it gives, and its draft; 
   expect(screen.getByText(/all of it is written/).parentElement?.textContent).toContain('12 January 2027')
 })
 
+test('what if is told at once, and a number that is none moves no day', async () => {
+  const pool = samplePool({ id: sampleId(1), usableBytes: BigInt(100 * tebibyte), groupSizes: [11, 11, 11, 11] })
+  const { user } = shown(<PoolDue growth={growth({ pool })} />)
+  await user.click(screen.getByRole('button', { name: 'What if …' }))
+  const told = () => screen.getByText(/^Nine tenths would be written/).textContent
+  expect(told()).toContain('18 December 2026')
+  const growing = screen.getByLabelText('Growth (percent)')
+  fireEvent.change(growing, { target: { value: '200' } })
+  expect(told()).toContain('6 December 2026')
+  fireEvent.change(screen.getByLabelText('Spared by reduction (percent)'), { target: { value: '100' } })
+  expect(told()).toContain('not within 3 years')
+  fireEvent.change(growing, { target: { value: '' } })
+  expect(screen.getByText('Give whole numbers: then the day is told.')).toBeTruthy()
+  expect(screen.getByText(/^of 11 drives/)).toBeTruthy()
+})
+
 test('of a pool that nobody has measured long enough nothing is promised', () => {
   shown(<PoolDue growth={growth({ outlook: { ...outlook(null), why: 'too few days since a step' } })} />)
   expect(screen.getByText('too few days since a step')).toBeTruthy()

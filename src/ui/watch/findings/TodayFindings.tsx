@@ -18,26 +18,8 @@ export const TodayFindings = ({ findings, stood = [] }: TodayFindingsProps) => (
         To look at <span>gravest first</span>
       </h3>
     )}
-    {findings.map(({ key, what, why, remedy, href, gravity }) => (
-      <div key={key} className="group mb-2 border-l-2 pl-[10px]" style={{ borderColor: `var(--${gravity})` }}>
-        <State gravity={gravity}>
-          <Link href={href} className="font-semibold no-underline">
-            {what}
-          </Link>
-        </State>
-        <div className="pl-[17px] text-second">
-          {why} {remedy}{' '}
-          {mayStand({ key }) && (
-            <Link
-              className="textlink whitespace-nowrap"
-              href={`/watch/health?draft=sign-exception&finding=${encodeURIComponent(key)}`}
-              aria-label={`Let stand: ${what}`}
-            >
-              let it stand
-            </Link>
-          )}
-        </div>
-      </div>
+    {findings.map(finding => (
+      <ToLookAt key={finding.key} finding={finding} />
     ))}
     {stood.length > 0 && (
       <Fold title={<span className="text-second">{countWords(stood.length, 'thing is', 'things are')} let stand</span>}>
@@ -54,4 +36,26 @@ export const TodayFindings = ({ findings, stood = [] }: TodayFindingsProps) => (
       </Fold>
     )}
   </>
+)
+
+const ToLookAt = ({ finding: { key, what, why, remedy, href, gravity } }: { readonly finding: TodayFinding }) => (
+  <div className="group mb-2 border-l-2 pl-[10px]" style={{ borderColor: `var(--${gravity})` }}>
+    <State gravity={gravity}>
+      <Link href={href} className="font-semibold no-underline">
+        {what}
+      </Link>
+    </State>
+    <div className="pl-[17px] text-second">
+      {why} {remedy}{' '}
+      {mayStand({ key }) && (
+        <Link
+          className="textlink whitespace-nowrap"
+          href={`/watch/health?draft=sign-exception&finding=${encodeURIComponent(key)}`}
+          aria-label={`Let stand: ${what}`}
+        >
+          let it stand
+        </Link>
+      )}
+    </div>
+  </div>
 )

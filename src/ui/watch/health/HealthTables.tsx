@@ -1,12 +1,13 @@
-import type { HealthPage } from '@/core/views'
+import { boardQuery, plainLane } from '@/core/board'
+import type { HealthPage, WornLine } from '@/core/views'
 import { Ago } from '../../parts/Ago'
 import { Moment } from '../../parts/Moment'
 import { State } from '../../parts/State'
 import { RowLink, Table } from '../../parts/Table'
-import { refusedWords, sensorMark, wearOutWords } from './healthWords'
+import { errorWords, refusedWords, sensorMark, wearOutWords } from './healthWords'
 
-/** Drives that are not well, then those that are worn most. */
-export const Drives = ({ drives }: Pick<HealthPage, 'drives'>) => (
+/** Drives that are not well, then those that have erred most, then those that are worn most. */
+export const Drives = ({ drives, findings }: Pick<HealthPage, 'drives' | 'findings'>) => (
   <Table
     rows={drives}
     keyOf={({ id }) => id}
@@ -14,6 +15,7 @@ export const Drives = ({ drives }: Pick<HealthPage, 'drives'>) => (
       { head: 'Drive', cell: ({ id, serial }) => <RowLink href={`/build/drives?drive=${id}`}>{serial}</RowLink> },
       { head: 'Where', cell: ({ systemName, name, poolName }) => `${systemName}, ${poolName ?? name}` },
       { head: 'Model', cell: ({ model }) => model },
+      { head: 'Errors', cell: drive => <Errors drive={drive} />, isNumber: true },
       {
         head: 'Life used',
         cell: ({ wearRatio }) => (wearRatio === null ? '' : `${(wearRatio * 100).toFixed(0)}%`),
@@ -23,15 +25,42 @@ export const Drives = ({ drives }: Pick<HealthPage, 'drives'>) => (
       { head: 'Worn out', cell: wearOutWords, className: 'whitespace-nowrap' },
       {
         head: 'State',
-        cell: ({ state }) =>
-          state === 'fine' ? <State gravity="fine">in order</State> : <State gravity="now">{state}</State>,
+        cell: ({ id, state }) =>
+          state !== 'fine' ? (
+            <State gravity="now">{state}</State>
+          ) : findings.some(each => each.finding.key === `drive-errors/${id}`) ? (
+            <State gravity="soon">errs more</State>
+          ) : (
+            <State gravity="fine">in order</State>
+          ),
+        className: 'whitespace-nowrap',
       },
     ]}
   />
 )
 
+/** What a drive has counted leads to its course, beside how fast its pool answers. */
+function Errors({ drive }: { readonly drive: WornLine }) {
+  const { id, poolId, correctedErrors, lostErrors } = drive
+  const words = errorWords(drive)
+  if ((correctedErrors ?? 0) + (lostErrors ?? 0) === 0) return <span className="text-second">{words}</span>
+  const lanes = [
+    plainLane({ metric: 'errors', objectId: id }),
+    ...(poolId === null ? [] : [plainLane({ metric: 'latency', objectId: poolId })]),
+  ]
+  return <RowLink href={`/watch/board?${boardQuery({ lanes, hours: 672, until: null, chosen: 0 })}`}>{words}</RowLink>
+}
+
 /** Units as people write them; systems write them as UCUM does. */
 const unitWords = (unit: string) => (unit === 'Cel' ? '°C' : unit)
+
+/** A temperature leads to the course of the warmest of its system. */
+function Reading({ sensor: { systemId, reading, unit } }: { readonly sensor: HealthPage['sensors'][number] }) {
+  const words = `${reading} ${unitWords(unit)}`
+  if (unit !== 'Cel') return words
+  const lanes = [plainLane({ metric: 'warmth', objectId: systemId })]
+  return <RowLink href={`/watch/board?${boardQuery({ lanes, hours: 168, until: null, chosen: 0 })}`}>{words}</RowLink>
+}
 
 /** The sensors that stand nearest to their caution. */
 export const Sensors = ({ sensors }: Pick<HealthPage, 'sensors'>) => (
@@ -44,7 +73,7 @@ export const Sensors = ({ sensors }: Pick<HealthPage, 'sensors'>) => (
         head: 'System',
         cell: ({ systemId, systemName }) => <RowLink href={`/build/systems/${systemId}`}>{systemName}</RowLink>,
       },
-      { head: 'Reading', cell: ({ reading, unit }) => `${reading} ${unitWords(unit)}`, isNumber: true },
+      { head: 'Reading', cell: sensor => <Reading sensor={sensor} />, isNumber: true },
       {
         head: 'Caution',
         cell: ({ cautionAt, unit }) => (cautionAt === null ? '' : `${cautionAt} ${unitWords(unit)}`),

@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react'
+import { readBoard } from '@/core/board'
 import { sampleId } from '@/core/estate/testing/samples'
 import type { HealthPage, SourceLine, WornLine } from '@/core/views'
 import { shown, wordsOf } from '../../testing/browser'
@@ -8,7 +9,8 @@ import { refusedWords, wearOutWords } from './healthWords'
 
 const drive = (number: number, more: Partial<WornLine> = {}): WornLine => ({
   ...{ id: sampleId(number), name: `drive ${number}`, serial: `SER${number}`, model: 'M', systemName: 'heron' },
-  ...{ poolName: 'fast', state: 'fine', wearRatio: 0.25, powerOnHours: 365 * 24, ...more },
+  ...{ poolId: sampleId(9), poolName: 'fast', state: 'fine', wearRatio: 0.25, powerOnHours: 365 * 24 },
+  ...{ correctedErrors: null, lostErrors: null, ...more },
 })
 const source = (more: Partial<SourceLine> = {}): SourceLine => ({
   ...{ id: sampleId(1), name: 'heron', reach: 'answering', seenAt: '2026-05-04T10:00:00.000Z', refused: {} },
@@ -44,14 +46,41 @@ test('when a drive is worn out is told in days or years, and not where it does n
 })
 
 test('drives lead to themselves, with their state in a word', () => {
-  shown(<Drives drives={[drive(1, { state: 'failed' }), drive(2, { poolName: null })]} />)
+  const erring = [
+    { finding: { key: `drive-errors/${sampleId(3)}` } as never, systemId: 's', since: '', exception: null },
+  ]
+  shown(<Drives drives={[drive(1, { state: 'failed' }), drive(2, { poolName: null }), drive(3)]} findings={erring} />)
   const rows = screen
     .getAllByRole('row')
     .slice(1)
     .map(each => wordsOf(each))
   expect(rows[0]).toContain('failed')
   expect(rows[1]).toContain('heron, drive 2')
+  expect([rows[1]?.includes('in order'), rows[2]?.includes('errs more')]).toEqual([true, true])
   expect(screen.getByRole('link', { name: 'SER1' }).getAttribute('href')).toBe(`/build/drives?drive=${sampleId(1)}`)
+})
+
+test('what a drive has counted of its errors leads to their course, beside how fast its pool answers', () => {
+  shown(
+    <Drives
+      findings={[]}
+      drives={[
+        drive(1, { correctedErrors: 1234, lostErrors: 2 }),
+        drive(2, { correctedErrors: 7, poolId: null }),
+        drive(3, { correctedErrors: 0, lostErrors: 0 }),
+      ]}
+    />,
+  )
+  const course = (name: string) => {
+    const href = screen.getByRole('link', { name }).getAttribute('href') ?? ''
+    return readBoard(Object.fromEntries(new URLSearchParams(href.replace(/^.*\?/, ''))))
+  }
+  expect(course('1,234, 2 for good').lanes).toMatchObject([
+    { metric: 'errors', objectId: sampleId(1) },
+    { metric: 'latency', objectId: sampleId(9) },
+  ])
+  expect(course('7').lanes).toHaveLength(1)
+  expect(wordsOf(screen.getAllByRole('row')[3] as HTMLElement)).toContain('none')
 })
 
 test('a sensor stands with its caution, and says when it is past it', () => {

@@ -17,6 +17,13 @@ export function wearOutWords({ wearRatio, powerOnHours }: Pick<WornLine, 'wearRa
       : `in ${countWords(days, 'day', 'days')}`
 }
 
+/** What a drive has counted of its errors; nothing of one that does not say. */
+export function errorWords({ correctedErrors, lostErrors }: Pick<WornLine, 'correctedErrors' | 'lostErrors'>): string {
+  if (correctedErrors === null && lostErrors === null) return ''
+  const lost = lostErrors === null || lostErrors === 0 ? '' : `, ${lostErrors.toLocaleString('en')} for good`
+  return correctedErrors === 0 && lost === '' ? 'none' : `${(correctedErrors ?? 0).toLocaleString('en')}${lost}`
+}
+
 const sensorWords = {
   fine: 'in order',
   near: 'near its caution',

@@ -25,42 +25,59 @@ export function Loud({ load: { loud, lookedAt, line } }: { readonly load: Volume
           : `Its drives were ${percent(utilization)} busy${utilization >= 1 ? ': they were asked for more than they serve' : ''}. ${headroomWords(headroomRatio)}`}
       </p>
       <ul className="m-0 list-none p-0">
-        {loudest.map(({ id, share, utilizationWithout, othersGainSeconds }) => (
-          <li key={id} className="border-b border-rule-fine py-[6px]">
-            <div className="flex items-baseline justify-between gap-3">
-              <Link
-                href={`/watch/performance?sel=${id}&at=${lookedAt}`}
-                className={`min-w-0 truncate no-underline hover:underline ${id === line.id ? 'font-semibold' : ''}`}
-              >
-                {names[id]}
-              </Link>
-              <span className="mono shrink-0">{percent(share)}</span>
-            </div>
-            <div
-              aria-hidden
-              className="my-[3px] h-[5px]"
-              style={{
-                width: `${Math.max(0.5, share * 100)}%`,
-                background: id === line.id ? 'var(--action)' : 'var(--d4)',
-              }}
-            />
-            <div className="flex justify-between gap-3 text-xs text-second">
-              <span>
-                {othersGainSeconds !== null
-                  ? `Without it every other request to the drives takes ${latencyWords(Math.max(0, othersGainSeconds))} less.`
-                  : `Without it they would be ${percent(utilizationWithout)} busy.`}
-              </span>
-              {share >= limitFrom && (
-                <Link className="textlink shrink-0" href={draftAddress(limitVolumeIntent, { volumeId: id }) ?? ''}>
-                  limit it
-                </Link>
-              )}
-            </div>
-          </li>
+        {loudest.map(each => (
+          <LoudLine
+            key={each.id}
+            volume={each}
+            name={names[each.id]}
+            href={`/watch/performance?sel=${each.id}&at=${lookedAt}`}
+            isChosen={each.id === line.id}
+          />
         ))}
       </ul>
       {rest > 0 && <div className="pt-1 text-xs text-second">{rest} further volumes asked for next to nothing.</div>}
     </section>
+  )
+}
+
+interface LoudLineProps {
+  readonly volume: VolumeLoad['loud']['volumes'][number]
+  readonly name: string | undefined
+  readonly href: string
+  readonly isChosen: boolean
+}
+
+const LoudLine = ({ volume, name, href, isChosen }: LoudLineProps) => {
+  const { id, share, utilizationWithout, othersGainSeconds } = volume
+  return (
+    <li className="border-b border-rule-fine py-[6px]">
+      <div className="flex items-baseline justify-between gap-3">
+        <Link
+          href={href}
+          className={`min-w-0 truncate no-underline hover:underline ${isChosen ? 'font-semibold' : ''}`}
+        >
+          {name}
+        </Link>
+        <span className="mono shrink-0">{percent(share)}</span>
+      </div>
+      <div
+        aria-hidden
+        className="my-[3px] h-[5px]"
+        style={{ width: `${Math.max(0.5, share * 100)}%`, background: isChosen ? 'var(--action)' : 'var(--d4)' }}
+      />
+      <div className="flex justify-between gap-3 text-xs text-second">
+        <span>
+          {othersGainSeconds !== null
+            ? `Without it every other request to the drives takes ${latencyWords(Math.max(0, othersGainSeconds))} less.`
+            : `Without it they would be ${percent(utilizationWithout)} busy.`}
+        </span>
+        {share >= limitFrom && (
+          <Link className="textlink shrink-0" href={draftAddress(limitVolumeIntent, { volumeId: id }) ?? ''}>
+            limit it
+          </Link>
+        )}
+      </div>
+    </li>
   )
 }
 

@@ -1,4 +1,4 @@
-export { latencyWords, requestWords, throughputWords } from './loadWords'
+export { latencyWords, partWords, requestWords, throughputWords } from './loadWords'
 export { Loud } from './Loud'
 export { performanceSentence } from './performanceSentence'
 export { Slowest } from './Slowest'

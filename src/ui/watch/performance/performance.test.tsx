@@ -12,8 +12,9 @@ const line = (number: number, more: Partial<SlowLine> = {}): SlowLine => ({
   ...{ id: sampleId(number), name: `volume-${number}`, poolId: sampleId(90), poolName: 'bulk', className: null },
   ...{ promisedSeconds: null, p95Seconds: 0.004, requestsPerSecond: 120, bytesPerSecond: 2 ** 20, ...more },
 })
-const mean = (index: number, latencySeconds: number | null) => ({
+const mean = (index: number, latencySeconds: number | null, hitRatio: number | null = 0.625) => ({
   ...{ at: monday + index * hour, latencySeconds, requestsPerSecond: 10 + index, bytesPerSecond: 2 ** 20 },
+  ...{ writesPerSecond: 2, hitRatio },
 })
 const load = (more: Partial<VolumeLoad> = {}): VolumeLoad => ({
   line: line(1, { promisedSeconds: 0.005, className: 'Working files' }),
@@ -101,10 +102,16 @@ test('one cursor reads all courses at an hour, the pool’s beside the volume’
     return chart.getAttribute('aria-valuetext')
   }
   expect(read('ArrowLeft')).toBe(
-    'Mon, May 4, 01:00: Latency not measured, bulk 2.00 ms, Requests 11.0/s, Throughput 1 MiB/s',
+    'Mon, May 4, 01:00: Latency not measured, bulk 2.00 ms, Requests 11.0/s, writes 2.0/s, Throughput 1 MiB/s, ' +
+      'Size of a request 93.1 KiB, Requests under way not measured, Reads that the cache answered 63%',
   )
-  expect(read('PageUp')).toContain('00:00: Latency 4.00 ms')
+  expect(read('PageUp')).toMatch(/00:00: Latency 4.00 ms.* Requests under way 0.0, /)
   expect(read('Escape')).toBe('Arrow keys read an hour')
+})
+
+test('where no system tells of a cache, none is drawn', () => {
+  shown(<VolumeCourse load={load({ course: [mean(0, 0.004, null)] })} />)
+  expect(screen.getByRole('slider').getAttribute('aria-label')).not.toContain('cache')
 })
 
 test('a week says when it is worst; one that was not measured says so', () => {

@@ -24,6 +24,14 @@ const report: MonthReport = {
     { id: 'b', name: 'Working files', volumes: 2, promisedSeconds: 0.004, hours: 1000, hoursWithin: 900 },
     { id: 'c', name: 'New', volumes: 1, promisedSeconds: 0.004, hours: 0, hoursWithin: 0 },
   ],
+  snapshots: [
+    { id: 'a', name: 'Nothing lost', rule: 'every hour', due: 2160, taken: 2160 },
+    { id: 'd', name: 'Sometimes', rule: 'every day', due: 60, taken: 50 },
+  ],
+  promises: [
+    { id: 'a', name: 'Nothing lost', promised: 'survives any 2 losses', hours: 2160, hoursKept: 2160 },
+    { id: 'a', name: 'Nothing lost', promised: 'a copy elsewhere', hours: 1000, hoursKept: 990 },
+  ],
   changes: { proven: 12, others: 1 },
   findings: { begun: 5, cleared: 4, standing: 2 },
 }
@@ -48,6 +56,13 @@ test('a promise is kept where 95 of 100 hours were within it; what was not measu
   expect(row('New')).toContain('[unknown] not measured')
 })
 
+test('a promise of snapshots is told by the moments at which one was due, with those that were missed', () => {
+  shown(<ReportSheet report={report} />)
+  const rows = screen.getAllByRole('row').map(wordsOf)
+  expect(rows.find(words => words.includes('every hour'))).toContain('2,1600[fine] 100.00%')
+  expect(rows.find(words => words.startsWith('Sometimes'))).toContain('6010[now] 83.33%')
+})
+
 test('the table gives whole bytes, and leaves empty what is not known', () => {
   const [, , fills, unknown] = reportRows(report)
   expect(fills).toEqual([
@@ -63,4 +78,11 @@ test('the table gives whole bytes, and leaves empty what is not known', () => {
   ])
   expect(unknown?.slice(3)).toEqual(['', '', '', '', '', ''])
   expect(monthWords('2026-04')).toBe('April 2026')
+})
+
+test('what is promised at any moment is told by the hours of volumes in which it was not kept', () => {
+  shown(<ReportSheet report={report} />)
+  const rows = screen.getAllByRole('row').map(wordsOf)
+  expect(rows.find(words => words.includes('any 2 losses'))).toContain('2,1600[fine] 100.00%')
+  expect(rows.find(words => words.includes('a copy elsewhere'))).toContain('1,00010[soon] 99.00%')
 })

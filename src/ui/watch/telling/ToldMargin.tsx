@@ -7,7 +7,7 @@ import { deliveryOf } from './toldWords'
 
 /** One message: what it says, what left, and what was answered. */
 export function ToldMargin({ told }: { readonly told: ToldMessage }) {
-  const { message, sentAt, tries, nextAt, sent, answer, failedWhy } = told
+  const { message, sent, answer, failedWhy } = told
   const { gravity, words } = deliveryOf(told)
   return (
     <Margin
@@ -25,36 +25,35 @@ export function ToldMargin({ told }: { readonly told: ToldMessage }) {
       ))}
       <h3>To {told.routeName ?? 'a route that is gone'}</h3>
       <State gravity={gravity}>{words}</State>
-      <table className="plain">
-        <tbody>
-          {sentAt !== null && (
-            <tr>
-              <td className="text-second">Taken</td>
-              <td className="number">
-                <Moment at={sentAt} />
-              </td>
-            </tr>
-          )}
-          <tr>
-            <td className="text-second">Tries</td>
-            <td className="number">{tries}</td>
-          </tr>
-          {nextAt !== null && (
-            <tr>
-              <td className="text-second">Next</td>
-              <td className="number">
-                <Moment at={nextAt} />
-              </td>
-            </tr>
-          )}
-        </tbody>
-      </table>
+      <Tries told={told} />
       {failedWhy !== null && <p className="text-second">{failedWhy}</p>}
       {sent !== null && <Bytes title="What was sent" text={sent} />}
       {answer !== null && <Bytes title="What was answered" text={answer} />}
     </Margin>
   )
 }
+
+const Tries = ({ told: { sentAt, tries, nextAt } }: { readonly told: ToldMessage }) => (
+  <table className="plain">
+    <tbody>
+      {sentAt !== null && <MomentRow words="Taken" at={sentAt} />}
+      <tr>
+        <td className="text-second">Tries</td>
+        <td className="number">{tries}</td>
+      </tr>
+      {nextAt !== null && <MomentRow words="Next" at={nextAt} />}
+    </tbody>
+  </table>
+)
+
+const MomentRow = ({ words, at }: { readonly words: string; readonly at: string }) => (
+  <tr>
+    <td className="text-second">{words}</td>
+    <td className="number">
+      <Moment at={at} />
+    </td>
+  </tr>
+)
 
 const Bytes = ({ title, text }: { readonly title: string; readonly text: string }) => (
   <>

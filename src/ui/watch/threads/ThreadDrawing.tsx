@@ -16,7 +16,7 @@ const columns: Readonly<Record<Stop, readonly [number, number]>> = {
 }
 const heads: Readonly<Record<Stop, string>> = {
   application: 'application',
-  hosts: 'hosts',
+  hosts: 'hosts, shares',
   volume: 'volume',
   pool: 'pool',
   drives: 'drives',
@@ -74,19 +74,9 @@ export function ThreadDrawing({ page: { threads, states }, sel }: ThreadDrawingP
         preserveAspectRatio="none"
         aria-hidden
       >
-        {ways(threads, places).map(({ key, d, parts }) => {
-          const isDrawn = keys !== undefined && parts.every(isOn)
-          return (
-            <path
-              key={key}
-              d={d}
-              fill="none"
-              stroke={isDrawn ? 'var(--action)' : 'var(--rule)'}
-              strokeWidth={isDrawn ? 2 : 1}
-              vectorEffect="non-scaling-stroke"
-            />
-          )
-        })}
+        {ways(threads, places).map(({ key, d, parts }) => (
+          <Way key={key} d={d} isDrawn={keys !== undefined && parts.every(isOn)} />
+        ))}
       </svg>
       {stops.map(stop => (
         <div key={stop}>
@@ -108,6 +98,16 @@ export function ThreadDrawing({ page: { threads, states }, sel }: ThreadDrawingP
     </div>
   )
 }
+
+const Way = ({ d, isDrawn }: { readonly d: string; readonly isDrawn: boolean }) => (
+  <path
+    d={d}
+    fill="none"
+    stroke={isDrawn ? 'var(--action)' : 'var(--rule)'}
+    strokeWidth={isDrawn ? 2 : 1}
+    vectorEffect="non-scaling-stroke"
+  />
+)
 
 const boxOf = (stop: Stop, top: number, height: number) => ({
   left: `${(columns[stop][0] / width) * 100}%`,
@@ -134,7 +134,7 @@ const Stand = ({ part, y, state, isOn, isChosen }: StandProps) => (
     {...(isChosen ? { 'aria-current': 'true' as const } : {})}
   >
     <span className="truncate">{part.name}</span>
-    {state !== undefined && part.stop !== 'hosts' && (
+    {state !== undefined && !part.key.startsWith('hosts/') && (
       <span className="flex shrink-0 items-baseline gap-1 text-xs">
         {state.gravity !== 'fine' && <Mark gravity={state.gravity} size={8} />}
         <span className="mono text-[11px]">{isSaid(part, state) ? state.words : ''}</span>
@@ -145,7 +145,7 @@ const Stand = ({ part, y, state, isOn, isChosen }: StandProps) => (
 
 /** What is whole, or not measured, is said by its mark alone: the room is for names. */
 const isSaid = ({ stop }: Part, { gravity }: NonNullable<StandProps['state']>) =>
-  gravity !== 'unknown' && !(stop === 'drives' && gravity === 'fine')
+  gravity !== 'unknown' && !((stop === 'drives' || stop === 'hosts') && gravity === 'fine')
 
 /** A line beneath each part, and curves from one stop to the next. */
 function ways(threads: readonly Thread[], places: Readonly<Record<Stop, readonly Placed[]>>) {

@@ -6,7 +6,7 @@ import { suggestedRole } from '@/core/clusters'
 import { intakeState, kindWords, suffixOf, type Drive } from '@/core/estate'
 import { isUuid } from '@/core/input'
 import { formatBytes } from '@/core/units'
-import type { ChangeRecord, DriveCount } from '@/core/views'
+import type { ShownChange, DriveCount } from '@/core/views'
 import { driveById, drives as drivesOf } from '@/records/queries'
 import { EraseDrive, IntakeMargin, SetLocateLight } from '@/ui/build/intake'
 import { KeyedDraft } from '@/ui/drafts'
@@ -36,7 +36,7 @@ export async function driveMargin({ drive: id, draft, change }: Params, counts: 
 }
 
 /** The drives whose lights a draft is about: those that it was begun with. */
-async function lightDrives(drive: Drive, kept: ChangeRecord | undefined): Promise<readonly Drive[]> {
+async function lightDrives(drive: Drive, kept: ShownChange | undefined): Promise<readonly Drive[]> {
   const ids = kept?.intent['driveIds']
   if (!Array.isArray(ids)) return [drive]
   const { scope } = await reader()

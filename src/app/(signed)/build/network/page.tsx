@@ -130,24 +130,14 @@ async function margin(params: Params, systemId: string, { nodes, nodePorts, swit
   )
   if (draft === 'set-storage-network')
     return inKey(<SetStorageNetwork systemId={systemId} nodes={nodes} nodePorts={nodePorts} mtu={mtu} kept={kept} />)
-  if (draft === 'set-switch-port' && port !== undefined)
-    return inKey(
-      <SetSwitchPort
-        systemId={systemId}
-        port={port}
-        name={`${byId(switches, port.switchId)?.name ?? 'switch'} port ${port.name}`}
-        mtu={mtu}
-        kept={kept}
-      />,
-      port.id,
-    )
+  if (draft === 'set-switch-port' && port !== undefined) {
+    const name = `${byId(switches, port.switchId)?.name ?? 'switch'} port ${port.name}`
+    return inKey(<SetSwitchPort {...{ systemId, port, name, mtu, kept }} />, port.id)
+  }
   if (draft === 'set-node-clock' && node !== undefined)
-    return inKey(<SetNodeClock systemId={systemId} node={node} kept={kept} />, node.id)
+    return inKey(<SetNodeClock {...{ systemId, node, kept }} />, node.id)
   if (draft === 'set-restart-service')
-    return inKey(
-      <SetRestartService systemId={systemId} nodes={node === undefined ? nodes : [node]} kept={kept} />,
-      node?.id,
-    )
+    return inKey(<SetRestartService {...{ systemId, kept }} nodes={node === undefined ? nodes : [node]} />, node?.id)
   if (draft === 'import-catalogue') return inKey(<ImportCatalogue kept={kept} />)
   if (draft === 'sign-exception' && finding !== undefined)
     return inKey(

@@ -8,7 +8,7 @@ import { draftHref } from '@/app/server/keptDraft'
 import { kindNamed } from '@/changes'
 import { linuxCommands } from '@/core/hosts'
 import { formatSeconds, formatSecondsRange } from '@/core/units'
-import { timelineOf, type ChangeRecord, type JournalEntry, type Timeline } from '@/core/views'
+import { shownChange, timelineOf, type ShownChange, type JournalEntry, type Timeline } from '@/core/views'
 import { changeById, evidenceOf, journalOf } from '@/records/changes'
 import { volumePage } from '@/records/queries'
 import { ChangeActions, ChangeState, Evidence, HostCommands } from '@/ui/changes'
@@ -23,7 +23,8 @@ export const metadata = { title: 'Change' }
 export default async function Page({ params }: { readonly params: Promise<{ readonly id: string }> }) {
   const { id } = await params
   const { scope } = await reader()
-  const change = isUuid(id) ? await changeById(scope, id) : undefined
+  const kept = isUuid(id) ? await changeById(scope, id) : undefined
+  const change = kept === undefined ? undefined : shownChange(kept)
   if (change === undefined) notFound()
   const [journal, evidence, estate] = await Promise.all([journalOf(scope, id), evidenceOf(scope, id), estateNow(scope)])
   const timeline = timelineOf(change, journal, { wall: new Date(), estate })
@@ -57,7 +58,7 @@ export default async function Page({ params }: { readonly params: Promise<{ read
   )
 }
 
-function sentenceOf(change: ChangeRecord): string {
+function sentenceOf(change: ShownChange): string {
   switch (change.state) {
     case 'draft':
     case 'checked':
@@ -77,10 +78,7 @@ function sentenceOf(change: ChangeRecord): string {
   }
 }
 
-function outcomeWords(
-  { plan: { forecast } }: ChangeRecord,
-  { nowSeconds, tookSeconds, left, clock }: Timeline,
-): string {
+function outcomeWords({ plan: { forecast } }: ShownChange, { nowSeconds, tookSeconds, left, clock }: Timeline): string {
   const range = formatSecondsRange(forecast.p10Seconds, forecast.p90Seconds)
   if (nowSeconds === null) {
     if (tookSeconds === null) return `Forecast: ${range}.`
@@ -91,7 +89,7 @@ function outcomeWords(
   return `By its pace now, this step ends in ${formatSecondsRange(left.p10Seconds, left.p90Seconds)}${whose}; all was forecast to take ${range}.`
 }
 
-function Steps({ journal, change }: { readonly journal: readonly JournalEntry[]; readonly change: ChangeRecord }) {
+function Steps({ journal, change }: { readonly journal: readonly JournalEntry[]; readonly change: ShownChange }) {
   const shown = journal.filter(
     (entry, index) =>
       entry.event !== 'progress' ||
@@ -123,7 +121,7 @@ function Steps({ journal, change }: { readonly journal: readonly JournalEntry[];
 }
 
 /** After a proven mapping: what its hosts do next. */
-async function Commands({ change }: { readonly change: ChangeRecord }) {
+async function Commands({ change }: { readonly change: ShownChange }) {
   const volumeId = change.kind === 'provision-volume' ? change.facts['volumeId'] : undefined
   const page =
     typeof volumeId === 'string' && volumeId !== '' ? await volumePage((await reader()).scope, volumeId) : undefined
@@ -139,7 +137,7 @@ function ChangeMargin({
   evidenceCount,
   canReverse,
 }: {
-  readonly change: ChangeRecord
+  readonly change: ShownChange
   readonly evidence: ReactNode
   readonly evidenceCount: number
   readonly canReverse: boolean
@@ -172,7 +170,7 @@ function ChangeMargin({
 }
 
 interface DifferencesProps {
-  readonly change: ChangeRecord
+  readonly change: ShownChange
 }
 
 const Differences = ({ change }: DifferencesProps) => (

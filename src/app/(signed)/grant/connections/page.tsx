@@ -20,8 +20,6 @@ export default async function Page({ searchParams }: PageProps) {
   const page = await connectionPage(scope, isUuid(host) ? host : '', isUuid(share) ? share : '')
   return (
     <ConnectionSheet
-      // Another host or share begins anew.
-      key={`${host}/${share}`}
       page={plain(page)}
       asked={{ hostId: host, shareId: share, testId: test, beforeId: before }}
       beside={<SubSections of={grantParts} />}

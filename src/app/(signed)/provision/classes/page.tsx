@@ -1,5 +1,6 @@
 import Link from 'next/link'
 import { NewDraft } from '@/app/(signed)/NewDraft'
+import { choicesFor } from '@/app/server/choices'
 import { reader } from '@/app/server/guard'
 import { keptDraft } from '@/app/server/keptDraft'
 import { onlyTexts } from '@/app/server/onlyTexts'
@@ -7,6 +8,7 @@ import type { ServiceClass } from '@/core/estate'
 import { blankIntent, defineClassIntent, draftAddress, removeClassIntent } from '@/core/intents'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import { changesAbout } from '@/records/changes'
+import { object } from '@/records/objects'
 import { classUses, type ClassUse } from '@/records/queries'
 import { ChangeLines } from '@/ui/changes'
 import { IntentForm, KeyedDraft } from '@/ui/drafts'
@@ -72,6 +74,7 @@ async function classMargin({ draft, change, sel }: Search, uses: readonly ClassU
           kind={draft}
           title={selected === undefined ? defineClassIntent.title : `Alter ${selected.serviceClass.name}`}
           begin={selected === undefined ? newClass : intentOf(selected.serviceClass)}
+          choices={await choicesFor(defineClassIntent)}
           kept={await keptDraft(change, draft)}
         />
       </KeyedDraft>
@@ -117,6 +120,7 @@ const intentOf = ({
   classId: id,
   headroomPercent: headroomRatio === null ? null : Math.round(headroomRatio * 100),
   snapshotRule: snapshotRule ?? '',
+  defaultGroupId: kept.defaultGroupId ?? '',
   quietFrom: quietHours?.from ?? null,
   quietTo: quietHours?.to ?? null,
 })
@@ -135,21 +139,32 @@ const Unselected = ({ uses }: { readonly uses: readonly ClassUse[] }) => (
   </Margin>
 )
 
+const copyWords = (minutes: number) => (minutes === 0 ? 'that loses nothing' : `at most ${minutes} minutes old`)
+
+/** What a class promises, without what it leaves open. */
+function promisedLines(serviceClass: ClassUse['serviceClass'], groupName: string | null) {
+  const { lossesSurvived, media, latencyMilliseconds, headroomRatio, copyWithinMinutes } = serviceClass
+  const { snapshotRule, timeZone, holdingDays, quietHours } = serviceClass
+  const line = (label: string, value: string | null) => (value === null ? [] : [[label, value] as const])
+  return [
+    ...line('Survives', lossesSurvived === null ? null : countWords(lossesSurvived, 'loss', 'losses')),
+    ...line('Media', media),
+    ...line('95 of 100 minutes within', latencyMilliseconds === null ? null : `${latencyMilliseconds} ms`),
+    ...line('Of the pool stays free', headroomRatio === null ? null : `${Math.round(headroomRatio * 100)}%`),
+    ...line('A copy elsewhere', copyWithinMinutes === null ? null : copyWords(copyWithinMinutes)),
+    ...line('Seen by, else', groupName),
+    ...line('Snapshots by', snapshotRule),
+    ...line('In', snapshotRule === null ? null : timeZone),
+    ...line('None', quietHours === null ? null : `from ${quietHours.from} to ${quietHours.to} o’clock`),
+    ...line('Keeps', keptInWords(serviceClass)),
+    ...line('Can be brought back for', holdingDays === null ? null : `${holdingDays} days`),
+  ]
+}
+
 async function Selected({ use: { serviceClass, volumes, sizeBytes } }: { readonly use: ClassUse }) {
   const { scope } = await reader()
-  const {
-    id,
-    name,
-    lossesSurvived,
-    media,
-    latencyMilliseconds,
-    headroomRatio,
-    snapshotRule,
-    timeZone,
-    holdingDays,
-    quietHours,
-  } = serviceClass
-  const line = (label: string, value: string | null) => (value === null ? [] : [[label, value] as const])
+  const { id, name, defaultGroupId } = serviceClass
+  const group = defaultGroupId === null ? undefined : await object(scope, 'hostGroups', defaultGroupId)
   return (
     <Margin
       foot={
@@ -168,19 +183,7 @@ async function Selected({ use: { serviceClass, volumes, sizeBytes } }: { readonl
         {countAtStart(volumes, 'volume', 'volumes')} under it, {formatBytes(sizeBytes)}
       </div>
       <h3>What it promises</h3>
-      <Facts
-        of={[
-          ...line('Survives', lossesSurvived === null ? null : countWords(lossesSurvived, 'loss', 'losses')),
-          ...line('Media', media),
-          ...line('95 of 100 minutes within', latencyMilliseconds === null ? null : `${latencyMilliseconds} ms`),
-          ...line('Of the pool stays free', headroomRatio === null ? null : `${Math.round(headroomRatio * 100)}%`),
-          ...line('Snapshots by', snapshotRule),
-          ...line('In', snapshotRule === null ? null : timeZone),
-          ...line('None', quietHours === null ? null : `from ${quietHours.from} to ${quietHours.to} o’clock`),
-          ...line('Keeps', keptInWords(serviceClass)),
-          ...line('Can be brought back for', holdingDays === null ? null : `${holdingDays} days`),
-        ]}
-      />
+      <Facts of={promisedLines(serviceClass, group?.name ?? null)} />
       <h3>Changes</h3>
       <ChangeLines changes={await changesAbout(scope, id, 8)} none="None has been made yet." />
     </Margin>

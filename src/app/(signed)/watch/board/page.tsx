@@ -1,14 +1,15 @@
 import Link from 'next/link'
+import type { ReactNode } from 'react'
 import { reader } from '@/app/server/guard'
 import { onlyTexts } from '@/app/server/onlyTexts'
-import { boardQuery, readBoard, type Board } from '@/core/board'
+import { boardQuery, plainLane, readBoard, type Board } from '@/core/board'
 import { countAtStart, formatSeconds } from '@/core/units'
 import type { BoardPage } from '@/core/views'
 import { estateNow } from '@/records/inventory'
 import { boardPage, poolsByDate, slowest } from '@/records/queries'
 import { Margin, Page as Frame, SubSections, Title } from '@/ui/frame'
 import { ServerLists } from '@/ui/table'
-import { AddLane, BoardLanes, BoardTools, BringIn, LaneMargin } from '@/ui/watch/board'
+import { AddLane, BoardLanes, BoardTools, BringIn, LaneMargin, OneBoard } from '@/ui/watch/board'
 import { watchParts } from '../parts'
 
 export const metadata = { title: 'Board' }
@@ -22,21 +23,23 @@ export default async function Page({
   const board = readBoard(await onlyTexts(searchParams))
   const page = await boardPage(scope, board, await estateNow(scope))
   return (
-    <Frame margin={board.chosen === null ? <About board={board} /> : <LaneMargin board={board} page={page} />}>
-      <Title words="Watch">
-        <SubSections of={watchParts} />
-      </Title>
-      <Sentence page={page} />
-      <ServerLists>
-        {board.lanes.length > 0 && (
-          <>
-            <BoardTools board={board} page={page} />
-            <BoardLanes board={board} page={page} />
-          </>
-        )}
-        <AddLane board={board} />
-      </ServerLists>
-    </Frame>
+    <OneBoard board={board}>
+      <Frame margin={board.chosen === null ? <About board={board} /> : <LaneMargin page={page} index={board.chosen} />}>
+        <Title words="Watch">
+          <SubSections of={watchParts} />
+        </Title>
+        <Sentence page={page} />
+        <ServerLists>
+          {board.lanes.length > 0 && (
+            <>
+              <BoardTools page={page} />
+              <BoardLanes page={page} />
+            </>
+          )}
+          <AddLane />
+        </ServerLists>
+      </Frame>
+    </OneBoard>
   )
 }
 
@@ -79,49 +82,37 @@ async function About({ board }: { readonly board: Board }) {
   const { scope } = await reader()
   const [due] = await poolsByDate(scope)
   const { lines } = await slowest(scope, 3)
-  const begin = (lanes: Board['lanes'], hours: number) => `?${boardQuery({ ...board, lanes, hours, chosen: 0 })}`
-  const lane = (metric: 'latency' | 'requests' | 'written', objectId: string, more: object = {}) => ({
-    ...{ metric, objectId, over: null, shiftDays: 0, isUsualShown: false },
-    ...more,
-  })
+  const begin = (hours: number, ...lanes: Board['lanes']) => `?${boardQuery({ ...board, lanes, hours, chosen: 0 })}`
+  const lane = (metric: 'latency' | 'requests' | 'written', objectId: string) => plainLane({ metric, objectId })
+  const besideLast = (id: string) => ({ ...lane('latency', id), shiftDays: -7, isUsualShown: true })
   return (
     <Margin>
       <h2>About the board</h2>
       <p className="mt-0">
         Any series of any pool or volume, on one axis of time, with the changes and findings of all of them. A lane that
-        is chosen shows here what it moves with, and can be laid over another or beside what it was before.
+        is chosen shows here what it moves with, and can be laid over another or beside what it was before. A series is
+        put on by a click or dragged to its place, and a lane by its handle to another.
       </p>
       {(lines.length > 0 || due !== undefined) && <h3>Begin with</h3>}
       {lines.map(({ id, name, poolId }) => (
-        <div key={id} className="border-b border-rule-fine py-[5px]">
-          <Link
-            className="textlink"
-            scroll={false}
-            href={begin(
-              [
-                lane('latency', id, { shiftDays: -7, isUsualShown: true }),
-                lane('requests', id),
-                lane('latency', poolId),
-              ],
-              168,
-            )}
-          >
-            {name}: this week beside the last, and its pool
-          </Link>
-        </div>
+        <Begin key={id} href={begin(168, besideLast(id), lane('requests', id), lane('latency', poolId))}>
+          {name}: this week beside the last, and its pool
+        </Begin>
       ))}
       {due !== undefined && (
-        <div className="border-b border-rule-fine py-[5px]">
-          <Link
-            className="textlink"
-            scroll={false}
-            href={begin([lane('written', due.pool.id), lane('requests', due.pool.id)], 672)}
-          >
-            {due.pool.name}: four weeks of what is written
-          </Link>
-        </div>
+        <Begin href={begin(672, lane('written', due.pool.id), lane('requests', due.pool.id))}>
+          {due.pool.name}: four weeks of what is written
+        </Begin>
       )}
       <BringIn />
     </Margin>
   )
 }
+
+const Begin = ({ href, children }: { readonly href: string; readonly children: ReactNode }) => (
+  <div className="border-b border-rule-fine py-[5px]">
+    <Link className="textlink" scroll={false} href={href}>
+      {children}
+    </Link>
+  </div>
+)

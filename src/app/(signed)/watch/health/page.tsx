@@ -39,23 +39,30 @@ export default async function Page({ searchParams }: PageProps) {
         What is known of each system <span>by the estate’s clock</span>
       </h3>
       <Sources sources={page.sources} />
-      {page.drives.length > 0 && (
-        <>
-          <h3>
-            Drives to look at{' '}
-            <span>those that are not well, then the most worn, of {page.driveCount.toLocaleString('en')}</span>
-          </h3>
-          <Drives drives={page.drives} />
-        </>
-      )}
-      {page.sensors.length > 0 && (
-        <>
-          <h3>
-            Sensors <span>the nearest to their caution, of {page.sensorCount.toLocaleString('en')}</span>
-          </h3>
-          <Sensors sensors={page.sensors} />
-        </>
-      )}
+      <Parts page={page} />
     </Frame>
   )
 }
+
+/** The drives and sensors that are nearest to trouble. */
+const Parts = ({ page }: { readonly page: Awaited<ReturnType<typeof healthPage>> }) => (
+  <>
+    {page.drives.length > 0 && (
+      <>
+        <h3>
+          Drives to look at{' '}
+          <span>those that are not well, then the most worn, of {page.driveCount.toLocaleString('en')}</span>
+        </h3>
+        <Drives drives={page.drives} findings={page.findings} />
+      </>
+    )}
+    {page.sensors.length > 0 && (
+      <>
+        <h3>
+          Sensors <span>the nearest to their caution, of {page.sensorCount.toLocaleString('en')}</span>
+        </h3>
+        <Sensors sensors={page.sensors} />
+      </>
+    )}
+  </>
+)

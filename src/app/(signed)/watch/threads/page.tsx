@@ -74,8 +74,8 @@ const About = () => (
   <Margin>
     <h2>About threads</h2>
     <p className="mt-0">
-      A thread leads from what is felt to what it stands on: an application, its hosts, a volume, the pool, groups of
-      its drives. Of a symptom the thread shows which parts could be its cause; of a part, who would feel it.
+      A thread leads from what is felt to what it stands on: an application, its hosts or shares, a volume, the pool,
+      groups of its drives. Of a symptom the thread shows which parts could be its cause; of a part, who would feel it.
     </p>
   </Margin>
 )

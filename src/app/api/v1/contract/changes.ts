@@ -15,6 +15,18 @@ const plan = {
     steps: list({ type: 'object' }),
     forecast: { type: 'object' },
     undo: { type: 'object' },
+    revisions: {
+      ...text(),
+      description: 'The revisions of all that it rests on, in its order, where those objects are not told.',
+    },
+    reads: {
+      ...list({ type: 'object' }),
+      description: 'Objects that it rests on, with their revisions. Only where a change is followed by its id.',
+    },
+    claims: {
+      ...list(text()),
+      description: 'What no other change may touch while it runs. Only where a change is followed by its id.',
+    },
   },
 }
 const change = {

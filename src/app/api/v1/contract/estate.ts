@@ -29,6 +29,7 @@ const volumeLine = object({
   promises: { enum: ['kept', 'at risk', 'broken', 'not measured', null] },
   application: { type: ['string', 'null'] },
   isImage: { type: 'boolean' },
+  follows: { type: 'boolean' },
   growthBytes: { type: ['number', 'null'] },
   groupNames: list(text()),
   shareNames: list(text()),

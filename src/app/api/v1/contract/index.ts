@@ -1,6 +1,7 @@
 import { accessOperations } from './access'
 import { changesOperations } from './changes'
 import { estateOperations } from './estate'
+import { fileOperations } from './files'
 import { kindOperations, type KindOperationId } from './kinds'
 import { metricOperations } from './metrics'
 import type { Operation } from './Operation'
@@ -19,6 +20,7 @@ const table = {
   ...accessOperations,
   ...viewOperations,
   ...reviewOperations,
+  ...fileOperations,
   ...roundOperations,
   ...metricOperations,
   ...secretOperations,

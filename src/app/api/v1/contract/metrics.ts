@@ -63,7 +63,7 @@ export const metricOperations = {
   readSeries: {
     method: 'get',
     path: '/objects/{id}/series',
-    summary: 'What was measured of a pool or a volume: at most 50,000 samples, the earliest first',
+    summary: 'What was measured of a pool, a volume or a drive: at most 50,000 samples, the earliest first',
     query: {
       metric: { enum: metricNames },
       from: { type: 'string', format: 'date-time' },

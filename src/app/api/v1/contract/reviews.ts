@@ -11,7 +11,13 @@ const review = object({
   note: text(1000),
   lines: {
     type: 'array',
-    items: object({ key: text(1000), of: { enum: ['grant', 'rule'] }, who: text(300), words: text(1000), verdict }),
+    items: object({
+      key: text(1000),
+      of: { enum: ['grant', 'rule', 'entry'] },
+      who: text(300),
+      words: text(1000),
+      verdict,
+    }),
   },
 })
 

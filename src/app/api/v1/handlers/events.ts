@@ -13,45 +13,11 @@ const open = new Map<string, Set<() => void>>()
  * ends with the session or token by which it was asked for.
  */
 export const events = async ({ who, request }: Asked): Promise<Response> => {
-  const { heard } = listening()
-  const encoder = new TextEncoder()
   let close = () => undefined as void
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
-      const send = (text: string) => {
-        try {
-          controller.enqueue(encoder.encode(text))
-        } catch {
-          close() // the reader has gone
-        }
-      }
-      const judge = () =>
-        stillHolds(who).then(
-          holds => (holds ? undefined : close()),
-          () => undefined, // the database is away: it is asked again with the next beat
-        )
-      const tell = (told: Told) => {
-        if (told.topic !== 'access') return send(`data: ${JSON.stringify(told)}\n\n`)
-        if (told.of === who.by.id) close()
-      }
-      const beat = setInterval(() => {
-        send(': beat\n\n')
-        void judge()
-      }, beatMilliseconds)
-      close = () => {
-        clearInterval(beat)
-        heard.off('told', tell)
-        forget(who, close)
-        try {
-          controller.close()
-        } catch {
-          // it was closed by its reader
-        }
-      }
-      heard.on('told', tell)
-      remember(who, close)
+      close = follow(who, controller)
       request.signal.addEventListener('abort', close)
-      send(': listening\n\n')
     },
     cancel: () => close(),
   })
@@ -62,6 +28,47 @@ export const events = async ({ who, request }: Asked): Promise<Response> => {
       'X-Accel-Buffering': 'no',
     },
   })
+}
+
+const encoder = new TextEncoder()
+
+/** Tells a reader what is heard, as long as they may hear it. @returns what ends that */
+function follow(who: Asker, controller: ReadableStreamDefaultController<Uint8Array>): () => void {
+  const { heard } = listening()
+  const send = (text: string) => {
+    try {
+      controller.enqueue(encoder.encode(text))
+    } catch {
+      close() // the reader has gone
+    }
+  }
+  const judge = () =>
+    stillHolds(who).then(
+      holds => (holds ? undefined : close()),
+      () => undefined, // the database is away: it is asked again with the next beat
+    )
+  const tell = (told: Told) => {
+    if (told.topic !== 'access') return send(`data: ${JSON.stringify(told)}\n\n`)
+    if (told.of === who.by.id) close()
+  }
+  const beat = setInterval(() => {
+    send(': beat\n\n')
+    void judge()
+  }, beatMilliseconds)
+  const close = () => {
+    clearInterval(beat)
+    heard.off('told', tell)
+    forget(who, close)
+    try {
+      controller.close()
+    } catch {
+      // it was closed by its reader
+    }
+  }
+  heard.on('told', tell)
+  remember(who, close)
+  send(': listening\n\n')
+  return close
 }
 
 function remember({ by }: Asker, close: () => void): void {

@@ -6,6 +6,7 @@ import { changeHandlers } from './changes'
 import { doorHandlers } from './door'
 import { estateHandlers } from './estate'
 import { events } from './events'
+import { fileHandlers } from './files'
 import { kindHandlers } from './kinds'
 import { metricHandlers } from './metrics'
 import { peopleHandlers } from './people'
@@ -29,6 +30,7 @@ export const handlers: Handlers = {
   ...peopleHandlers,
   ...viewHandlers,
   ...reviewHandlers,
+  ...fileHandlers,
   ...roundHandlers,
   ...metricHandlers,
   ...secretHandlers,

@@ -3,7 +3,7 @@ import Link from 'next/link'
 import { NewDraft } from '@/app/(signed)/NewDraft'
 import { reader } from '@/app/server/guard'
 import { byId, kindWords, suffixOf, type Drive, type Node, type Pool, type System } from '@/core/estate'
-import type { ChangeRecord, FindingRecord, SystemPage } from '@/core/views'
+import type { ShownChange, FindingRecord, SystemPage } from '@/core/views'
 import { pieceWorks, standingFindings } from '@/records/queries'
 import { FormCluster, GrowCluster, PieceWorks, ShrinkCluster } from '@/ui/build/clusters'
 import { PoolLines } from '@/ui/build/pools'
@@ -25,7 +25,7 @@ export async function rowMargin(
   page: SystemPage,
   nodes: readonly Node[],
   params: RowParams,
-  kept: ChangeRecord | undefined,
+  kept: ShownChange | undefined,
 ) {
   const { system, drives, pools } = page
   const { draft, change } = params

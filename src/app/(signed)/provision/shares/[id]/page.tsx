@@ -2,7 +2,8 @@ import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { plain } from '@/app/(signed)/plain'
 import { reader } from '@/app/server/guard'
-import { decidingRule, exportTable, ruleReach } from '@/core/access'
+import { allGrants, askingFrom, decidingRule, exportTable, ruleReach } from '@/core/access'
+import { boardQuery, plainLane, type Board } from '@/core/board'
 import { mountCommands, smbCommands } from '@/core/hosts'
 import { isUuid } from '@/core/input'
 import { countAtStart, countWords } from '@/core/units'
@@ -12,7 +13,15 @@ import { sharePage } from '@/records/queries'
 import { ChangeLines, HostCommands } from '@/ui/changes'
 import { Page as Frame, SubSections, Title } from '@/ui/frame'
 import { Bytes } from '@/ui/parts/Bytes'
-import { GrantsTable, LimitTable, QuotaTree, RootAfterRules, RulesTable, WhoCan } from '@/ui/provision/files'
+import {
+  AccessListTable,
+  GrantsTable,
+  LimitTable,
+  QuotaTree,
+  RootAfterRules,
+  RulesTable,
+  WhoCan,
+} from '@/ui/provision/files'
 import { provisionParts } from '../../parts'
 
 export const metadata = { title: 'Share' }
@@ -23,7 +32,7 @@ export default async function Page({ params }: { readonly params: Promise<{ read
   const { scope } = await reader()
   const page = isUuid(id) ? await sharePage(scope, id) : undefined
   if (page === undefined) notFound()
-  const { share, service, changes, hosts } = page
+  const { share, changes, hosts } = page
   const now = (await estateNow(scope)).getTime()
   return (
     <Frame margin={<WhoCan page={plain(page)} />}>
@@ -31,36 +40,17 @@ export default async function Page({ params }: { readonly params: Promise<{ read
         <SubSections of={provisionParts} />
       </Title>
       <Sentence page={page} />
-      <p className="mt-0 text-second">
-        Exported as{' '}
-        <span className="mono">
-          {speaks(share, 'NFS') ? `${service.name}:${share.path}` : `//${service.name}/${share.name}`}
-        </span>{' '}
-        · {share.protocols.map(each => each.replaceAll('_', '.')).join(', ')} · <Bytes bytes={share.usedBytes} /> of{' '}
-        <Bytes bytes={share.sizeBytes} /> used ·{' '}
-        <Link className="textlink" href={`/provision/volumes/${page.volume.id}`}>
-          its volume and snapshots
-        </Link>{' '}
-        ·{' '}
-        <Link className="textlink" href={`/provision/shares?sel=${id}&draft=set-share-rights`}>
-          set rights
-        </Link>{' '}
-        ·{' '}
-        <Link className="textlink" href={`/provision/shares?sel=${id}&draft=set-share-limits`}>
-          set limits
-        </Link>{' '}
-        ·{' '}
-        <Link className="textlink" href={`/provision/shares?sel=${id}&draft=test-share`}>
-          try it as somebody
-        </Link>{' '}
-        ·{' '}
-        <Link className="textlink" href={`/provision/shares/${id}/files`}>
-          its files
-        </Link>
-      </p>
+      <About page={page} />
       {speaks(share, 'NFS') && <RulesTable rules={share.rules} hosts={hosts} />}
-      {speaks(share, 'SMB') && <GrantsTable grants={share.grants} />}
-      {speaks(share, 'NFS') && (
+      {speaks(share, 'SMB') && (
+        <GrantsTable
+          grants={share.grants}
+          serviceGrants={share.serviceGrants}
+          serviceHref={`/provision/file-services/${share.fileServiceId}`}
+        />
+      )}
+      {share.acl.length > 0 && <AccessListTable acl={share.acl} ownerUid={share.ownerUid} ownerGid={share.ownerGid} />}
+      {share.acl.length === 0 && speaks(share, 'NFS') && (
         <RootAfterRules rules={share.rules} root={{ uid: share.ownerUid, gid: share.ownerGid, mode: share.mode }} />
       )}
       <QuotaTree share={share} now={now} />
@@ -76,11 +66,51 @@ export default async function Page({ params }: { readonly params: Promise<{ read
   )
 }
 
+/** How it is exported and filled, and what leads on from it. */
+function About({ page: { share, service, volume } }: { readonly page: SharePage }) {
+  const { id, name, path, protocols, usedBytes, sizeBytes, snapshotDirectory } = share
+  const ways = [
+    ['its volume and snapshots', `/provision/volumes/${volume.id}`],
+    ['set rights', `/provision/shares?sel=${id}&draft=set-share-rights`],
+    ['set limits', `/provision/shares?sel=${id}&draft=set-share-limits`],
+    ['try it as somebody', `/provision/shares?sel=${id}&draft=test-share`],
+    ['its files', `/provision/shares/${id}/files`],
+    ['how it grew', `/watch/board?${boardQuery(growthOf(id))}`],
+    ...(snapshotDirectory === null
+      ? []
+      : [[earlierWords(snapshotDirectory), `/provision/shares?sel=${id}&draft=show-earlier-files`] as const]),
+  ]
+  return (
+    <p className="mt-0 text-second">
+      Exported as{' '}
+      <span className="mono">{speaks(share, 'NFS') ? `${service.name}:${path}` : `//${service.name}/${name}`}</span> ·{' '}
+      {protocols.map(each => each.replaceAll('_', '.')).join(', ')} · <Bytes bytes={usedBytes} /> of{' '}
+      <Bytes bytes={sizeBytes} /> used
+      {ways.map(([words, href]) => (
+        <span key={href}>
+          {' · '}
+          <Link className="textlink" href={href}>
+            {words}
+          </Link>
+        </span>
+      ))}
+    </p>
+  )
+}
+
+const growthOf = (objectId: string): Board => ({
+  lanes: [plainLane({ metric: 'written', objectId })],
+  ...{ hours: 672, until: null, chosen: 0 },
+})
+
+const earlierWords = ({ name, isShown }: NonNullable<SharePage['share']['snapshotDirectory']>) =>
+  isShown ? `earlier files in ${name}` : 'show earlier files'
+
 /** How many may, and the rules that nobody meets. */
 function Sentence({ page: { share, hosts, hostCount, missingSince, service } }: { readonly page: SharePage }) {
   const table = exportTable(share.rules)
-  const accesses = hosts.map(({ addresses }) => {
-    const index = decidingRule(table, { clientAddress: addresses[0] ?? '', clientName: null })
+  const accesses = hosts.map(host => {
+    const index = decidingRule(table, askingFrom(host))
     return index === undefined ? 'none' : (share.rules[index]?.access ?? 'none')
   })
   const may = accesses.filter(access => access !== 'none').length
@@ -89,9 +119,9 @@ function Sentence({ page: { share, hosts, hostCount, missingSince, service } }: 
     return (
       <p className="sentence">
         <b>
-          {share.grants.length === 0
+          {allGrants(share).length === 0
             ? 'Nobody may use it: it has no grant.'
-            : `${countAtStart(share.grants.length, 'grant says', 'grants say')} who may use it, wherever they sign in from.`}
+            : `${countAtStart(allGrants(share).length, 'grant says', 'grants say')} who may use it, wherever they sign in from.`}
         </b>{' '}
         {service.joinedTo === null && 'Its service belongs to no directory: nobody can sign in.'}
       </p>

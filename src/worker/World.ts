@@ -3,18 +3,25 @@ import { directoryReader, hostAgent, nodeAgent, protocolNamed, tellerFor } from 
 import type { DirectoryReader, Host, NodeAgent, StorageSystem, Teller } from '@/ports'
 import { settings } from '@/records'
 import type { Directory } from '@/core/estate'
+import { systemsAwaited } from '@/records/changes'
 import { directoryById } from '@/records/directories'
 import { openSecret } from '@/records/secrets'
 import { agentSecretId, probeAccess, systemAccess, type Kept, type SystemAccess } from '@/records/inventory'
 import { routeById } from '@/records/telling'
 import { DirectoryGone, RouteGone, SystemGone } from './errors'
 
+/** How old an answer may be of what changes wait for: less than how often it is asked for. */
+const awaitedMilliseconds = 400
+
 /** What the loops share: the records, the key to secrets, and a way to every system. */
 export class World {
   /** What this process's last reading of each system has left in the records. */
   readonly kept = new Map<string, Kept>()
+  /** When the reading began that the records hold of each system (estate time): what they say is as of then. */
+  readonly readAt = new Map<string, Date>()
   /** What was found last of each system that is not as it was set. */
   readonly drift = new Map<string, string>()
+  #awaited: { readonly at: number; readonly ids: Promise<ReadonlySet<string>> } | undefined
   readonly #systems = new Map<string, { readonly access: string; readonly system: StorageSystem }>()
 
   constructor(
@@ -22,7 +29,18 @@ export class World {
     readonly url: string,
     readonly key: Buffer,
     readonly stop: AbortSignal,
+    /** How many times as often it does again what it does again and again: 1, but where tests wait for it. */
+    readonly pace = 1,
   ) {}
+
+  /** Systems of which a change waits for some task: asked once for all that are looked after here. */
+  awaited(): Promise<ReadonlySet<string>> {
+    if (this.#awaited !== undefined && Date.now() - this.#awaited.at < awaitedMilliseconds / this.pace)
+      return this.#awaited.ids
+    const ids = systemsAwaited({ database: this.database }).then(found => new Set(found))
+    this.#awaited = { at: Date.now(), ids }
+    return ids
+  }
 
   /** The way to a registered system; kept, and made anew when its address or credentials have changed. @throws {SystemGone} */
   async system(id: string): Promise<StorageSystem> {
@@ -92,6 +110,7 @@ export class World {
     const known = this.#systems.get(id)
     this.#systems.delete(id)
     this.kept.delete(id)
+    this.readAt.delete(id)
     await known?.system.signOut()
   }
 

@@ -5,7 +5,7 @@ import { blocks, factOf } from './testing/blocks'
 let bench: Awaited<ReturnType<typeof blocks>>
 beforeAll(async () => {
   bench = await blocks()
-}, 120_000)
+})
 afterAll(() => bench.close())
 
 const evidence = (id: string) => evidenceOf({ database: bench.database }, id)
@@ -125,4 +125,4 @@ test('many clones of one moment come from a range of names, and take nothing unt
     async () => ((await bench.volume(seat.id))?.writtenBytes ?? 0n) > 0n,
     'the clone has bytes of its own',
   )
-}, 60_000)
+})

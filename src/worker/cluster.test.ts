@@ -233,8 +233,8 @@ test('a clock six minutes off bars the cluster, and is set from here', async () 
   const { plan } = await bench.drafted('form-cluster', await clusterIntent())
   expect(check(plan, 'clocks')).toMatchObject({
     holds: false,
-    // What its reading took by the fleet's fast clock is not counted against it.
-    why: expect.stringMatching(/^godwit-2 is 3[3-6]\d s behind\.$/),
+    // The least that is certain is told: what its reading took, 36 seconds by the fleet's clock for ten milliseconds, is not counted.
+    why: expect.stringMatching(/^godwit-2 is (2\d\d|3[0-6]\d) s behind\.$/),
     href: expect.stringContaining('set-node-clock'),
   })
   const node = (await row()).nodes.find(each => each.name === 'godwit-2')

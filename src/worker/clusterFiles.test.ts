@@ -21,7 +21,7 @@ beforeAll(async () => {
     await bench.carriedOut('register-host', { agentAddress, groupName })
   }
   hostId = (await bench.estate()).hosts.find(({ name }) => name === 'scanner-gate')?.id ?? ''
-}, 240_000)
+})
 afterAll(() => bench.close())
 
 const done = async (kind: string, intent: object) => {

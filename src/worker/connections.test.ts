@@ -32,7 +32,7 @@ beforeAll(async () => {
   shareId = shares[0]?.id ?? ''
   // Had it been there before, the service's own proof would have found that it does not get through.
   await registered('lending-3')
-}, 120_000)
+})
 afterAll(() => bench.close())
 
 async function registered(name: string): Promise<void> {

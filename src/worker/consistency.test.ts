@@ -11,7 +11,7 @@ const names = ['ledger-data-01', 'ledger-data-02', 'ledger-log', 'ledger-meta']
 
 beforeAll(async () => {
   bench = await blocks()
-}, 90_000)
+})
 afterAll(() => bench.close())
 
 const many = (more: object = {}) => ({
@@ -44,7 +44,7 @@ test('the volumes of an application come as one set: made, mapped, and in one co
   expect(await bench.refused('provision-volumes', { ...again, consistencyGroup: '../x' })).toEqual(['group-name'])
   const single = { ...again, list: 'ledger-x, 1 GiB', consistencyGroup: 'single' }
   expect(await bench.refused('provision-volumes', single)).toEqual(['group-of-one-system'])
-}, 60_000)
+})
 
 test('their snapshots are of one instant, and hold what had been written to each by then', async () => {
   const range = { offsetBytes: `${2 * mebibyte}`, lengthBytes: mebibyte }
@@ -71,7 +71,7 @@ test('their snapshots are of one instant, and hold what had been written to each
   expect(
     await bench.refused('snapshot-group', { consistencyGroupId: bench.ids['group'], name: 'evening', reason: '' }),
   ).toEqual(['name-free'])
-}, 60_000)
+})
 
 test('a schedule takes them at one instant too', async () => {
   const made = await bench.done('define-class', {
@@ -92,7 +92,7 @@ test('a schedule takes them at one instant too', async () => {
     byDue.set(dueAt ?? '', (byDue.get(dueAt ?? '') ?? new Set()).add(takenAt))
   expect([...byDue.values()].map(moments => moments.size)).toEqual([...byDue.keys()].map(() => 1))
   await bench.done('set-volume-class', { volumeIds, classId: '' })
-}, 90_000)
+})
 
 test('what cannot be of one instant is refused by its rule', async () => {
   const volumeIds = (await volumes()).map(({ id }) => id)
@@ -114,4 +114,4 @@ test('a group is dissolved, its volumes and their snapshots stay, and it is form
   expect(consistencyGroups).toMatchObject([{ volumeCount: 4 }])
   // Whoever made a group of that name on the system itself: it is found, and not made twice.
   expect(bench.array.all('consistencyGroups')).toHaveLength(1)
-}, 60_000)
+})

@@ -8,7 +8,7 @@ beforeAll(async () => {
   naa = (await bench.volume())?.naa ?? ''
   await bench.agent('register-1', '/logins', { target: bench.array.model.ports[0]?.target })
   await bench.agent('register-1', '/rescan', {})
-}, 120_000)
+})
 afterAll(() => bench.close())
 
 const asked = (isThin: boolean) => ({ volumeId: bench.ids['volume'], isThin })
@@ -74,4 +74,4 @@ test('a worker that dies while it is zeroed finds the conversion under way, and 
   bench.fleet.clock.setRate(36_000)
   expect((await bench.ended(id)).state).toBe('proven')
   expect(bench.array.all('tasks').filter(each => each.name === 'Zero register-slow')).toHaveLength(1)
-}, 120_000)
+})

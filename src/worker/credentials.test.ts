@@ -7,7 +7,7 @@ import { blocks } from './testing/blocks'
 let bench: Awaited<ReturnType<typeof blocks>>
 beforeAll(async () => {
   bench = await blocks()
-}, 120_000)
+})
 afterAll(() => bench.close())
 
 const keep = (text: string, purpose: 'agent' | 'chap' = 'agent') =>

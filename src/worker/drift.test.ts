@@ -4,7 +4,7 @@ import { blocks } from './testing/blocks'
 let bench: Awaited<ReturnType<typeof blocks>>
 beforeAll(async () => {
   bench = await blocks()
-}, 120_000)
+})
 afterAll(() => bench.close())
 
 const scope = () => ({ database: bench.database })

@@ -253,4 +253,4 @@ test('a change that has begun in other hands is not put back to a draft by whoev
   bench.fleet.clock.setRate(fast)
   expect((await bench.ended(id)).state).toBe('proven')
   expect([await back(), await stateOf(id)]).toEqual([false, 'proven'])
-}, 60_000)
+})

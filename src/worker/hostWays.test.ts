@@ -1,10 +1,13 @@
-import { hostWays, standingFindings } from '@/records/queries'
+import { those } from '@/core/estate'
+import { suggestedLine } from '@/core/hosts'
+import { evidenceOf } from '@/records/changes'
+import { hostWays, standingFindings, unknownHosts } from '@/records/queries'
 import { blocks } from './testing/blocks'
 
 let bench: Awaited<ReturnType<typeof blocks>>
 beforeAll(async () => {
   bench = await blocks()
-}, 120_000)
+})
 afterAll(() => bench.close())
 
 const ways = async () => {
@@ -37,7 +40,7 @@ test('each way of a host to a volume is known, with the controller at which it e
   ])
   expect(await hostWays({ database: bench.database }, { hostId: seen?.hostId ?? '' })).toHaveLength(1)
   expect(await checks()).not.toContain('one-controller')
-}, 40_000)
+})
 
 test('a controller that goes out is a finding of every host that is left with one; it clears when it is back', async () => {
   const volume = await bench.volume()
@@ -53,4 +56,36 @@ test('a controller that goes out is a finding of every host that is left with on
   bench.fleet.faults.clear()
   await bench.until(async () => (await checks()).every(each => each !== 'no-path'), 'it clears')
   expect(await write()).toBe(200)
-}, 90_000)
+})
+
+test('who logs in and is in no group is found by the name that it shows, and is told of until it is registered', async () => {
+  const scope = { database: bench.database }
+  const { ports } = await bench.estate([those('ports', 'systemId', bench.ids['heron'])])
+  const target = ports.find(each => each.targetName !== null)?.targetName
+  const strangers = async () => (await unknownHosts(scope)).items.filter(({ groups }) => groups.length === 0)
+  expect(await strangers()).toEqual([])
+  expect((await bench.agent('scanner-gate', '/logins', { target })).status).toBe(200)
+  await bench.until(async () => (await strangers()).length > 0, 'the name by which it logged in')
+  const [found] = await strangers()
+  expect(found).toMatchObject({ systems: ['heron'] })
+  await bench.done('register-hosts', { list: suggestedLine(found?.initiator ?? '', undefined) })
+  expect(await strangers()).not.toContainEqual(found)
+})
+
+test('a host that joins a group later is let in by the system on its word, and until then it is told of', async () => {
+  const agentAddress = `http://127.0.0.1:${bench.fleet.ports.hosts['tickets']}`
+  await bench.done('register-host', { agentAddress, groupName: 'accession-register' })
+  await bench.until(async () => (await checks()).includes('group-lacks'), 'it is told of')
+  const intent = { systemId: bench.ids['heron'], hostGroupId: bench.ids['accession-register'] }
+  const change = await bench.done('align-group', intent)
+  expect(change.title).toBe('Let all hosts of accession-register in on heron')
+  const evidence = await evidenceOf({ database: bench.database }, change.id)
+  expect(evidence.map(({ claim }) => claim)).toContain('tickets sees what the group is shown')
+  await bench.until(async () => !(await checks()).includes('group-lacks'), 'it clears')
+  expect(await bench.refused('align-group', intent)).toEqual(['lacking'])
+})
+
+test('a host to which a system shows nothing any more has no ways to it', async () => {
+  await bench.done('unmap-volume', { volumeId: bench.ids['volume'], hostGroupId: bench.ids['accession-register'] })
+  await bench.until(async () => (await ways()).length === 0, 'its ways are let go')
+})

@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises'
 import { those } from '@/core/estate'
 import {
   dailyLast,
@@ -9,13 +10,13 @@ import {
   samplesBetween,
 } from '@/records/metrics'
 import { estateNow } from '@/records/inventory'
-import { missedLatency, slowest, volumeLoad } from '@/records/queries'
+import { healthPage, missedLatency, slowest, standingFindings, volumeLoad } from '@/records/queries'
 import { workbench } from './testing/workbench'
 
 const day = 86_400_000
 
 let bench: Awaited<ReturnType<typeof workbench>>
-beforeAll(async () => (bench = await workbench(1)), 120_000)
+beforeAll(async () => (bench = await workbench(1)))
 afterAll(() => bench.close())
 
 test('what a system has kept of its past is there soon after it is registered, joins what is measured, and says when it is full', async () => {
@@ -42,7 +43,7 @@ test('what a system has kept of its past is there soon after it is registered, j
   expect(outlook.slopeBytesPerDay / 2 ** 30).toBeLessThan(230)
   expect(outlook.reachesLimit.p50 ?? 0).toBeGreaterThan(14)
   expect(outlook.reachesLimit.p50 ?? 999).toBeLessThan(32)
-}, 120_000)
+})
 
 test('time in which nobody looked is filled from what the system kept itself, by the hour', async () => {
   const { database, fleet } = bench
@@ -63,7 +64,28 @@ test('time in which nobody looked is filled from what the system kept itself, by
   await bench.until(async () => (await latencies()).times.length >= 29, 'how fast its volumes answered meanwhile')
   expect(Array.from((await latencies()).values).every(value => value > 0.0001 && value < 1)).toBe(true)
   expect((await metricSource(scope, systems[0]?.id ?? '')).refused).toEqual({})
-}, 120_000)
+  // No hour has to go by before lists and forecasts know of it.
+  await bench.until(async () => (await slowest(scope, 20)).total === 9, 'how fast they were in the last day')
+})
+
+test('a drive that errs more from week to week is told of before it fails, from what its system has kept', async () => {
+  const scope = { database: bench.database }
+  const told = async () => (await standingFindings(scope, null)).filter(each => each.finding.check === 'drive-errors')
+  await bench.until(async () => (await told()).length > 0, 'its finding')
+  const [only] = await told()
+  expect(only?.finding).toMatchObject({
+    gravity: 'soon',
+    title: expect.stringMatching(/^Drive \w{4} in bittern, .*bay 7 errs more from week to week$/),
+  })
+  const [worst] = (await healthPage(scope)).drives
+  expect(worst).toMatchObject({ name: 'Drive in bay 7', poolName: 'bittern-bulk-01', state: 'fine', lostErrors: 0 })
+  const counted = (await dailyLast(scope, 'errors', [worst?.id ?? ''], new Date(0))).get(worst?.id ?? '') ?? []
+  expect(counted.length).toBeGreaterThan(28)
+  expect(counted.every(({ value }, index) => value >= (counted[index - 1]?.value ?? 0))).toBe(true)
+  // Of all the other drives, which have none, no series is kept.
+  const [series] = await bench.database.query(`select count(*)::int as count from metric_series where kind = 'drives'`)
+  expect(series).toEqual([{ count: 1 }])
+})
 
 test('how fast volumes answer is known over two weeks, and who was loud in the worst hour of the last', async () => {
   const { database } = bench
@@ -99,4 +121,65 @@ test('how fast volumes answer is known over two weeks, and who was loud in the w
   // Of another pool nobody had to wait for it.
   const desk = lines.find(each => each.name === 'ticket-desk-01')
   expect((await volumeLoad(scope, desk?.id ?? '', now, undefined))?.loud.utilization).toBeLessThan(0.5)
-}, 60_000)
+})
+
+test('of a system that is silent nothing is kept as measured until it answers; then its own hours are', async () => {
+  const scope = { database: bench.database }
+  const { fleet } = bench
+  // By its clock the estate knows the time while the other is silent.
+  await bench.registered('heron')
+  const bulk = (await bench.estate()).pools.find(each => each.name === 'bittern-bulk-01')
+  const harmless = { milliseconds: 0, retryAfterSeconds: 0, atRatio: 0, drive: '', times: 0 }
+  fleet.faults.inject({ target: 'bittern', kind: 'not-answering', ...harmless })
+  const reach = async () => (await bench.estate()).systems.find(each => each.name === 'bittern')?.reach
+  await bench.until(async () => (await reach()) === 'not answering', 'it is found silent')
+  const before = await estateNow(scope)
+  fleet.clock.step(26 * 3600)
+  await bench.until(
+    async () => (await estateNow(scope)).getTime() - before.getTime() > 25 * 3_600_000,
+    'the time goes on',
+  )
+  await pause(3000)
+  const hours = async () => {
+    const begin = new Date(before.getTime() + 3_600_000)
+    const { times } = await samplesBetween(scope, 'written', bulk?.id ?? '', begin, new Date(begin.getTime() + day))
+    return new Set(Array.from(times, at => Math.floor(at / 3_600_000))).size
+  }
+  expect(await hours()).toBe(0)
+  fleet.faults.clear()
+  await bench.until(async () => (await hours()) >= 24, 'its own hours')
+})
+
+test('what could not be written when it was counted is asked for again: no hour is missing', async () => {
+  const { database, fleet } = bench
+  const scope = { database }
+  const { volumes } = await bench.estate([those('volumes', 'name', 'ct-scans-derived-01')])
+  const id = volumes[0]?.id ?? ''
+  const before = await estateNow(scope)
+  const hours = async () => {
+    const found = await samplesBetween(scope, 'latency', id, before, new Date(before.getTime() + day))
+    return new Set(Array.from(found.times, at => Math.floor(at / 3_600_000))).size
+  }
+  // A sequence counts also what is undone.
+  await database.query(`
+    create sequence refusals;
+    create function refuse_latency() returns trigger language plpgsql as $$ begin
+      if exists (select from metric_series where id = new.series_id and metric = 'latency') then
+        perform nextval('refusals');
+        raise exception 'the disk is full';
+      end if;
+      return new;
+    end $$;
+    create trigger refused before insert on metric_incoming_0 for each row execute function refuse_latency();
+    create trigger refused before insert on metric_incoming_1 for each row execute function refuse_latency();`)
+  const refusals = async () => {
+    const [found] = await database.query('select is_called from refusals')
+    return (found[0] as { readonly is_called: boolean }).is_called
+  }
+  fleet.clock.step(5 * 3600)
+  await bench.until(refusals, 'hours that could not be written')
+  expect(await hours()).toBe(0)
+  await database.query('drop trigger refused on metric_incoming_0; drop trigger refused on metric_incoming_1')
+  fleet.clock.step(3600)
+  await bench.until(async () => (await hours()) >= 6, 'every hour since')
+})

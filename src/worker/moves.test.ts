@@ -11,7 +11,7 @@ const range = (place: number) => ({ offsetBytes: `${place * mebibyte}`, lengthBy
 
 beforeAll(async () => {
   bench = await blocks()
-}, 90_000)
+})
 afterAll(() => bench.close())
 
 const intent = (more: object = {}) => ({
@@ -64,7 +64,7 @@ test('a volume moves while its host writes: what had been written is the same, a
   ])
   const back = await draftReverse({ database: bench.database }, id, tester)
   expect(back.intent).toMatchObject({ poolId: bench.ids['pool'] })
-}, 90_000)
+})
 
 test('what is on its way takes room at both ends; stopped and undone it stays where it was, and the room is given back', async () => {
   await bench.done('move-volume', intent({ poolId: bench.ids['pool'] }))
@@ -83,7 +83,7 @@ test('what is on its way takes room at both ends; stopped and undone it stays wh
   await bench.until(async () => (await free()) < 10n * 10n ** 9n, 'the room is given back')
   const { snapshots } = await bench.estate([those('snapshots', 'volumeId', bench.ids['volume'])])
   expect(snapshots.every(each => each.name !== 'register-data-01.before-move-03')).toBe(true)
-}, 90_000)
+})
 
 test('a worker that is killed on the way finds the move again, and asks for it once', async () => {
   const id = await onItsWay()
@@ -93,7 +93,7 @@ test('a worker that is killed on the way finds the move again, and asks for it o
   const asked = bench.array.all('tasks').filter(task => task.work === 'move-volume')
   expect(asked.filter(task => task.state === 'Completed')).toHaveLength(3)
   expect(asked.filter(task => task.state === 'Cancelled')).toHaveLength(1)
-}, 90_000)
+})
 
 test('a target that dies on the way leaves the volume where it was', async () => {
   await bench.done('move-volume', intent({ poolId: bench.ids['pool'] }))
@@ -117,7 +117,7 @@ test('a target that dies on the way leaves the volume where it was', async () =>
     const { pools } = await bench.estate()
     return pools.find(each => each.id === bench.ids['other'])?.state === 'fine'
   }, 'the pool is fine again')
-}, 90_000)
+})
 
 test('under another class it finds its place by itself, and is under it afterwards', async () => {
   bench.fleet.clock.setRate(36_000)
@@ -138,7 +138,7 @@ test('under another class it finds its place by itself, and is under it afterwar
   expect(await bench.refused('move-volume', intent({ poolId: '', classId: factOf(disks, 'classId') }))).toEqual([
     'pool',
   ])
-}, 90_000)
+})
 
 test('what cannot move is refused by its rule', async () => {
   expect(await bench.refused('move-volume', intent())).toEqual(['pool'])
@@ -156,7 +156,7 @@ test('what cannot move is refused by its rule', async () => {
   expect(await bench.refused('move-volume', intent({ volumeId: clone?.id, poolId: bench.ids['pool'] }))).toEqual([
     'alone',
   ])
-}, 90_000)
+})
 
 test('a limit is proven by a host that asks for more and does not get it; one that the system only states is not', async () => {
   const limited = { volumeId: bench.ids['volume'], mostRequests: 200, mostThroughput: '8 MiB' }

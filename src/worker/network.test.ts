@@ -57,6 +57,32 @@ test('a storage network of IPv6 addresses is set by hand, and every pair passes'
   )
 })
 
+test('an interface or a restart service that is set otherwise past every plan is found', async () => {
+  const drifts = async () =>
+    (await standingFindings({ database: bench.database }, systemId))
+      .filter(({ finding }) => finding.check === 'drifted')
+      .map(({ finding }) => finding.title)
+  const { nodes } = await row()
+  const [node] = nodes
+  await bench.carriedOut('set-restart-service', { systemId, nodeIds: [node?.id], isOn: true })
+  const { row: stood } = bench.fleet
+  const ports = stood.all('nodePorts').filter(({ storage: own }) => own !== null)
+  const [first] = ports
+  if (first === undefined) throw new Error('Ports carry storage.')
+  stood.array.store.commit([
+    stood.entry('nodePorts', { ...first, mtu: 1400 }),
+    ...stood.all('nodes').map(each => stood.entry('nodes', { ...each, isRestartServiceOn: false })),
+  ])
+  await bench.until(async () => (await drifts()).length === 2, 'both are found')
+  expect((await drifts()).sort()).toEqual([
+    expect.stringContaining('whether it restarts by itself'),
+    expect.stringContaining('its MTU'),
+  ])
+  stood.array.store.commit(ports.map(port => stood.entry('nodePorts', port)))
+  await bench.carriedOut('set-restart-service', { systemId, nodeIds: [node?.id], isOn: true })
+  await bench.until(async () => (await drifts()).length === 0, 'they are cleared')
+})
+
 test('the same address written in two ways is one address', async () => {
   const twice = await intent(
     {},

@@ -17,7 +17,7 @@ beforeAll(async () => {
   await bench.registered('bittern')
   address = `ldaps://127.0.0.1:${bench.fleet.ports.directory}`
   ;({ fingerprint } = await identifyDirectory({ address, allowedNetworks: '127.0.0.0/8' }, signal))
-}, 120_000)
+})
 afterAll(() => bench.close())
 
 const scope = () => ({ database: bench.database })
@@ -93,6 +93,7 @@ test('who is renamed is known again; who is no longer there is gone, and stays; 
   const id = (await bench.estate()).directories[0]?.id ?? ''
   await rows(scope(), 'update directories set read_at = null returning 1')
   await bench.until(async () => (await bench.estate()).directories[0]?.readAt !== null, 'it is read anew')
+  expect(Date.parse((await bench.estate()).directories[0]?.certificateEndsAt ?? '')).toBeGreaterThan(Date.now())
   expect((await principal('b.tolland-marsh'))?.id).toBe(before?.id)
   expect(await principal('y.archer')).toMatchObject({ directoryId: id, goneSince: expect.any(String) })
   const ringed = await somebody(scope(), (await principal('photographers'))?.id ?? '')
@@ -142,6 +143,7 @@ test('a share over SMB: each grant is tried by one of those whom it is for, and 
     poolId: estate.pools.find(({ name }) => name === 'bittern-bulk-01')?.id,
     ...{ ownerUid: 0, ownerGid: 3100, mode: '2770', rules: [] },
     grants: [grant(studio, 'change'), grant(retouchers, 'read'), grant(photographers, 'read')],
+    ...{ showsEarlier: true, labels: 'photos\nstudio', warnPercent: 80 },
     ...more,
   })
   const nobody = [{ who: 'no-such', name: 'nobody', right: 'read' }]
@@ -154,10 +156,15 @@ test('a share over SMB: each grant is tried by one of those whom it is for, and 
     'keep-1 reaches photo-studio over SMB',
   ])
   expect(found.join('\n')).toMatch(/q\.holt is refused a write over SMB/)
+  expect(found.slice(-2)).toEqual([
+    'The system states that its snapshots are shown',
+    'It has the labels and the warning that were asked for',
+  ])
   const [share] = (await bench.estate([{ kind: 'shares', field: 'name', values: ['photo-studio'] }])).shares
   expect(share).toMatchObject({
     protocols: ['SMBv3_1_1'],
     grants: [{ right: 'change' }, { right: 'read' }, { right: 'read' }],
+    ...{ snapshotDirectory: { isShown: true }, labels: ['photos', 'studio'], warnPercent: 80 },
   })
   expect(await bench.refused('provision-share', asked({ name: 'Photo-Studio' }))).toEqual(['no-twin'])
   expect(await bench.refused('leave-directory', { fileServiceId: share?.fileServiceId })).toEqual(['nothing-over-smb'])
@@ -192,4 +199,32 @@ test('a share over SMB: each grant is tried by one of those whom it is for, and 
   // What is left out stays as it is.
   await bench.done('set-share-rights', { ...rights, mode: '2750' })
   expect(await tryAs('f.quarles')).toEqual(['f.quarles is refused a write over SMB'])
+})
+
+test('who is granted for the whole service may use each of its shares, and loses it again by one change back', async () => {
+  const [share] = (await bench.estate([{ kind: 'shares', field: 'name', values: ['photo-studio'] }])).shares
+  const retouchers = await principal('retouchers')
+  const own = { shareId: share?.id, ownerUid: 0, ownerGid: 3100, mode: '2777', rules: [] }
+  await bench.done('set-share-rights', { ...own, grants: [] })
+  const grants = [{ who: retouchers?.durableId, name: retouchers?.name, right: 'change' }]
+  const made = await bench.done('set-service-grants', { fileServiceId: share?.fileServiceId, grants })
+  const found = await evidence(made.id)
+  expect(found.slice(0, 2)).toEqual([
+    'The system states the grants as they were asked for',
+    'Each of its shares over SMB states them as its service’s',
+  ])
+  // The share itself grants nothing: who writes does so by what stands at the service, and who has none there is refused.
+  expect(found).toContain('d.warrick writes a file over SMB')
+  const trial = { shareId: share?.id, hostId: (await bench.estate()).hosts[0]?.id, uid: 0, gid: 0, groups: [] }
+  const other = { ...trial, personId: (await principal('f.quarles'))?.id, isRestarted: false }
+  const refused = await bench.done('test-share', other)
+  expect(await evidence(refused.id)).toContain('f.quarles is refused a write over SMB')
+  const now = async () => (await bench.estate([{ kind: 'shares', field: 'name', values: ['photo-studio'] }])).shares[0]
+  expect(await now()).toMatchObject({ grants: [], serviceGrants: grants })
+  expect(await service()).toMatchObject({ grants })
+  await bench.done('set-service-grants', {
+    fileServiceId: share?.fileServiceId,
+    grants: JSON.parse(String(made.facts['before'])),
+  })
+  expect(await now()).toMatchObject({ serviceGrants: [] })
 })

@@ -11,7 +11,7 @@ beforeAll(async () => {
   bench = await blocks()
   ;({ ids, agent, done } = bench)
   bench.fleet.clock.setRate(600)
-}, 90_000)
+})
 afterAll(() => bench.close())
 
 const intent = () => ({
@@ -32,7 +32,7 @@ test('a volume is made ready: found, given a file system, mounted, and there aga
     [`register-1 has it mounted at ${path}, and mounts it at every start`, true],
     ['register-1 reads back the file that it wrote before it restarted', true],
   ])
-}, 60_000)
+})
 
 test('what stands on it is mounted as it is, never made anew', async () => {
   const { sha256 } = await agent('register-1', '/files/write', {
@@ -46,7 +46,7 @@ test('what stands on it is mounted as it is, never made anew', async () => {
   const { volumes } = await bench.estate([one('volumes', ids['volume'])])
   const again = await agent('register-1', `/devices/${volumes[0]?.naa}/format`, { fileSystem: 'xfs', label: 'x' })
   expect([again.status, again.why]).toEqual([409, 'One stands on the disk already.'])
-}, 60_000)
+})
 
 test('a file that was deleted is found in a snapshot by the backup host, and brought back', async () => {
   const taken = await done('take-snapshot', { volumeId: ids['volume'], name: 'before', reason: 'the day before' })
@@ -63,7 +63,7 @@ test('a file that was deleted is found in a snapshot by the backup host, and bro
   await agent('keep-1', '/mounts/remove', { path: '/mnt/back' })
   await done('hide-snapshot', shown)
   expect((await agent('keep-1', '/mounts', { naa: snapshots[0]?.naa, path: '/mnt/back' })).status).toBe(404)
-}, 60_000)
+})
 
 test('it comes back by one change, from the latest snapshot that holds it, and is not written over', async () => {
   const wish = { volumeId: ids['volume'], snapshotId: '', hostId: ids['register-1'], path: `${path}/ledger`, to: '' }
@@ -80,7 +80,7 @@ test('it comes back by one change, from the latest snapshot that holds it, and i
   expect(mappings.filter(each => each.snapshotId !== null)).toEqual([])
   expect(beside.facts['snapshotName']).toBe('before')
   await agent('register-1', '/files/remove', { path: `${path}/ledger.before` })
-}, 60_000)
+})
 
 test.each([
   [{ path: '/srv/register-data-01/nothing' }, 'None of the 2 latest snapshots holds a file of that name.'],
@@ -122,7 +122,7 @@ test('a file system that is full says so, and grows with its volume', async () =
   )
   expect((await agent('register-1', '/files/read', { path: `${path}/first` })).status).toBe(200)
   expect((await agent('register-1', '/files/write', big)).status).toBe(200)
-}, 60_000)
+})
 
 test.each([
   [{ path: '/etc' }, ['path']],

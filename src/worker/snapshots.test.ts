@@ -14,7 +14,7 @@ const mebibyte = 1_048_576
 beforeAll(async () => {
   bench = await blocks()
   ;({ ids, agent, done } = bench)
-}, 90_000)
+})
 afterAll(() => bench.close())
 
 const range = (place: number) => ({ offsetBytes: `${place * mebibyte}`, lengthBytes: mebibyte })
@@ -55,7 +55,7 @@ test('a snapshot holds what had been written, is pending until the system says o
     ['after', BigInt(mebibyte)],
   ])
   ids['first'] = first ?? ''
-}, 60_000)
+})
 
 test('it is shown to a backup host, which reads the bytes of that moment and may not write', async () => {
   const intent = { volumeId: ids['volume'], snapshotId: ids['before'], hostGroupId: ids['backup'] }
@@ -73,7 +73,7 @@ test('it is shown to a backup host, which reads the bytes of that moment and may
   ).toEqual(['not-shown'])
   await done('hide-snapshot', intent)
   expect((await agent('keep-1', `/devices/${naa}/read`, range(3))).status).toBe(404)
-}, 60_000)
+})
 
 test('a clone is what its snapshot was, takes only what is written to it, and holds its snapshot', async () => {
   const clone = await done('clone-volume', {
@@ -101,7 +101,7 @@ test('a clone is what its snapshot was, takes only what is written to it, and ho
   // The snapshot was only shown for the proof.
   const { mappings } = await bench.estate([one('snapshots', ids['before'])])
   expect(mappings.filter(each => each.snapshotId !== null)).toEqual([])
-}, 60_000)
+})
 
 test('split from its snapshot it stands alone; copied to another pool it does so by itself', async () => {
   const before = await read((await volume(ids['clone']))?.naa ?? '', 3, 'register-2')
@@ -118,7 +118,7 @@ test('split from its snapshot it stands alone; copied to another pool it does so
   const made = await volume(factOf(copy, 'cloneId'))
   expect(made).toMatchObject({ poolId: ids['other'], cloneOfId: null })
   expect(await read(made?.naa ?? '', 3, 'register-2')).toBe(await read(ids['naa'] ?? '', 3))
-}, 60_000)
+})
 
 test('a volume is taken back to a snapshot, and again to what it was before that', async () => {
   const naa = ids['naa'] ?? ''
@@ -133,7 +133,7 @@ test('a volume is taken back to a snapshot, and again to what it was before that
   expect(reverse?.kind).toBe('restore-volume')
   await done('restore-volume', { ...(reverse?.intent as object), confirmedName: 'register-data-01' })
   expect(await read(naa, 3)).toBe(now)
-}, 60_000)
+})
 
 test('what is removed waits, can be brought back, and what is held stays', async () => {
   await done('hold-snapshot', { volumeId: ids['volume'], snapshotId: ids['after'], reason: 'for the audit' })
@@ -151,7 +151,7 @@ test('what is removed waits, can be brought back, and what is held stays', async
   expect(BigInt(effect?.before ?? 0)).toBeGreaterThan(BigInt(effect?.after ?? 0))
   await done('keep-snapshots', { volumeId: ids['volume'], snapshotIds: [ids['after'], ids['before']] })
   expect((await snapshots()).filter(each => each.goesAt !== null)).toEqual([])
-}, 60_000)
+})
 
 test('names, sources and sizes that cannot be are refused by their rule', async () => {
   const clone = { volumeId: ids['volume'], snapshotId: ids['before'], name: 'x', poolId: '', hostGroupId: '' }
@@ -166,7 +166,7 @@ test('names, sources and sizes that cannot be are refused by their rule', async 
   await done('expand-volume', { volumeId: ids['volume'], size: '96 MiB' })
   const smaller = { volumeId: ids['volume'], snapshotId: ids['before'], confirmedName: 'register-data-01' }
   expect(await refused('restore-volume', smaller)).toEqual(['same-size'])
-}, 60_000)
+})
 
 test('a volume with snapshots is not erased from under them', async () => {
   const { fleet } = bench

@@ -17,65 +17,30 @@ import { World } from './World'
 
 const changesAtOnce = 8
 const longestPauseMilliseconds = 15_000
+const queueMilliseconds = 10_000
 
-/** Starts a worker: it collects, carries out changes and watches over them until stopped. Any number may run. */
+/**
+ * Starts a worker: it collects, carries out changes and watches over them until stopped. Any number may run.
+ * @param pace how many times as often it does what it does again and again
+ */
 export async function startWorker(
   url: string,
   key: Buffer,
-  log: (line: string) => void,
+  log: Log,
+  pace = 1,
 ): Promise<{ readonly stop: () => Promise<void> }> {
   const ending = new AbortController()
   const stop = ending.signal
   const database = openDatabase(url, 12)
-  const world = new World(database, url, key, stop)
+  const world = new World(database, url, key, stop, pace)
   const leases = new Leases(url)
   const id = uuid()
-  const told = (what: string) => (cause: unknown) =>
-    log(`${what}: ${cause instanceof Error ? cause.message : String(cause)}`)
-
   const followed = new Map<string, Promise<void>>()
-  const leaseSystems = async () => {
-    for (const systemId of await systemIds({ database })) {
-      if (followed.has(systemId)) continue
-      const lease = await leases.take({ kind: 'system', id: systemId })
-      if (lease === undefined) continue
-      const looking = lookAfterSystem(world, systemId, lease, log).finally(async () => {
-        followed.delete(systemId)
-        await leases.giveBack({ kind: 'system', id: systemId })
-      })
-      followed.set(systemId, looking)
-    }
-  }
-  let clock: AbortSignal | undefined
-  const keepClock = async () => {
-    if (clock === undefined || clock.aborted) clock = await leases.take({ kind: 'clock' })
-    if (clock !== undefined) await agreeOnClock(world)
-  }
-  let metrics: AbortSignal | undefined
-  const lookAfterMetrics = async () => {
-    if (metrics === undefined || metrics.aborted) metrics = await leases.take({ kind: 'metrics' })
-    if (metrics !== undefined) await keepMetrics(world)
-  }
-  let telling: AbortSignal | undefined
-  const tellAll = async () => {
-    if (telling === undefined || telling.aborted) telling = await leases.take({ kind: 'telling' })
-    if (telling !== undefined) await tell(world)
-  }
-  let people: AbortSignal | undefined
-  const readPeople = async () => {
-    if (people === undefined || people.aborted) people = await leases.take({ kind: 'directories' })
-    if (people !== undefined) await readDirectories(world, told('reading a directory'))
-  }
   const loops = [
     queueLoop(world, log),
-    every(1000, stop, leaseSystems, told('looking for systems')),
-    every(2000, stop, keepClock, told('agreeing on the clock')),
-    every(1000, stop, () => takeUpChanges(world), told('taking up changes')),
-    every(3000, stop, () => deleteHeld(world, told('deleting what was held')), told('deleting what was held')),
-    every(5000, stop, lookAfterMetrics, told('keeping what is measured')),
-    every(5000, stop, tellAll, told('telling')),
-    every(10_000, stop, readPeople, told('reading directories')),
-    every(10_000, stop, () => noteWorker({ database }, id), told('saying that a worker runs')),
+    ...worksOf({ world, leases, id, followed }, log).map(([milliseconds, what, work]) =>
+      every(milliseconds / pace, stop, work, told(log, what)),
+    ),
   ]
   return {
     async stop() {
@@ -88,6 +53,65 @@ export async function startWorker(
   }
 }
 
+type Log = (line: string) => void
+const told = (log: Log, what: string) => (cause: unknown) =>
+  log(`${what}: ${cause instanceof Error ? cause.message : String(cause)}`)
+
+interface Working {
+  readonly world: World
+  readonly leases: Leases
+  /** The worker's own id. */
+  readonly id: string
+  readonly followed: Map<string, Promise<void>>
+}
+
+/** What a worker does again and again: how often (milliseconds), what it is called where it fails, and the work. */
+function worksOf({ world, leases, id, followed }: Working, log: Log) {
+  const by = (kind: OneWorkers, work: () => Promise<unknown>) => byOneWorker(leases, kind, work)
+  const reading = 'reading directories'
+  return [
+    [1000, 'looking for systems', () => leaseSystems(world, leases, followed, log)],
+    [2000, 'agreeing on the clock', by('clock', () => agreeOnClock(world))],
+    [1000, 'taking up changes', () => takeUpChanges(world)],
+    [3000, 'deleting what was held', () => deleteHeld(world, told(log, 'deleting what was held'))],
+    [5000, 'keeping what is measured', by('metrics', () => keepMetrics(world))],
+    [5000, 'telling', by('telling', () => tell(world))],
+    [10_000, reading, by('directories', () => readDirectories(world, told(log, 'reading a directory')))],
+    [10_000, 'saying that a worker runs', () => noteWorker({ database: world.database }, id)],
+  ] as const
+}
+
+/** Takes each system that no other worker looks after. @param followed those that this one does, each until it ends */
+async function leaseSystems(
+  world: World,
+  leases: Leases,
+  followed: Map<string, Promise<void>>,
+  log: (line: string) => void,
+): Promise<void> {
+  for (const systemId of await systemIds({ database: world.database })) {
+    if (followed.has(systemId)) continue
+    const lease = await leases.take({ kind: 'system', id: systemId })
+    if (lease === undefined) continue
+    const looking = lookAfterSystem(world, systemId, lease, log).finally(async () => {
+      followed.delete(systemId)
+      await leases.giveBack({ kind: 'system', id: systemId })
+    })
+    followed.set(systemId, looking)
+  }
+}
+
+/** What is done by one worker only. */
+type OneWorkers = 'clock' | 'metrics' | 'telling' | 'directories'
+
+/** Work that is done as long as no other worker does it. */
+function byOneWorker(leases: Leases, kind: OneWorkers, work: () => Promise<unknown>): () => Promise<void> {
+  let lease: AbortSignal | undefined
+  return async () => {
+    if (lease === undefined || lease.aborted) lease = await leases.take({ kind })
+    if (lease !== undefined) await work()
+  }
+}
+
 /** The queue gives up when it has lost its database for some time: it is begun anew, for as long as this process lives. */
 async function queueLoop(world: World, log: (line: string) => void): Promise<void> {
   let failures = 0
@@ -97,7 +121,8 @@ async function queueLoop(world: World, log: (line: string) => void): Promise<voi
       runner = await run({
         connectionString: world.url,
         concurrency: changesAtOnce,
-        pollInterval: 2000,
+        // What is queued is told of at once; only what is to be tried again later is looked for.
+        pollInterval: queueMilliseconds,
         noHandleSignals: true,
         logger: new Logger(() => (level, message) => {
           if (level === 'error') log(`queue: ${message}`)

@@ -6,7 +6,7 @@ import { blocks, factOf } from './testing/blocks'
 let bench: Awaited<ReturnType<typeof blocks>>
 beforeAll(async () => {
   bench = await blocks()
-}, 120_000)
+})
 afterAll(() => bench.close())
 
 const blankRoute = { routeId: '', way: 'webhook', sender: '', recipients: '', userName: '', secretId: '' }
@@ -94,7 +94,7 @@ test('what is found is told once, with its end, and what is not taken is sent ag
   expect(told).toHaveLength(1)
   expect(JSON.parse(told[0]?.text ?? '')).toMatchObject({ state: 'begun', gravity: 'now', rule: 'all that is found' })
   bench.fleet.faults.clear()
-}, 90_000)
+})
 
 test('two workers, and one that is started anew, tell each thing once', async () => {
   const another = await bench.anotherWorker()
@@ -105,7 +105,7 @@ test('two workers, and one that is started anew, tell each thing once', async ()
     .map(({ message }) => message.key)
   expect(new Set(subjects).size).toBe(subjects.length)
   await another.stop()
-}, 60_000)
+})
 
 test('a route that is removed is told of no more, and its rule says so before', async () => {
   const { plan } = await bench.drafted('remove-route', { routeId: bench.ids['route'] })

@@ -1,7 +1,7 @@
 import type { ChangeRecord } from '@/core/views'
 import { kindNamed, type Facts } from '@/changes'
 import type { ChangePorts, SystemTask } from '@/ports'
-import { loadEstate } from '@/records'
+import { loadEstate, type Scope } from '@/records'
 import { changeById, mark } from '@/records/changes'
 import {
   dropCatalogue,
@@ -15,6 +15,7 @@ import {
   forgetSystem,
   gone,
   hold,
+  movedTo,
   hostSignIn,
   idAt,
   keepCatalogue,
@@ -24,6 +25,7 @@ import {
   missingOf,
   noteSnapshots,
   release,
+  placeHosts,
   setApplication,
   setClass,
   setHostSignIn,
@@ -103,11 +105,13 @@ const recordsOf = (world: World): Omit<ChangePorts['records'], 'readDirectory'> 
     hostSignIn: id => hostSignIn(scope, id),
     collect: id => collectSystem(world, id),
     hold: (id, until) => hold(scope, id, until),
+    movedTo: (volumeId, systemId, locator) => movedTo(scope, volumeId, systemId, locator),
     release: id => release(scope, id),
     noteSnapshots: (ids, noted) => noteSnapshots(scope, ids, noted),
     keepClass: (kept, id, key) => keepClass(scope, kept, id, key),
     dropClass: id => dropClass(scope, id),
     setClass: (ids, classId) => setClass(scope, ids, classId),
+    placeHosts: (ids, siteId) => placeHosts(scope, ids, siteId),
     setApplication: (ids, application) => setApplication(scope, ids, application),
     noteShare: (id, notes) => noteShare(scope, id, notes),
     setSchedule: (ids, schedule) => setSchedule(scope, ids, schedule),
@@ -116,14 +120,7 @@ const recordsOf = (world: World): Omit<ChangePorts['records'], 'readDirectory'> 
     keepOwn: (name, kept, id, key, secretId) => keepOwn(scope, name, kept, id, key, secretId),
     dropSecret: id => dropSecret(scope, id),
     dropOwn: (name, id) => dropOwn(scope, name, id),
-    fileScans: {
-      begin: (walk, key) => beginScan(scope, walk, key),
-      keepPart: (id, part, segment, lastPath) => keepScanPart(scope, id, part, segment, lastPath),
-      parts: id => scanParts(scope, id),
-      end: (id, found) => endScan(scope, id, found),
-      drop: key => dropScan(scope, key),
-      latest: async shareId => (await scansOf(scope, shareId, 1))[0],
-    },
+    fileScans: fileScansOf(scope),
     keepPathProbe: probe => keepPathProbe(scope, probe),
     signException: (exception, key) => signException(scope, exception, key),
     withdrawException: key => withdrawException(scope, key),
@@ -132,6 +129,15 @@ const recordsOf = (world: World): Omit<ChangePorts['records'], 'readDirectory'> 
     idAt: (systemId, locator) => idAt(scope, systemId, locator),
   }
 }
+
+const fileScansOf = (scope: Scope): ChangePorts['records']['fileScans'] => ({
+  begin: (walk, key) => beginScan(scope, walk, key),
+  keepPart: (id, part, segment, lastPath) => keepScanPart(scope, id, part, segment, lastPath),
+  parts: id => scanParts(scope, id),
+  end: (id, found) => endScan(scope, id, found),
+  drop: key => dropScan(scope, key),
+  latest: async shareId => (await scansOf(scope, shareId, 1))[0],
+})
 
 /** What is told of a step while it is carried out, in the change's journal. */
 function reportsOf(

@@ -1,3 +1,4 @@
+import { readClient, type ExportRule } from '@/core/access'
 import { those } from '@/core/estate'
 import { directoryFindings, fileFindings } from '@/core/findings'
 import { lookUpNames } from '@/looking'
@@ -7,11 +8,18 @@ import { objects } from '@/records/objects'
 import type { World } from '../World'
 
 const namesAgeMilliseconds = 5 * 60_000
+/** So many hosts are looked up. */
+const mostHosts = 1000
+
+const isByName = ({ client }: Pick<ExportRule, 'client'>) => {
+  const read = readClient(client)
+  return 'kind' in read && read.kind === 'name'
+}
 
 /** What follows from a reading of a system that serves files: names asked again, and what is wrong with its services and shares. */
 export async function collectFiles(world: World, systemId: string): Promise<void> {
   const scope = { database: world.database }
-  const { directories, fileServices, shares, nameAnswers } = await loadEstate(
+  const { directories, fileServices, hosts, shares, nameAnswers } = await loadEstate(
     scope,
     [those('shares', 'systemId', systemId)],
     'provision-share',
@@ -22,17 +30,20 @@ export async function collectFiles(world: World, systemId: string): Promise<void
     nameAnswers.filter(({ at }) => Date.parse(at) > since).map(({ kind, query }) => `${kind}/${query}`),
   )
   const names = own.map(({ name }) => name).filter(name => !fresh.has(`forward/${name}`))
-  const addresses = own
-    .flatMap(({ instances }) => instances.map(({ address }) => address))
-    .filter(address => !fresh.has(`reverse/${address}`))
+  // Rules may be for hosts by their names: what those are the name server says.
+  const askedByName = shares.some(({ rules }) => rules.some(isByName)) ? hosts.slice(0, mostHosts) : []
+  const addresses = [
+    ...own.flatMap(({ instances }) => instances.map(({ address }) => address)),
+    ...askedByName.flatMap(host => host.addresses.slice(0, 1)),
+  ].filter(address => !fresh.has(`reverse/${address}`))
   const looked = names.length + addresses.length === 0 ? [] : await lookUpNames(scope, names, addresses)
   const isOld = (each: (typeof nameAnswers)[number]) =>
     looked.some(({ kind, query }) => kind === each.kind && query === each.query)
   const answers = [...looked, ...nameAnswers.filter(each => !isOld(each))]
-  const granted = [...new Set(shares.flatMap(({ grants }) => grants.map(({ who }) => who)))]
+  const granted = [...new Set([...shares, ...own].flatMap(({ grants }) => grants.map(({ who }) => who)))]
   const people = granted.length === 0 ? [] : await objects(scope, 'principals', { where: { durableId: granted } })
   await keepFindings(scope, systemId, 'files', [
     ...fileFindings(own, shares, answers),
-    ...directoryFindings(own, shares, directories, people),
+    ...directoryFindings(own, shares, directories, people, new Date()),
   ])
 }

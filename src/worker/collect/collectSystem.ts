@@ -1,8 +1,10 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import { refusalOf } from '@/core/errors'
-import { driftFindings, edgeFindings, readingFindings } from '@/core/findings'
+import { accessFindings, certificateFindings, driftFindings, edgeFindings, readingFindings } from '@/core/findings'
 import {
+  accessApart,
   drifted,
+  estateNow,
   keepFindings,
   missingOf,
   nextReading,
@@ -40,16 +42,19 @@ export async function collectSystem(world: World, systemId: string): Promise<voi
   const named = { id: systemId, name: await systemName(scope, systemId) }
   try {
     const number = await nextReading(scope)
+    const readAt = await estateNow(scope)
     const found = await read(world, systemId)
     const kept = await storeInventory(world.database, systemId, found, number, world.kept.get(systemId))
     world.kept.set(systemId, kept)
+    world.readAt.set(systemId, readAt)
     if (found.nodes.length > 0) await collectRow(world, systemId, found)
     if (found.fileUnits.length > 0) await collectFiles(world, systemId)
     const missing = await missingOf(scope, systemId)
     await keepFindings(scope, systemId, 'reading', readingFindings(named, missing, [...found.skipped, ...kept.notKept]))
-    await noteDrift(world, systemId)
+    await noteDrift(world, named)
     await noteReach(scope, systemId, null)
-    await keepFindings(scope, systemId, 'edge', [])
+    const endsAt = (await world.system(systemId)).certificateEndsAt()
+    await keepFindings(scope, systemId, 'edge', certificateFindings({ ...named, endsAt }, new Date()))
   } catch (cause) {
     const { code, what, why } = refusalOf(cause)
     if (isOfSystem.test(code)) {
@@ -62,9 +67,11 @@ export async function collectSystem(world: World, systemId: string): Promise<voi
 }
 
 /** Notes what a system states otherwise than it was set; asked for after each reading, written only where it has become another. */
-async function noteDrift(world: World, systemId: string): Promise<void> {
+async function noteDrift(world: World, named: { readonly id: string; readonly name: string }): Promise<void> {
+  const systemId = named.id
   const scope = { database: world.database }
-  const findings = driftFindings(await drifted(scope, systemId))
+  const { lacking, others } = await accessApart(scope, systemId)
+  const findings = [...driftFindings(await drifted(scope, systemId)), ...accessFindings(named, lacking, others)]
   const mark = JSON.stringify(findings)
   if (world.drift.get(systemId) === mark) return
   await keepFindings(scope, systemId, 'drift', findings)

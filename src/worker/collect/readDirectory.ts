@@ -15,10 +15,10 @@ export async function readDirectory(
   const scope = { database: world.database }
   const { directory, reader } = await world.directory(id)
   try {
-    const { principals, skipped } = await reader.read(directory.baseDn, told)
+    const { principals, skipped, certificateEndsAt } = await reader.read(directory.baseDn, told)
     await inTransaction(world.database, inside => storePrincipals(inside, id, principals))
     const people = principals.filter(({ sort }) => sort === 'person').length
-    await noteDirectory(scope, id, { people, groups: principals.length - people })
+    await noteDirectory(scope, id, { people, groups: principals.length - people, certificateEndsAt })
     return skipped.map(({ dn, why }) => `${dn}: ${why}`)
   } catch (cause) {
     await noteDirectory(scope, id, { why: refusalOf(cause).why })

@@ -7,18 +7,18 @@ test('a system that was lost while it was read is left at once, and not when its
   const lost = new AbortController()
   lost.abort()
   // It would stand here for a minute.
-  expect(await new Bell().wait(long, lost.signal)).toBe('everything')
+  expect(await new Bell(1).wait(long, lost.signal)).toBe('everything')
 })
 
 test('one that is lost meanwhile is left then', async () => {
   const lost = new AbortController()
-  const waiting = new Bell().wait(long, lost.signal)
+  const waiting = new Bell(1).wait(long, lost.signal)
   lost.abort()
   expect(await waiting).toBe('everything')
 })
 
 test('what rings names what it rang for, a burst once; too many names are everything', async () => {
-  const bell = new Bell()
+  const bell = new Bell(1)
   const waiting = bell.wait(long, never)
   bell.rings(['/v/1'])
   bell.rings(['/v/2', '/v/1'])
@@ -28,5 +28,5 @@ test('what rings names what it rang for, a burst once; too many names are everyt
 })
 
 test('where nothing rings, everything is read when the time is over', async () => {
-  expect(await new Bell().wait(5, never)).toBe('everything')
+  expect(await new Bell(1).wait(5, never)).toBe('everything')
 })

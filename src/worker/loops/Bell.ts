@@ -6,6 +6,9 @@ const mostOrigins = 8
 
 /** Rings when a system says that something has changed; bursts are waited out, and what they name is gathered. */
 export class Bell {
+  /** @param pace how many times as soon a burst counts as over */
+  constructor(private readonly pace: number) {}
+
   #ring = () => undefined as void
   #origins = new Set<string>()
   #isAll = false
@@ -34,7 +37,7 @@ export class Bell {
     }
     if (this.#origins.size === 0 || stop.aborted) return 'everything'
     // Events come in bursts: wait until the burst is over, so that one reading serves it.
-    await pause(settleMilliseconds, undefined, { signal: stop }).catch(() => undefined)
+    await pause(settleMilliseconds / this.pace, undefined, { signal: stop }).catch(() => undefined)
     const rang = this.#isAll ? ('everything' as const) : [...this.#origins]
     this.#origins = new Set()
     this.#isAll = false

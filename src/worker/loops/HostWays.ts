@@ -6,6 +6,7 @@ import {
   hostsToLookAt,
   keepFindings,
   keepHostPaths,
+  keepPathsOf,
   systemName,
 } from '@/records/inventory'
 import type { World } from '../World'
@@ -17,6 +18,8 @@ const atOnce = 4
 export class HostWays {
   /** What was kept last of each host: what stands still is not written again. */
   readonly #kept = new Map<string, string>()
+  /** Of which hosts ways were kept last. */
+  #looked: string | undefined
   /** Findings stand, also those of a process before this one: they may have to be cleared. */
   #hasFound = true
 
@@ -29,6 +32,7 @@ export class HostWays {
     const { world, systemId } = this
     const scope = { database: world.database }
     const hosts = await hostsToLookAt(scope, systemId)
+    await this.#forgetOthers(hosts.map(({ id }) => id))
     if (hosts.length === 0 && !this.#hasFound) return
     const controllerOf = await controllersByTarget(scope, systemId)
     const seen: Ways[] = []
@@ -41,6 +45,15 @@ export class HostWays {
     const findings = pathFindings(named, controllers, seen)
     await keepFindings(scope, systemId, 'hosts', findings)
     this.#hasFound = findings.length > 0
+  }
+
+  /** Hosts to which it shows nothing any more have no ways to it. */
+  async #forgetOthers(ids: readonly string[]): Promise<void> {
+    const looked = ids.join(' ')
+    if (this.#looked === looked) return
+    await keepPathsOf({ database: this.world.database }, this.systemId, ids)
+    for (const id of this.#kept.keys()) if (!ids.includes(id)) this.#kept.delete(id)
+    this.#looked = looked
   }
 
   /** The ways of one host. One that does not answer says nothing of them: what it said last stands. */

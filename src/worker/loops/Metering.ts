@@ -1,9 +1,10 @@
-import { refuseSamples, type RefusedWhy } from '@/core/metrics'
+import { refuseSamples, type MetricName, type RefusedWhy } from '@/core/metrics'
 import { NotOffered } from '@/ports'
 import { estateNow } from '@/records/inventory'
 import {
   keptDays,
   metricSource,
+  noteCaughtUp,
   noteFilled,
   noteGap,
   sampleLevels,
@@ -23,6 +24,8 @@ const mostDoublings = 7
 /** A system notes its hours when it comes to it: one whose history still ends early after so many times has no more. */
 const mostTries = 4
 const dayMilliseconds = 86_400_000
+/** How far what is told by the day reaches says nothing of the hours: a system may state the day's before it has noted them. */
+const toldByDay: ReadonlySet<MetricName> = new Set(['errors'])
 
 type Refused = Map<RefusedWhy | 'is of nothing that is known', number>
 
@@ -38,12 +41,13 @@ export class Metering {
   ) {}
 
   async keep(): Promise<void> {
-    const { database, kept } = this.world
-    // What the system has is not known before it has been read.
-    if (!kept.has(this.systemId)) return
+    const { database } = this.world
+    // What the system has is known as of when it was read last; of one that is silent nothing new is known, and its gap is filled later.
+    const readAt = this.world.readAt.get(this.systemId)
+    if (readAt === undefined) return
     const scope = { database }
     const now = await estateNow(scope)
-    const isLooked = now.getTime() - this.#sampledAt < lookMilliseconds
+    const isLooked = readAt.getTime() - this.#sampledAt < lookMilliseconds
     if (isLooked && this.#tries === 0) return
     const { sampledAt, gapSince } = await metricSource(scope, this.systemId)
     const oldest = new Date(now.getTime() - keptDays * dayMilliseconds)
@@ -51,13 +55,13 @@ export class Metering {
     if (isGap) await noteGap(scope, this.systemId, gapSince ?? sampledAt ?? oldest)
     if (isGap || gapSince !== undefined) await this.#fill(gapSince ?? sampledAt ?? oldest, now)
     if (isLooked) return
-    await sampleLevels(database, this.systemId, now)
-    this.#sampledAt = now.getTime()
+    await sampleLevels(database, this.systemId, readAt)
+    this.#sampledAt = readAt.getTime()
   }
 
   /** What the system has kept since an instant. One that cannot say now holds up nothing: it is asked again. */
   async #fill(since: Date, now: Date): Promise<void> {
-    const pause = againMilliseconds * 2 ** Math.min(this.#tries, mostDoublings)
+    const pause = (againMilliseconds * 2 ** Math.min(this.#tries, mostDoublings)) / this.world.pace
     if (this.#tries > 0 && Date.now() - this.#triedAt < pause) return
     this.#triedAt = Date.now()
     this.#tries += 1
@@ -68,7 +72,10 @@ export class Metering {
       const isEarly = now.getTime() - last > gapMilliseconds * 1.5
       const isOver = !isEarly || this.#tries >= mostTries
       await noteFilled(scope, this.systemId, null, refused, isOver ? null : new Date(last))
-      if (isOver) this.#tries = 0
+      if (isOver) {
+        this.#tries = 0
+        await noteCaughtUp(scope, this.systemId, now)
+      }
     } catch (cause) {
       if (!(cause instanceof NotOffered)) throw cause
       await noteFilled(scope, this.systemId, cause.why, refused)
@@ -76,22 +83,28 @@ export class Metering {
     }
   }
 
-  /** @returns the instant of the last that the system has kept; that from which it was asked for where there is none */
+  /** @returns the instant of the last hour that the system has kept; that from which it was asked for where there is none */
   async #readSince(since: Date, now: Date, refused: Refused): Promise<number> {
     const { database } = this.world
     const system = await this.world.system(this.systemId)
     const measured = await (await system.of('metrics')).levelsSince(since, now)
     const checked = refuseSamples(measured, now.getTime(), keptDays)
     for (const [why, count] of checked.refused) refused.set(why, count)
-    const places = [...new Set(checked.kept.map(({ locator }) => locator))]
-    const seriesOf = await seriesAt({ database }, this.systemId, places, ['written'])
-    const known = checked.kept.flatMap(({ locator, metric, at, value }): SeriesSample[] => {
-      const seriesId = seriesOf(locator, metric)
-      return seriesId === undefined ? [] : [{ seriesId, at, value }]
-    })
+    const known: (SeriesSample & { readonly metric: MetricName })[] = []
+    for (const metric of new Set(checked.kept.map(each => each.metric))) {
+      const own = checked.kept.filter(each => each.metric === metric)
+      const places = [...new Set(own.map(({ locator }) => locator))]
+      const seriesOf = await seriesAt({ database }, this.systemId, places, [metric])
+      for (const { locator, at, value } of own) {
+        const seriesId = seriesOf(locator, metric)
+        if (seriesId !== undefined) known.push({ seriesId, at, value, metric })
+      }
+    }
     const unknown = checked.kept.length - known.length
     if (unknown > 0) refused.set('is of nothing that is known', unknown)
     await writeSamples(database, known)
-    return known.reduce((last, { at }) => Math.max(last, at), since.getTime())
+    return known
+      .filter(({ metric }) => !toldByDay.has(metric))
+      .reduce((last, { at }) => Math.max(last, at), since.getTime())
   }
 }

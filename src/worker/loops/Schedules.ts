@@ -1,4 +1,4 @@
-import { latestDueOf, scheduleOf, type SnapshotSchedule } from '@/core/classes'
+import { latestDueOf, momentsDue, scheduleOf, type SnapshotSchedule } from '@/core/classes'
 import type { ServiceClass, Snapshot, Volume } from '@/core/estate'
 import { smeared } from '@/core/schedule'
 import { judged, mayGo, momentWord, snapshotName } from '@/core/snapshots'
@@ -9,6 +9,8 @@ import {
   estateNow,
   gone,
   idAt,
+  lastMoment,
+  noteMoment,
   noteSnapshots,
   ownSchedules,
   type Scheduled,
@@ -52,6 +54,8 @@ export class Schedules {
   readonly #judge = new Set<string>()
   /** Schedules as they were when their volumes were judged last. */
   readonly #judged = new Map<string, number>()
+  /** The latest moment of each class of which it is noted how it was kept. */
+  readonly #noted = new Map<string, Date>()
 
   constructor(
     private readonly world: World,
@@ -78,7 +82,8 @@ export class Schedules {
 
   /** A schedule that nothing goes by any more is new again when something does. */
   #forget(known: ReadonlySet<string>): void {
-    for (const map of [this.#taken, this.#judged]) for (const key of map.keys()) if (!known.has(key)) map.delete(key)
+    for (const map of [this.#taken, this.#judged, this.#noted])
+      for (const key of map.keys()) if (!known.has(key)) map.delete(key)
   }
 
   async #takeDue({ key, of, schedule, revision, reason }: Source, now: Date): Promise<void> {
@@ -97,7 +102,21 @@ export class Schedules {
     if (begin.length > 0) await take(world, systemId, begin, due, reason)
     for (const { id } of begin) this.#judge.add(id)
     const isOver = now.getTime() > due.getTime() + toleranceSeconds * 1000
+    if (isOver && 'classId' in of) await this.#note(of.classId, schedule, due, waiting.length === 0)
     if (waiting.length === 0 && isOver) this.#taken.set(key, { moment, seenAt: Date.now() })
+  }
+
+  /** Notes how moments that are over were kept: those that passed while nobody looked too, the latest once nothing of it waits. */
+  async #note(classId: string, schedule: SnapshotSchedule, due: Date, isWhole: boolean): Promise<void> {
+    const { world, systemId } = this
+    const scope = { database: world.database }
+    const before = this.#noted.get(classId) ?? (await lastMoment(scope, systemId, classId))
+    if (before !== undefined && before >= due) return void this.#noted.set(classId, before)
+    const passed = before === undefined ? [] : momentsDue(schedule, before, new Date(due.getTime() - 1))
+    for (const moment of isWhole ? [...passed, due] : passed) {
+      await noteMoment(scope, systemId, classId, moment)
+      this.#noted.set(classId, moment)
+    }
   }
 
   async #prune(classes: readonly ServiceClass[]): Promise<void> {

@@ -1,6 +1,9 @@
-import { estateNow } from '@/records/inventory'
+import { driveFindings } from '@/core/findings'
+import type { Scope } from '@/records'
+import { estateNow, keepFindings, notePromises } from '@/records/inventory'
 import {
   areForecastsDue,
+  countedDrives,
   dropOldMetrics,
   incomingBytes,
   keepForecasts,
@@ -8,6 +11,7 @@ import {
   keepRecent,
   packIncoming,
 } from '@/records/metrics'
+import { classUses } from '@/records/queries'
 import type { World } from '../World'
 
 /** Forecasts look ahead in days: they are made anew this often (milliseconds of estate time). */
@@ -16,6 +20,25 @@ const forecastMilliseconds = 3_600_000
 const packMilliseconds = 10 * 60_000
 const mostIncomingBytes = 32 * 2 ** 20
 const dayMilliseconds = 86_400_000
+
+/** Tells of drives by what they have counted over weeks. */
+async function judgeDrives(scope: Scope, now: Date): Promise<void> {
+  for (const [systemId, drives] of await countedDrives(scope, now))
+    await keepFindings(scope, systemId, 'drives', driveFindings(drives, now.getTime()))
+}
+
+/** What classes promise at any moment is looked at by the hour; latency and snapshots are measured by themselves. */
+async function lookAtPromises(scope: Scope, now: Date): Promise<void> {
+  const looks = (await classUses(scope)).flatMap(({ serviceClass, promises }) =>
+    promises
+      .filter(({ promise }) => promise !== 'latency' && promise !== 'snapshots')
+      .map(({ promise, promised, counts }) => {
+        const kept = counts.kept + counts['at risk']
+        return { classId: serviceClass.id, promise, promised, volumes: kept + counts.broken, kept }
+      }),
+  )
+  await notePromises(scope, looks, now)
+}
 
 /** When each was last done by this process: packing by the wall's time, dropping by the estate's. */
 const doneAt = new WeakMap<World, { packed: number; dropped: number }>()
@@ -36,6 +59,8 @@ export async function keepMetrics(world: World): Promise<void> {
     await keepPast(scope, now)
     await keepRecent(scope, now)
     await keepForecasts(scope, now)
+    await judgeDrives(scope, now)
+    await lookAtPromises(scope, now)
   }
   if (now.getTime() - done.dropped < dayMilliseconds) return
   await dropOldMetrics(scope, now)

@@ -1,3 +1,4 @@
+import type { Ears } from '@/ports'
 import { estateNow } from '@/records/inventory'
 import { noteWaitTold, wake, waitsAt, mark, type Wait } from '@/records/changes'
 import { collectParts, collectSystem } from '../collect/collectSystem'
@@ -42,17 +43,22 @@ export async function lookAfterSystem(
   const stop = AbortSignal.any([world.stop, lease, ending.signal])
   const told = (what: string) => (cause: unknown) =>
     log(`${what}: ${cause instanceof Error ? cause.message : String(cause)}`)
-  const polling = every(pollMilliseconds, stop, () => askAfterTasks(world, systemId), told('asking after tasks'))
+  const polling = every(
+    pollMilliseconds / world.pace,
+    stop,
+    () => askAfterTasks(world, systemId),
+    told('asking after tasks'),
+  )
   const schedules = new Schedules(world, systemId)
-  const keeping = every(scheduleMilliseconds, stop, () => schedules.keep(), told('keeping schedules'))
+  const keeping = every(scheduleMilliseconds / world.pace, stop, () => schedules.keep(), told('keeping schedules'))
   const metering = new Metering(world, systemId)
-  const measuring = every(meterMilliseconds, stop, () => metering.keep(), told('measuring'))
+  const measuring = every(meterMilliseconds / world.pace, stop, () => metering.keep(), told('measuring'))
   const loads = new Loads(world, systemId)
   const ways = new HostWays(world, systemId)
-  const asking = every(waysMilliseconds, stop, () => ways.keep(), told('asking hosts'))
-  const counting = every(meterMilliseconds, stop, () => loads.keep(), told('counting'))
+  const asking = every(waysMilliseconds / world.pace, stop, () => ways.keep(), told('asking hosts'))
+  const counting = every(meterMilliseconds / world.pace, stop, () => loads.keep(), told('counting'))
   try {
-    await collecting(world, systemId, stop, told('collecting'))
+    await collecting(world, systemId, stop, { counted: each => loads.hear(each) }, told('collecting'))
   } finally {
     ending.abort()
     await Promise.all([polling, keeping, measuring, counting, asking])
@@ -63,18 +69,21 @@ async function collecting(
   world: World,
   systemId: string,
   stop: AbortSignal,
+  ears: Pick<Ears, 'counted'>,
   told: (cause: unknown) => void,
 ): Promise<void> {
-  const bell = new Bell()
+  const bell = new Bell(world.pace)
   let isWatched = false
   let wanted: readonly string[] | 'everything' = 'everything'
   let wholeAt = 0
-  let interval = everyMilliseconds
+  let interval = everyMilliseconds / world.pace
   while (!stop.aborted) {
+    let isWhole = false
     try {
       const isDue = Date.now() - wholeAt > interval
       const isPart = wanted !== 'everything' && !isDue && (await collectParts(world, systemId, wanted))
       if (!isPart) {
+        isWhole = true
         wholeAt = Date.now()
         const before = process.cpuUsage()
         await collectSystem(world, systemId)
@@ -84,25 +93,29 @@ async function collecting(
           (Date.now() - wholeAt - quickMilliseconds) / mostShare,
           ((user + system) / 1000 - quickMilliseconds) / mostProcessorShare,
         )
-        interval = Math.min(longestMilliseconds, Math.max(everyMilliseconds, slow))
+        interval = Math.min(longestMilliseconds, Math.max(everyMilliseconds, slow)) / world.pace
       }
       if (!isWatched) {
         isWatched = true
         const system = await world.system(systemId)
         void system
-          .watch(bell.rings, stop)
+          .watch({ ...ears, changed: bell.rings }, stop)
           .catch(() => undefined)
           .finally(() => (isWatched = false))
       }
     } catch (cause) {
       if (stop.aborted || (cause as { code?: unknown }).code === 'worker.system-gone') return
       told(cause)
+      // Of one that may be silent it matters soon whether it is, however long it takes to be read: the whole is read at once, then often.
+      if (!isWhole) wholeAt = 0
+      interval = everyMilliseconds / world.pace
     }
     wanted = await bell.wait(Math.max(0, wholeAt + interval - Date.now()), stop)
   }
 }
 
 async function askAfterTasks(world: World, systemId: string): Promise<void> {
+  if (!(await world.awaited()).has(systemId)) return
   const waits = await waitsAt({ database: world.database }, systemId)
   if (waits.length === 0) return
   const system = await world.system(systemId)

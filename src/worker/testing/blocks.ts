@@ -9,7 +9,7 @@ export async function blocks() {
   const bench = await workbench(36_000)
   const systemId = await bench.registered('heron')
   const { drives } = await bench.estate(within(systemId))
-  const ids: Partial<Record<string, string>> = { heron: systemId }
+  const ids: Ids = { heron: systemId }
   for (const [index, name] of (['pool', 'other'] as const).entries()) {
     const pool = await bench.carriedOut('create-pool', {
       systemId,
@@ -22,16 +22,7 @@ export async function blocks() {
     })
     ids[name] = factOf(pool, 'poolId')
   }
-  for (const [host, groupName] of [
-    ['register-1', 'accession-register'],
-    ['register-2', 'catalogue'],
-    ['keep-1', 'backup'],
-  ] as const) {
-    const agentAddress = `http://127.0.0.1:${bench.fleet.ports.hosts[host]}`
-    await bench.carriedOut('register-host', { agentAddress, groupName })
-  }
-  const { hosts, hostGroups } = await bench.estate()
-  for (const { id, name } of [...hosts, ...hostGroups]) ids[name] = id
+  await withHosts(bench, ids)
   const made = await bench.carriedOut('provision-volume', {
     name: 'register-data-01',
     purpose: 'data',
@@ -45,10 +36,34 @@ export async function blocks() {
   if (array === undefined) throw new Error('The fleet has no heron.')
   return {
     ...bench,
+    ...asking(bench),
     ids,
     array,
     volume: async (id = ids['volume']) =>
       (await bench.estate([one('volumes', id)])).volumes.find(each => each.id === id),
+  }
+}
+
+type Bench = Awaited<ReturnType<typeof workbench>>
+type Ids = Partial<Record<string, string>>
+
+/** Hosts in groups of their own. */
+async function withHosts(bench: Bench, ids: Ids): Promise<void> {
+  for (const [host, groupName] of [
+    ['register-1', 'accession-register'],
+    ['register-2', 'catalogue'],
+    ['keep-1', 'backup'],
+  ] as const) {
+    const agentAddress = `http://127.0.0.1:${bench.fleet.ports.hosts[host]}`
+    await bench.carriedOut('register-host', { agentAddress, groupName })
+  }
+  const { hosts, hostGroups } = await bench.estate()
+  for (const { id, name } of [...hosts, ...hostGroups]) ids[name] = id
+}
+
+/** What tests ask of changes and of hosts. */
+function asking(bench: Bench) {
+  return {
     /** Carries out and expects it to be proven. */
     done: async (kind: string, intent: object) => {
       const change = await bench.carriedOut(kind, intent)

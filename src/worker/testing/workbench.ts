@@ -14,7 +14,9 @@ import { freshDatabase } from '@/records/testing'
 import { anyPorts, startFleet } from '@/standins'
 import { startWorker } from '../startWorker'
 
-const patienceMilliseconds = 60_000
+const patienceMilliseconds = 120_000
+/** What a worker does every ten seconds tests await: here it does so every two. */
+const pace = 3
 export const tester = { name: 'tester', address: null }
 
 /** A fleet, an empty estate and a worker that serves it: what whole-change tests stand on. */
@@ -26,79 +28,24 @@ export async function workbench(rate: number) {
   const { database } = records
   const log = (line: string) =>
     process.env['WORKER_LOG'] === undefined ? undefined : process.stderr.write(`${line}\n`)
-  let worker = await startWorker(records.url, key, log)
+  const started = () => startWorker(records.url, key, log, pace)
+  let worker = await started()
   await setSetting({ database }, 'addresses', '127.0.0.0/8')
   await setSetting({ database }, 'estate-clock', 'systems')
   await setSetting({ database }, 'name-server', `127.0.0.1:${fleet.ports.names}`)
 
-  const ended = async (id: string): Promise<ChangeRecord> => {
-    for (let waited = 0; waited < patienceMilliseconds; waited += 60) {
-      const change = await changeById({ database }, id)
-      if (change !== undefined && change.state !== 'running') return change
-      await pause(60)
-    }
-    throw new Error(`The change did not end: ${JSON.stringify(await journalOf({ database }, id))}`)
-  }
-  const drafted = (kind: string, intent: object) => makeDraft({ database }, kind, intent, tester)
-  const probed = async (name: string) => {
-    const address = `http://127.0.0.1:${fleet.ports.arrays[name]}`
-    const access = { userName: 'admin', password: `${name}-demo` }
-    const { signal } = new AbortController()
-    const endpoint = { address, acceptedFingerprint: null }
-    const { protocol, identity } = await identify(endpoint, signal)
-    const found = await protocolNamed(protocol).lookAt(endpoint, identity, access, signal)
-    return keepProbe({ database }, key, found, { protocol, ...endpoint, ...access, uuid: found.uuid }, 'tester')
-  }
   return {
-    fleet,
-    database,
-    key,
-    ended,
-    drafted,
+    ...{ fleet, database, key },
+    ...changesOn(database),
+    ...systemsOf(fleet, database, key),
     estate: (needs: EstateNeeds = []): Promise<Estate> => loadEstate({ database }, needs, ''),
-    begun: async (kind: string, intent: object) => {
-      const draft = await drafted(kind, intent)
-      await carryOut(database, draft.id, draft.planDigest, tester)
-      return draft.id
-    },
-    carriedOut: async (kind: string, intent: object): Promise<ChangeRecord> => {
-      const draft = await drafted(kind, intent)
-      await carryOut(database, draft.id, draft.planDigest, tester)
-      return ended(draft.id)
-    },
-    /** Waits until something holds, as the collector brings it in. */
-    until: async (holds: () => Promise<boolean>, what: string) => {
-      for (let waited = 0; waited < patienceMilliseconds; waited += 100) {
-        if (await holds()) return
-        await pause(100)
-      }
-      throw new Error(`It did not come to be: ${what}`)
-    },
+    until,
     /** A second worker on the same estate. */
-    anotherWorker: () => startWorker(records.url, key, log),
-    /** Cuts every connection to the database and lets none in for a while. */
-    refuseDatabase: async (name: string, milliseconds: number) => {
-      const owner = openDatabase((process.env['TEST_POSTGRES_URL'] ?? '').replace(/\/[^/]*$/, '/postgres'), 1)
-      await owner.query(`alter database "${name}" allow_connections false`)
-      await owner.query(`select pg_terminate_backend(pid) from pg_stat_activity where datname = '${name}'`)
-      await pause(milliseconds)
-      await owner.query(`alter database "${name}" allow_connections true`)
-      await owner.close()
-    },
+    anotherWorker: started,
+    refuseDatabase,
     restartWorker: async () => {
       await worker.stop()
-      worker = await startWorker(records.url, key, log)
-    },
-    probed,
-    /** Takes a system of the fleet into the estate, as an administrator would. @returns its id */
-    registered: async (name: string): Promise<string> => {
-      const probeId = await probed(name)
-      const intent = { probeId, name, siteId: '', isPlainHttpAccepted: true, acceptedFingerprint: '' }
-      const draft = await drafted('register-system', intent)
-      await carryOut(database, draft.id, draft.planDigest, tester)
-      await ended(draft.id)
-      const { systems } = await loadEstate({ database }, [], '')
-      return systems.find(system => system.name === name)?.id ?? ''
+      worker = await started()
     },
     close: async () => {
       await worker.stop()
@@ -108,3 +55,66 @@ export async function workbench(rate: number) {
     },
   }
 }
+
+/** Waits until something holds, as the collector brings it in. */
+async function until(holds: () => Promise<boolean>, what: string): Promise<void> {
+  for (let waited = 0; waited < patienceMilliseconds; waited += 100) {
+    if (await holds()) return
+    await pause(100)
+  }
+  throw new Error(`It did not come to be: ${what}`)
+}
+
+/** Drafts changes and carries them out, as an administrator would. */
+function changesOn(database: Database) {
+  const ended = async (id: string): Promise<ChangeRecord> => {
+    for (let waited = 0; waited < patienceMilliseconds; waited += 60) {
+      const change = await changeById({ database }, id)
+      if (change !== undefined && change.state !== 'running') return change
+      await pause(60)
+    }
+    throw new Error(`The change did not end: ${JSON.stringify(await journalOf({ database }, id))}`)
+  }
+  const drafted = (kind: string, intent: object) => makeDraft({ database }, kind, intent, tester)
+  const begun = async (kind: string, intent: object) => {
+    const draft = await drafted(kind, intent)
+    await carryOut(database, draft.id, draft.planDigest, tester)
+    return draft.id
+  }
+  const carriedOut = async (kind: string, intent: object): Promise<ChangeRecord> => ended(await begun(kind, intent))
+  return { ended, drafted, begun, carriedOut }
+}
+
+/** Looks at systems of the fleet and takes them into the estate. */
+function systemsOf(fleet: Fleet, database: Database, key: Buffer) {
+  const probed = async (name: string) => {
+    const address = `http://127.0.0.1:${fleet.ports.arrays[name]}`
+    const access = { userName: 'admin', password: `${name}-demo` }
+    const { signal } = new AbortController()
+    const endpoint = { address, acceptedFingerprint: null }
+    const { protocol, identity } = await identify(endpoint, signal)
+    const found = await protocolNamed(protocol).lookAt(endpoint, identity, access, signal)
+    return keepProbe({ database }, key, found, { protocol, ...endpoint, ...access, uuid: found.uuid }, 'tester')
+  }
+  /** @returns its id */
+  const registered = async (name: string): Promise<string> => {
+    const intent = { probeId: await probed(name), name, siteId: '', isPlainHttpAccepted: true, acceptedFingerprint: '' }
+    await changesOn(database).carriedOut('register-system', intent)
+    const { systems } = await loadEstate({ database }, [], '')
+    return systems.find(system => system.name === name)?.id ?? ''
+  }
+  return { probed, registered }
+}
+
+/** Cuts every connection to the database and lets none in for a while. */
+async function refuseDatabase(name: string, milliseconds: number): Promise<void> {
+  const owner = openDatabase((process.env['TEST_POSTGRES_URL'] ?? '').replace(/\/[^/]*$/, '/postgres'), 1)
+  await owner.query(`alter database "${name}" allow_connections false`)
+  await owner.query(`select pg_terminate_backend(pid) from pg_stat_activity where datname = '${name}'`)
+  await pause(milliseconds)
+  await owner.query(`alter database "${name}" allow_connections true`)
+  await owner.close()
+}
+
+type Database = Awaited<ReturnType<typeof freshDatabase>>['database']
+type Fleet = Awaited<ReturnType<typeof startFleet>>

@@ -1,6 +1,7 @@
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { build } from 'esbuild'
+import { chromium as chromiumHere } from '../commands/chromium'
 import type { Figure } from './measure'
 import type { BayTimes } from './page/bays'
 
@@ -19,7 +20,7 @@ export async function bayFigures(folder: string): Promise<Figure[]> {
     logLevel: 'silent',
   })
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: chromiumHere,
     args: ['--no-sandbox', '--disable-gpu'],
   })
   const times: BayTimes[] = []

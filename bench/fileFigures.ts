@@ -1,6 +1,7 @@
 import { signedIn, type Known } from '@/core/access'
 import {
   FileReporter,
+  FolderSums,
   judgeWrite,
   makeSegment,
   packSegment,
@@ -87,6 +88,7 @@ export async function fileFigures(): Promise<Figure[]> {
       wanted: 'under 300 MB',
       holds: most < 300e6,
     },
+    under(`${directoryCount.toLocaleString('en')} folders summed up, a walk through`, await foldersSummed(), 4000),
     under(`Quotas of ${directoryCount.toLocaleString('en')} directories read`, timesOf([loaded]), 3000),
     under('One write judged among them', each, 0.05),
     under(
@@ -98,6 +100,25 @@ export async function fileFigures(): Promise<Figure[]> {
       5,
     ),
   ]
+}
+
+/** Folders of a thousand folders each, a file in every one, as a walk tells them: what stands in memory is one part of it. */
+function foldersSummed() {
+  const fileOf = (index: number) => ({
+    path: `/shelf-${1000 + Math.floor(index / 1000)}/box-${1000 + (index % 1000)}/list.txt`,
+    ...{ uid: 1, gid: 1, bytes: index, modifiedAt: 1.7e12, kind: undefined },
+  })
+  const parts: Uint8Array[] = []
+  for (let first = 0; first < directoryCount; first += segmentFiles) {
+    const length = Math.min(segmentFiles, directoryCount - first)
+    parts.push(packSegment(makeSegment(Array.from({ length }, (_, at) => fileOf(first + at)))))
+  }
+  return timed(1, () => {
+    const sums = new FolderSums()
+    let told = 0
+    for (const part of parts) told += sums.add(unpackSegment(part)).length
+    if (told + sums.end().length !== directoryCount + 1001) throw new Error('Folders are missing.')
+  })
 }
 
 const known = (durableId: string, number: number): Known => ({

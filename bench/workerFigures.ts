@@ -5,6 +5,7 @@ import { setTimeout as pause } from 'node:timers/promises'
 import type { Sequelize } from 'sequelize'
 import { migrate, openDatabase, setSetting } from '@/records'
 import { enrolSystem, keepProbe } from '@/records/inventory'
+import { packIncoming } from '@/records/metrics'
 import { buildWhenStale, programs } from '../commands/build'
 import { projectFolder } from '../commands/paths'
 import { freePort } from '../commands/ports'
@@ -50,7 +51,15 @@ export async function workerFigures(url: string): Promise<Figure[]> {
       if (waited > patienceSeconds) throw new Error('The large system was not read.')
       await pause(1000)
     }
-    // The first reading and what it measures have been stored, and the database tidies up after it; what follows finds nothing new.
+    for (let waited = 0; (await measured(database)) < volumes; waited += 1) {
+      if (waited > patienceSeconds * 3) throw new Error('The large system was not measured.')
+      await pause(1000)
+    }
+    // The first reading and what it measures have been stored and packed, and what follows from it has been made; what comes then finds
+    // nothing new. Packing is not left to the worker, nor tidying up to the database: by when the worker began, both would fall into the
+    // minutes that are watched, or not.
+    await packIncoming(database)
+    await untilQuiet(database)
     await database.query('vacuum analyze')
     await untilQuiet(database)
     const [walBefore, cpuBefore] = [await walBytes(database), cpuSeconds(worker.pid)]
@@ -121,6 +130,8 @@ const one = async (database: Sequelize, sql: string): Promise<number> => {
   return Number((rows[0] as { n: string | number } | undefined)?.n ?? 0)
 }
 const known = (database: Sequelize) => one(database, 'select count(*) as n from volumes')
+const measured = (database: Sequelize) =>
+  one(database, `select count(*) as n from metric_series where kind = 'volumes' and last_at is not null`)
 const walBytes = (database: Sequelize) => one(database, `select pg_current_wal_insert_lsn() - '0/0'::pg_lsn as n`)
 
 /** Waits until the database has written next to nothing for half a minute; what still writes after that is measured as it is. */

@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, readFileSync, utimesSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { build as bundle } from 'esbuild'
 import { CommandRefused } from './CommandRefused'
@@ -33,18 +33,24 @@ function sourceDigest(): string {
   return hash.digest('hex')
 }
 
-/** Builds web server, worker, stand-ins and pages, unless they were built from just these sources. */
+/**
+ * Builds web server, worker, stand-ins and pages, unless they were built from just these sources. The stamp is as old as their reading:
+ * by that the start command sees, without reading them, that none has been written since.
+ */
 export async function buildWhenStale(say: (line: string) => void): Promise<void> {
   const stamp = join(built, 'digest')
+  // What is written while it is built is newer than what was read for it.
+  const readAt = new Date()
   const digest = sourceDigest()
   const isFresh =
     existsSync(stamp) && readFileSync(stamp, 'utf8') === digest && existsSync(join(projectFolder, '.next', 'BUILD_ID'))
-  if (isFresh) return
+  if (isFresh) return utimesSync(stamp, readAt, readAt)
   say('building (about half a minute, only after a change of the sources)')
   mkdirSync(built, { recursive: true })
   await bundlePrograms()
   buildPages()
   writeFileSync(stamp, digest)
+  utimesSync(stamp, readAt, readAt)
 }
 
 function bundlePrograms() {

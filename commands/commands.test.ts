@@ -5,7 +5,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import { compiledShapes, shapesFile } from './compiledShapes'
-import { freePort, isFree } from './ports'
+import { freePort, isForPages, isFree } from './ports'
+import { endOrphans } from './endOrphans'
 import { endLeftOver, KeptProcess } from './processes'
 import { leaveFolder, note, takeFolder, whoRuns } from './runFile'
 import { runVectors } from './vectors'
@@ -38,6 +39,10 @@ test('a taken port is seen, and another is found', async () => {
   server.close()
 })
 
+test('ports at which no browser opens pages are told', async () => {
+  expect(await Promise.all([4190, 6000, await freePort()].map(isForPages))).toEqual([false, false, true])
+})
+
 test('a process that dies is started again, and one that is told to end stays ended', async () => {
   const said: string[] = []
   const kept = new KeptProcess(
@@ -62,9 +67,22 @@ test('only what is ours is ended when an earlier start was killed', async () => 
   mkdirSync(join(folder, 'logs'))
   const stranger = spawn(process.execPath, ['-e', 'setInterval(() => {}, 1000)'])
   writeFileSync(join(folder, 'logs', 'worker.pid'), `${stranger.pid}`)
-  await endLeftOver(join(folder, 'logs'), ['worker', 'never-was'])
+  expect(await endLeftOver(join(folder, 'logs'), ['worker', 'never-was'])).toBe(0)
   expect(stranger.exitCode).toBeNull()
   stranger.kill('SIGKILL')
+})
+
+test('what a killed start has left running is ended, by a folder of its own only', async () => {
+  const logs = join(folder, 'logs')
+  mkdirSync(logs, { recursive: true })
+  // What runs a program of ours is known by its path.
+  const orphan = spawn(process.execPath, ['-e', 'setInterval(() => {}, 1000)', '/some/.built/web.mjs'])
+  writeFileSync(join(logs, 'web.pid'), `${orphan.pid}`)
+  const ended = new Promise(done => orphan.once('exit', done))
+  expect(await endOrphans(folder)).toBe(true)
+  await ended
+  expect(await endOrphans(folder)).toBe(false)
+  expect(await endOrphans(join(folder, 'never-was'))).toBe(false)
 })
 
 test('worked cases are counted, a failing one is told with expected and got, an unknown subject fails', () => {

@@ -12,7 +12,7 @@ const patienceMilliseconds = 60_000
 
 /**
  * Loads the museum's estate: sites, hosts, the name server, bittern, which has been in use for years, and the bare nodes of godwit.
- * heron is new and left to be registered.
+ * heron and curlew are new and left to be registered.
  * All goes the way of any change, so that it is planned, carried out and proven; what is there already is not done again.
  */
 export async function loadDemo(
@@ -30,37 +30,42 @@ export async function loadDemo(
   const known = new Set((await hosts(scope)).map(host => host.agentAddress))
   for (const { name, group } of hostModels) {
     const agentAddress = `http://127.0.0.1:${ports.hosts[name]}`
-    if (!known.has(agentAddress)) await done(database, 'register-host', { agentAddress, groupName: group })
+    if (!known.has(agentAddress))
+      await done(database, 'register-host', {
+        agentAddress,
+        groupName: group,
+        siteId: siteIds.get('Canal House') ?? '',
+      })
   }
   await setSetting(scope, 'name-server', `127.0.0.1:${ports.names}`)
-  await register('bittern', 'Canal House')
-  await register('godwit', 'Kiln Hill')
-
-  async function register(name: string, site: string): Promise<void> {
-    if ((await systems(scope)).some(system => system.name === name)) return
+  for (const [name, site] of [
+    ['bittern', 'Canal House'],
+    ['godwit', 'Kiln Hill'],
+  ] as const) {
+    if ((await systems(scope)).some(system => system.name === name)) continue
     say(`loading ${name}`)
-    const address = `http://127.0.0.1:${ports.arrays[name]}`
-    const probe = await lookAtSystem(
-      scope,
-      key,
-      {
-        address,
-        userName: 'admin',
-        password: `${name}-demo`,
-        madeBy: wendrel.name,
-        acceptedFingerprint: null,
-        isPlainHttpAccepted: true,
-      },
-      AbortSignal.timeout(patienceMilliseconds),
-    )
-    await done(database, 'register-system', {
-      probeId: probe.id,
-      name,
-      siteId: siteIds.get(site) ?? '',
-      isPlainHttpAccepted: true,
-      acceptedFingerprint: '',
-    })
+    await register(database, key, { name, port: ports.arrays[name] ?? 0, siteId: siteIds.get(site) ?? '' })
   }
+}
+
+interface ToRegister {
+  readonly name: string
+  readonly port: number
+  readonly siteId: string
+}
+
+async function register(database: Sequelize, key: Buffer, { name, port, siteId }: ToRegister): Promise<void> {
+  const asked = {
+    address: `http://127.0.0.1:${port}`,
+    userName: 'admin',
+    password: `${name}-demo`,
+    madeBy: wendrel.name,
+    acceptedFingerprint: null,
+    isPlainHttpAccepted: true,
+  }
+  const probe = await lookAtSystem({ database }, key, asked, AbortSignal.timeout(patienceMilliseconds))
+  const intent = { probeId: probe.id, name, siteId, isPlainHttpAccepted: true, acceptedFingerprint: '' }
+  await done(database, 'register-system', intent)
 }
 
 async function done(database: Sequelize, kind: string, intent: object): Promise<void> {

@@ -72,6 +72,15 @@ function reachable(folder: string): string {
   return elsewhere
 }
 
+/** Ends the private cluster of a data folder where it runs; @returns whether it did */
+export function stopPostgres(dataFolder: string): boolean {
+  const cluster = join(reachable(dataFolder), 'postgres')
+  if (!existsSync(join(cluster, 'PG_VERSION'))) return false
+  const control = join(programs(), 'pg_ctl')
+  if (asOwner(control, ['status', '-D', cluster]).status !== 0) return false
+  return asOwner(control, ['stop', '-m', 'fast', '-w', '-D', cluster]).status === 0
+}
+
 /** Starts the private cluster of a data folder, making it first where there is none. It listens on loopback alone, with a password. */
 export async function startPostgres(dataFolder: string): Promise<PrivatePostgres> {
   const bin = programs()
@@ -89,7 +98,9 @@ export async function startPostgres(dataFolder: string): Promise<PrivatePostgres
   if (!isRunning()) {
     port = known > 0 && (await isFree(known)) ? known : await freePort()
     writeFileSync(portFile, `${port}`)
-    const options = `-c listen_addresses=127.0.0.1 -p ${port} -c unix_socket_directories=${folder} -c max_connections=200`
+    // Where only processes die and never the machine, as in tests, what the kernel holds is safe without a flush.
+    const flush = process.env['WENDREL_FLUSH'] === 'none' ? ' -c fsync=off -c full_page_writes=off' : ''
+    const options = `-c listen_addresses=127.0.0.1 -p ${port} -c unix_socket_directories=${folder} -c max_connections=200${flush}`
     const started = asOwner(join(bin, 'pg_ctl'), [
       'start',
       '-w',

@@ -83,8 +83,15 @@ export class KeptProcess {
   }
 }
 
-/** Ends what a start that was itself killed has left running: processes that its files name and that are still ours. */
-export async function endLeftOver(logFolder: string, names: readonly string[]): Promise<void> {
+/** What runs on a data folder, beside PostgreSQL. */
+const programNames = ['web', 'worker', 'standins'] as const
+
+/**
+ * Ends what a start that was itself killed has left running: processes that its files name and that are still ours.
+ * @returns how many
+ */
+export async function endLeftOver(logFolder: string, names: readonly string[] = programNames): Promise<number> {
+  let ended = 0
   for (const name of names) {
     const file = join(logFolder, `${name}.pid`)
     if (!existsSync(file)) continue
@@ -93,12 +100,16 @@ export async function endLeftOver(logFolder: string, names: readonly string[]): 
       pid > 0 &&
       existsSync(`/proc/${pid}/cmdline`) &&
       /\.built\/|next/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8'))
-    if (isOurs()) process.kill(pid, 'SIGTERM')
+    if (isOurs()) {
+      process.kill(pid, 'SIGTERM')
+      ended += 1
+    }
     for (let waited = 0; waited < graceMilliseconds && isOurs(); waited += 100)
       await new Promise(resolve => setTimeout(resolve, 100))
     if (isOurs()) process.kill(pid, 'SIGKILL')
     rmSync(file, { force: true })
   }
+  return ended
 }
 
 /** Waits until an address answers at all. */

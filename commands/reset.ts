@@ -2,6 +2,7 @@ import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { CommandRefused } from './CommandRefused'
+import { endOrphans } from './endOrphans'
 import { whoRuns } from './runFile'
 
 /** Empties the data folder, after asking. */
@@ -19,6 +20,8 @@ export async function reset(folder: string, isSure: boolean): Promise<void> {
       return
     }
   }
+  // Deleting beneath a server that still runs would leave it there, with nothing to end it by.
+  await endOrphans(folder)
   const pointer = join(folder, 'cluster-folder')
   if (existsSync(pointer)) rmSync(readFileSync(pointer, 'utf8'), { recursive: true, force: true })
   rmSync(folder, { recursive: true, force: true })

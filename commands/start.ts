@@ -1,17 +1,17 @@
-import { existsSync, mkdirSync, readFileSync, statfsSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync, statfsSync, writeFileSync } from 'node:fs'
 import { randomBytes } from 'node:crypto'
 import { join } from 'node:path'
 import { migrate, openDatabase } from '@/records'
 import { firstCode } from '@/records/access'
 import { keyAt } from '@/records/secrets'
 import type { FleetPorts } from '@/standins'
-import { hostModels } from '@/standins/demo/models'
 import { serviceAccount, type Account } from './account'
 import { programs } from './build'
 import { CommandRefused } from './CommandRefused'
 import { loadDemo } from './loadDemo'
 import { dataFolder, projectFolder } from './paths'
-import { freePort, isFree } from './ports'
+import { fleetPorts, keptPort } from './keptPorts'
+import { isFree } from './ports'
 import { ensureDatabase, ensureOwnDatabase, startPostgres, type PrivatePostgres } from './postgres'
 import { endLeftOver, KeptProcess, untilAnswers } from './processes'
 import { leaveFolder, note, takeFolder } from './runFile'
@@ -62,7 +62,7 @@ const production = { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }
 
 async function begin(folder: string, isDemo: boolean, started: Started[]): Promise<void> {
   const logs = join(folder, 'logs')
-  await endLeftOver(logs, ['web', 'worker', 'standins'])
+  await endLeftOver(logs)
   const keep: Keep = (name, environment, account) => {
     const args = ['--enable-source-maps', programs[name]]
     started.push(new KeptProcess({ name, arguments: args, environment, folder: projectFolder, account }, logs, say))
@@ -156,7 +156,7 @@ function announce(address: string, code: string | undefined, ports: FleetPorts |
   )
   if (ports !== undefined) {
     lines.push(
-      `Systems to register: http://127.0.0.1:${ports.arrays['heron']} (heron; name admin, password heron-demo). bittern and the bare nodes of godwit are registered already.`,
+      `Systems to register: http://127.0.0.1:${ports.arrays['heron']} (heron; name admin, password heron-demo) and http://127.0.0.1:${ports.arrays['curlew']} (curlew, to which heron mirrors; password curlew-demo). bittern and the bare nodes of godwit are registered already.`,
     )
     lines.push(
       `A directory: ldaps://127.0.0.1:${ports.directory}, read as cn=reader,ou=services,dc=marrowfield,dc=example, password directory-demo; services join by uid=v.grier,ou=people,dc=marrowfield,dc=example, password v.grier-demo.`,
@@ -187,94 +187,3 @@ function keepUp(folder: string, postgres: PrivatePostgres): { stop: () => void }
     },
   }
 }
-
-/** A port that stays the same from start to start, since addresses of registered systems rest on it. */
-async function keptPort(folder: string, name: string, wanted: number, isFixed: boolean): Promise<number> {
-  const file = join(folder, name)
-  const known = existsSync(file) && !isFixed ? Number(readFileSync(file, 'utf8')) : undefined
-  const port = known ?? (isFixed ? wanted : await freePort(wanted))
-  if (!(await isFree(port)))
-    throw new CommandRefused(
-      `Port ${port} is taken by another program.`,
-      `End that program, or set PORT to a free one${known === undefined ? '' : `, or remove ${file}`}.`,
-    )
-  writeFileSync(file, `${port}`)
-  return port
-}
-
-async function fleetPorts(folder: string): Promise<FleetPorts> {
-  const file = join(folder, 'fleet-ports.json')
-  mkdirSync(join(folder, 'fleet'), { recursive: true })
-  if (existsSync(file)) {
-    const read = JSON.parse(readFileSync(file, 'utf8')) as FleetPorts
-    const known = await completed(read)
-    writeFileSync(file, JSON.stringify(known))
-    for (const port of [
-      known.control,
-      ...Object.values(known.arrays),
-      ...Object.values(known.hosts),
-      known.nodes,
-      known.names,
-      known.outsideNames,
-      known.directory,
-      ...Object.values(known.desk),
-    ]) {
-      if (!(await isFree(port)))
-        throw new CommandRefused(
-          `Port ${port} of the simulated fleet is taken by another program.`,
-          `End that program; the systems are registered under these ports. ./wendrel reset chooses new ones.`,
-        )
-    }
-    return known
-  }
-  let next = 4200
-  const take = async () => (next = await freePort(next + 1))
-  const control = await take()
-  const arrays: Record<string, number> = {}
-  for (const name of ['heron', 'bittern', 'godwit']) arrays[name] = await take()
-  const hosts: Record<string, number> = {}
-  for (const { name } of hostModels) hosts[name] = await take()
-  const ports: FleetPorts = {
-    control,
-    arrays,
-    hosts,
-    nodes: await take(),
-    names: await take(),
-    outsideNames: await take(),
-    directory: await take(),
-    desk: await deskPorts(take),
-  }
-  writeFileSync(file, JSON.stringify(ports))
-  return ports
-}
-
-/** A folder from before a stand-in was added lacks its port: it gets one, the others stay. */
-async function completed(
-  known: Partial<FleetPorts> & Pick<FleetPorts, 'control' | 'arrays' | 'hosts'>,
-): Promise<FleetPorts> {
-  let next = Math.max(known.control, ...Object.values(known.arrays), ...Object.values(known.hosts)) + 1
-  const take = async () => {
-    const port = await freePort(next)
-    next = port + 1
-    return port
-  }
-  const { godwit = await take() } = known.arrays
-  const hosts: Record<string, number> = {}
-  for (const { name } of hostModels) hosts[name] = known.hosts[name] ?? (await take())
-  return {
-    ...known,
-    hosts,
-    arrays: { ...known.arrays, godwit },
-    nodes: known.nodes ?? (await take()),
-    names: known.names ?? (await take()),
-    outsideNames: known.outsideNames ?? (await take()),
-    directory: known.directory ?? (await take()),
-    desk: known.desk ?? (await deskPorts(take)),
-  }
-}
-
-const deskPorts = async (take: () => Promise<number>) => ({
-  http: await take(),
-  smtp: await take(),
-  syslog: await take(),
-})

@@ -1,4 +1,5 @@
 import { CommandRefused } from './CommandRefused'
+import { endOrphans } from './endOrphans'
 import { whoRuns } from './runFile'
 
 const patienceMilliseconds = 40_000
@@ -7,7 +8,10 @@ const patienceMilliseconds = 40_000
 export async function stop(folder: string): Promise<void> {
   const running = whoRuns(folder)
   if (running === undefined) {
-    process.stdout.write('Nothing runs on this data folder.\n')
+    const isLeft = await endOrphans(folder)
+    process.stdout.write(
+      isLeft ? 'Ended what a killed start had left; all data is kept.\n' : 'Nothing runs on this data folder.\n',
+    )
     return
   }
   process.kill(running.pid, 'SIGTERM')

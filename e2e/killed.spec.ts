@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test, type APIRequestContext } from '@playwright/test'
+import { ownEstate } from './estate'
 import { withHeron } from './prepare'
 import { address, fleet, signIn } from './steps'
 
@@ -12,7 +13,7 @@ interface Followed {
   readonly journal: readonly { readonly event: string; readonly stepIndex: number; readonly doneRatio: number | null }[]
 }
 
-const data = () => process.env['WENDREL_E2E_DATA'] ?? ''
+const data = () => ownEstate().data
 const pidOf = (name: string) => Number(readFileSync(join(data(), 'logs', `${name}.pid`), 'utf8'))
 
 async function follow(request: APIRequestContext, id: string): Promise<Followed | undefined> {
@@ -53,7 +54,7 @@ async function buildPool(request: APIRequestContext, name: string): Promise<stri
   ).toBe(202)
   await expect
     .poll(async () => (await follow(request, draft.id))?.journal.some(entry => entry.event === 'progress'), {
-      timeout: 30_000,
+      timeout: 60_000,
     })
     .toBe(true)
   return draft.id
@@ -67,12 +68,10 @@ for (const name of ['worker', 'standins', 'web'] as const) {
     const id = await buildPool(request, pool)
     const before = pidOf(name)
     process.kill(before, 'SIGKILL')
-    await expect.poll(() => pidOf(name), { timeout: 20_000 }).not.toBe(before)
-    await expect
-      .poll(() => follow(request, id).then(followed => followed?.change.state), { timeout: 20_000 })
-      .toBe('running')
-    await expect(async () => fleet('rate', '3600')).toPass({ timeout: 20_000 })
-    await expect.poll(async () => (await follow(request, id))?.change.state, { timeout: 60_000 }).toBe('proven')
+    await expect.poll(() => pidOf(name)).not.toBe(before)
+    await expect.poll(() => follow(request, id).then(followed => followed?.change.state)).toBe('running')
+    await expect(async () => fleet('rate', '3600')).toPass({ timeout: 60_000 })
+    await expect.poll(async () => (await follow(request, id))?.change.state, { timeout: 180_000 }).toBe('proven')
     const { items: pools } = (await (await request.get(`${address()}/api/v1/pools`)).json()) as {
       items: { id: string; name: string; systemId: string }[]
     }
@@ -93,7 +92,7 @@ for (const name of ['worker', 'standins', 'web'] as const) {
         })
       ).status(),
     ).toBe(202)
-    await expect.poll(async () => (await follow(request, draft.id))?.change.state, { timeout: 30_000 }).toBe('proven')
+    await expect.poll(async () => (await follow(request, draft.id))?.change.state).toBe('proven')
   })
 }
 
@@ -115,10 +114,10 @@ test('the database gone for a while: what is typed stays, and is kept when it is
   await page.reload()
   await expect(page.getByLabel('Purpose')).toHaveValue('while it was away')
   await expect(page.getByText(/kept as a draft/)).toBeVisible()
-  await expect.poll(async () => (await follow(request, id))?.change.state, { timeout: 40_000 }).toBe('running')
+  await expect.poll(async () => (await follow(request, id))?.change.state).toBe('running')
   fleet('rate', '3600')
-  await expect.poll(async () => (await follow(request, id))?.change.state, { timeout: 60_000 }).toBe('proven')
-  await expect(page.getByRole('complementary').getByRole('alert')).toBeHidden({ timeout: 30_000 })
+  await expect.poll(async () => (await follow(request, id))?.change.state, { timeout: 180_000 }).toBe('proven')
+  await expect(page.getByRole('complementary').getByRole('alert')).toBeHidden()
   await page.reload()
   await expect(page.getByLabel('Purpose')).toHaveValue('while it was away')
 })

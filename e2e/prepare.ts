@@ -1,4 +1,5 @@
 import { expect, type APIRequestContext } from '@playwright/test'
+import { arrayAddress, ownEstate } from './estate'
 import { address, administrator, fleet } from './steps'
 
 /** What earlier spec files have left; a file that runs alone makes it here, by the API and the way of any change. */
@@ -20,14 +21,14 @@ async function carriedOut(request: APIRequestContext, kind: string, intent: obje
   const { id, planDigest } = await post<Change>(request, '/changes', { kind, intent })
   await post(request, `/changes/${id}/carry-out`, { planDigest })
   const state = async () => (await get<{ change: Change }>(request, `/changes/${id}`)).change.state
-  await expect.poll(state, { timeout: 90_000, message: kind }).toBe('proven')
+  await expect.poll(state, { timeout: 180_000, message: kind }).toBe('proven')
 }
 
 /** An administrator who can sign in. */
 export async function withAdministrator(request: APIRequestContext): Promise<void> {
   const door = await request.get(`${address()}/welcome`, { maxRedirects: 0 })
   if (door.status() !== 200) return
-  const code = process.env['WENDREL_CODE'] ?? ''
+  const code = ownEstate().code
   const answer = await request.post(`${address()}/api/v1/first-administrator`, { data: { code, ...administrator } })
   expect(answer.status()).toBe(204)
 }
@@ -48,15 +49,49 @@ const systemId = async (request: APIRequestContext, name: string) =>
 const quickRate = '3600'
 
 /** heron, registered. */
-export async function withHeron(request: APIRequestContext): Promise<void> {
+export const withHeron = (request: APIRequestContext) => withArray(request, 'heron')
+
+/** An array of the fleet, registered under its own name; @returns its id */
+async function withArray(request: APIRequestContext, name: string): Promise<string> {
   await signedIn(request)
   // A test that failed before it set the pace again must not slow those that follow.
   fleet('rate', quickRate)
-  if ((await systemId(request, 'heron')) !== undefined) return
-  const where = { address: process.env['WENDREL_HERON'], userName: 'admin', password: 'heron-demo' }
+  const known = await systemId(request, name)
+  if (known !== undefined) return known
+  const where = { address: arrayAddress(name), userName: 'admin', password: `${name}-demo` }
   const probe = await post<Named>(request, '/probes', { ...where, isPlainHttpAccepted: true })
   const accepted = { isPlainHttpAccepted: true, acceptedFingerprint: '' }
-  await carriedOut(request, 'register-system', { probeId: probe.id, name: 'heron', siteId: '', ...accepted })
+  await carriedOut(request, 'register-system', { probeId: probe.id, name, siteId: '', ...accepted })
+  return (await systemId(request, name)) ?? ''
+}
+
+/** A pool of eight drives that nothing uses yet. */
+async function withPool(request: APIRequestContext, id: string, name: string): Promise<string> {
+  const pools = () => get<{ items: Named[] }>(request, `/pools?systemId=${id}`)
+  const known = (await pools()).items.find(pool => pool.name === name)
+  if (known !== undefined) return known.id
+  const drives = await get<{ items: { id: string; role: string; state: string }[] }>(request, `/drives?systemId=${id}`)
+  const free = drives.items.filter(each => each.role === 'unassigned' && each.state === 'fine')
+  await carriedOut(request, 'create-pool', {
+    ...{ systemId: id, name, scheme: { kind: 'parity', parityDrives: 2 }, maxGroupDrives: 12, spareCount: 0 },
+    driveIds: free.slice(-8).map(each => each.id),
+    snapshotSharePercent: 10,
+  })
+  return (await pools()).items.find(pool => pool.name === name)?.id ?? ''
+}
+
+/** A volume on heron that a host with an agent sees, and a pool of its partner to which it can go. */
+export async function withMovable(request: APIRequestContext): Promise<{ volume: string; farPool: string }> {
+  const [heron, curlew] = [await withArray(request, 'heron'), await withArray(request, 'curlew')]
+  const [near, farPool, volume] = ['heron-near-01', 'curlew-far-01', 'ledger-data-01']
+  const poolId = await withPool(request, heron, near)
+  await withPool(request, curlew, farPool)
+  const hosts = await get<{ items: (Named & { hostGroupId: string })[] }>(request, '/hosts?filter=register-1')
+  const hostGroupId = hosts.items.find(({ name }) => name === 'register-1')?.hostGroupId
+  await carriedOut(request, 'provision-volume', {
+    ...{ name: volume, purpose: 'data', size: '64 MiB', poolId, isThin: true, hostGroupId },
+  })
+  return { volume, farPool }
 }
 
 /** A cluster of godwit's first four nodes. */

@@ -26,7 +26,7 @@ test('the storage network is set: addresses follow the first, names are looked u
   await isAccessible(page)
   await page.locator('[data-key="carry-out"]').click()
   // A proof can be false: the port that was forgotten lets no full frame pass.
-  await expect(page.getByText('Carried out, but not proven.')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('Carried out, but not proven.')).toBeVisible({ timeout: 180_000 })
   await expect(page.getByRole('alert').first()).toContainText('Full frames pass between all pairs of its nodes')
   await isAccessible(page)
   const unproven = page.url()
@@ -44,7 +44,7 @@ test('the storage network is set: addresses follow the first, names are looked u
   await expect(page.getByText('All 12 paths between them pass full frames.')).toBeVisible()
   await page.goto(unproven)
   await page.getByRole('button', { name: 'Prove it again' }).click()
-  await expect(page.getByText('Carried out and proven.')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('Carried out and proven.')).toBeVisible({ timeout: 180_000 })
   await page.goto(`${address()}/build/network`)
   const probed = page.waitForResponse(answer => answer.url().endsWith('/path-probes') && answer.status() === 201)
   await page.getByRole('button', { name: 'Probe all pairs now' }).click()

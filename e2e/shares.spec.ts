@@ -1,20 +1,20 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
+import { ownEstate } from './estate'
 import { address, carryOut, choose, fleet, isAccessible, margin, signIn } from './steps'
 
 const server = 'files.canal.marrowfield.example'
 const hostAddress = (name: string) => {
-  const { hosts } = JSON.parse(
-    readFileSync(join(process.env['WENDREL_E2E_DATA'] ?? '', 'fleet-ports.json'), 'utf8'),
-  ) as { readonly hosts: Readonly<Record<string, number>> }
+  const { hosts } = JSON.parse(readFileSync(join(ownEstate().data, 'fleet-ports.json'), 'utf8')) as {
+    readonly hosts: Readonly<Record<string, number>>
+  }
   return `http://127.0.0.1:${hosts[name]}`
 }
 
 test('a share is served, proven from several hosts, and who cannot write is told why and mended by the smallest change', async ({
   page,
 }) => {
-  test.setTimeout(240_000)
   await signIn(page)
   for (const [name, group] of [
     ['scanner-gate', 'ct-scans'],
@@ -73,7 +73,6 @@ test('a share is served, proven from several hosts, and who cannot write is told
 test('a host that is led astray finds the private path, and the same test shows what the forwarder has done', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   await signIn(page)
   await page.goto(`${address()}/grant/connections`)
   await choose(page, 'Host', /lending-3/)
@@ -100,9 +99,9 @@ test('a host that is led astray finds the private path, and the same test shows 
 })
 
 const directoryAddress = () => {
-  const { directory } = JSON.parse(
-    readFileSync(join(process.env['WENDREL_E2E_DATA'] ?? '', 'fleet-ports.json'), 'utf8'),
-  ) as { readonly directory: number }
+  const { directory } = JSON.parse(readFileSync(join(ownEstate().data, 'fleet-ports.json'), 'utf8')) as {
+    readonly directory: number
+  }
   return `ldaps://127.0.0.1:${directory}`
 }
 const base = 'dc=marrowfield,dc=example'
@@ -110,7 +109,6 @@ const base = 'dc=marrowfield,dc=example'
 test('people come from a directory, a share is theirs by a grant, and who cannot write is let by the smallest change', async ({
   page,
 }) => {
-  test.setTimeout(240_000)
   await signIn(page)
   await page.goto(`${address()}/grant/directories`)
   await margin(page).getByRole('link', { name: 'Register a directory' }).click()
@@ -185,7 +183,6 @@ test('people come from a directory, a share is theirs by a grant, and who cannot
 test('rights of a share are reviewed one by one, what goes is drafted away, and a group that would give it back is seen first', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   await signIn(page)
   await page.goto(`${address()}/grant/reviews`)
   await expect(page.getByRole('row', { name: /studio/ })).toContainText('nobody has decided')
@@ -221,7 +218,6 @@ test('rights of a share are reviewed one by one, what goes is drafted away, and 
 })
 
 test('a host walks through the files of a share, and each layer opens to its files', async ({ page }) => {
-  test.setTimeout(180_000)
   await signIn(page)
   fleet('files', 'bittern', 'lens-plates', '12')
   await page.goto(`${address()}/provision/shares`)
@@ -236,10 +232,19 @@ test('a host walks through the files of a share, and each layer opens to its fil
   await margin(page).getByRole('link', { name: 'Open it' }).click()
   await page.getByRole('link', { name: 'its files' }).click()
   await expect(page.getByText('Twelve files hold')).toBeVisible()
-  await page
-    .getByRole('main')
-    .getByRole('link', { name: /^\/exports/ })
-    .click()
+  const folders = page.getByRole('list', { name: 'Folders' })
+  await folders
+    .getByRole('button', { name: /^What lies in 20/ })
+    .first()
+    .press('ArrowRight')
+  await expect(
+    page
+      .getByRole('list', { name: /^In \/20/ })
+      .getByRole('link')
+      .first(),
+  ).toBeVisible()
+  await isAccessible(page)
+  await folders.getByRole('link', { name: /^exports/ }).click()
   await expect(margin(page).getByRole('heading', { name: 'In /exports' })).toBeVisible()
   await expect(margin(page).getByText(/file(s)?, /)).toBeVisible()
   await isAccessible(page)
@@ -264,8 +269,17 @@ test('the name of an old server is looked up, and the page says what clients kee
   await isAccessible(page)
 })
 
-test('a share is taken away, found among what is left behind, and shared again as it was', async ({ page }) => {
+test('a share shows its snapshots to hosts; taken away it is found among what is left behind, and shared again', async ({
+  page,
+}) => {
   await signIn(page)
+  await page.goto(`${address()}/provision/shares`)
+  await page.getByRole('main').getByRole('link', { name: 'lens-plates' }).click()
+  await margin(page).getByRole('link', { name: 'Earlier files' }).click()
+  await expect(margin(page).getByText('are found there as they were')).toBeVisible()
+  await isAccessible(page)
+  await carryOut(page)
+  await expect(page.getByText('The system states that they are shown')).toBeVisible()
   await page.goto(`${address()}/provision/shares`)
   await page.getByRole('main').getByRole('link', { name: 'lens-plates' }).click()
   await margin(page).getByRole('link', { name: 'Take away' }).click()
@@ -284,7 +298,7 @@ test('a share is taken away, found among what is left behind, and shared again a
   await page.getByRole('button', { name: 'Draft the reverse' }).click()
   await expect(page.getByText('A draft: nothing has been changed yet.')).toBeVisible()
   await page.getByRole('button', { name: 'Carry out' }).click()
-  await expect(page.getByText('Carried out and proven.')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('Carried out and proven.')).toBeVisible({ timeout: 180_000 })
   await page.goto(`${address()}/provision/file-systems`)
   await expect(page.getByText(/shared by nobody/)).toHaveCount(0)
 })

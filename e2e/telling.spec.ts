@@ -1,14 +1,13 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
+import { ownEstate } from './estate'
 import { address, carryOut, choose, fleet, isAccessible, margin, signIn } from './steps'
 
 interface Desk {
   readonly http: number
 }
-const desk = () =>
-  (JSON.parse(readFileSync(join(process.env['WENDREL_E2E_DATA'] ?? '', 'fleet-ports.json'), 'utf8')) as { desk: Desk })
-    .desk
+const desk = () => (JSON.parse(readFileSync(join(ownEstate().data, 'fleet-ports.json'), 'utf8')) as { desk: Desk }).desk
 
 test('the night desk is told of a system that is silent, once, with what was sent and what was answered', async ({
   page,
@@ -37,7 +36,7 @@ test('the night desk is told of a system that is silent, once, with what was sen
   try {
     await page.goto(`${address()}/watch/telling`)
     await expect(page.getByRole('main').getByRole('link', { name: /bittern does not answer/ })).toBeVisible({
-      timeout: 60_000,
+      timeout: 180_000,
     })
   } finally {
     fleet('clear')
@@ -63,6 +62,29 @@ test('the night desk is told of a system that is silent, once, with what was sen
   await carryOut(page)
 })
 
+/** Drags the second lane before the first by its handle, and takes it back by the keys. */
+async function isReordered(page: Page): Promise<void> {
+  const lanes = page.locator('svg[data-lane]')
+  const order = async () => lanes.evaluateAll(all => all.map(each => each.getAttribute('data-lane')))
+  const [first, second] = await order()
+  const handles = page.getByRole('button', { name: /^Move / })
+  const [to, from] = [await handles.nth(0).boundingBox(), await handles.nth(1).boundingBox()]
+  if (to === null || from === null) throw new Error('Both lanes have a handle.')
+  await page.mouse.move(from.x + 5, from.y + 5)
+  await page.mouse.down()
+  await page.mouse.move(to.x + 5, to.y + 5, { steps: 12 })
+  await page.mouse.up()
+  await expect.poll(order).toEqual([second, first])
+  await page.waitForURL(address => address.searchParams.get('lanes')?.startsWith(second ?? '?') === true)
+  await handles.nth(0).focus()
+  await page.keyboard.press('Space')
+  await expect(page.getByText(/is taken up|is at /)).toBeAttached()
+  await page.keyboard.press('ArrowDown')
+  await expect(page.getByText(/is at /)).toBeAttached()
+  await page.keyboard.press('Space')
+  await expect.poll(order).toEqual([first, second])
+}
+
 test('any series stands on the board with its own week before, and its address is all of it', async ({ page }) => {
   await signIn(page)
   await page.goto(`${address()}/watch/board`)
@@ -71,7 +93,8 @@ test('any series stands on the board with its own week before, and its address i
   await page.getByRole('main').getByRole('link', { name: 'written', exact: true }).first().click()
   await page.getByLabel('Put another series on it').fill('bittern-bulk')
   await page.getByRole('main').getByRole('link', { name: 'written', exact: true }).first().click()
-  await expect(page.locator('[data-lane]')).toHaveCount(2)
+  await expect(page.locator('svg[data-lane]')).toHaveCount(2)
+  await isReordered(page)
   await page.getByRole('main').getByRole('link', { name: 'bittern-bulk-01' }).first().click()
   await choose(page, 'Beside it, itself before', '7 days')
   await expect(page.getByText('thin: 7 days before')).toBeVisible()
@@ -85,7 +108,7 @@ test('any series stands on the board with its own week before, and its address i
   const there = page.url()
   await page.goto(`${address()}/`)
   await page.goto(there)
-  await expect(page.locator('[data-lane]')).toHaveCount(2)
+  await expect(page.locator('svg[data-lane]')).toHaveCount(2)
   await expect(page.getByText('thin: 7 days before')).toBeVisible()
 })
 

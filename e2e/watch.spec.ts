@@ -12,7 +12,7 @@ test('the pool that fills soon is found in the morning, read day by day, and a w
         await page.goto(`${address()}/watch`)
         return page.getByRole('slider', { name: /^bittern-bulk-01: .* today/ }).count()
       },
-      { timeout: 90_000, intervals: [2000] },
+      { timeout: 180_000, intervals: [2000] },
     )
     .toBe(1)
   // The fleet's clock has run through weeks by now: it is due soon, or past its limit.
@@ -52,7 +52,7 @@ test('who is loud on Monday mornings is named, with what it costs the others, an
         await page.goto(`${address()}/watch/performance`)
         return page.getByRole('slider').count()
       },
-      { timeout: 90_000, intervals: [2000] },
+      { timeout: 180_000, intervals: [2000] },
     )
     .toBe(1)
   await page.getByRole('main').getByRole('link', { name: 'staff-homes-01' }).click()

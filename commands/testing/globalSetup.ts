@@ -5,6 +5,7 @@ import { ensureOwnDatabase, startPostgres, type PrivatePostgres } from '../postg
 
 /** One cluster for all unit tests; each test file that needs records makes a database of its own in it. */
 export default async function globalSetup(): Promise<void> {
+  process.env['WENDREL_FLUSH'] = 'none'
   const folder = mkdtempSync(join(tmpdir(), 'wendrel-test-'))
   const postgres = await startPostgres(folder)
   process.env['TEST_POSTGRES_URL'] = postgres.ownerUrl

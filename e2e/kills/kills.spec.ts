@@ -1,6 +1,8 @@
 import { expect, test } from '@playwright/test'
+import { ownEstate } from '../estate'
 import { fleet } from '../steps'
 import { KilledEstate, victims } from './KilledEstate'
+import { elsewhere } from './elsewhere'
 import { labelled } from './labelled'
 import { served } from './served'
 import { used } from './used'
@@ -91,7 +93,7 @@ for (const victim of victims) {
   test(`an array's life, with ${victim} killed in every change`, async ({ request }) => {
     const estate = new KilledEstate(request, victim)
     await estate.signIn()
-    const heron = process.env['WENDREL_HERON'] ?? ''
+    const heron = ownEstate().heron
     await estate.heard(heron)
     const probe = await estate.post<{ id: string }>('/probes', {
       address: heron,
@@ -153,6 +155,7 @@ for (const victim of victims) {
     await copies(estate, victim, { volumeId: thinId, poolId, groups })
     await used(estate, victim, { poolId, otherId, hostGroupId })
     await labelled(estate, victim, poolId)
+    await elsewhere(estate, victim, { poolId, hostGroupId })
     await served(estate, victim)
     await estate.proven('remove-volume', { volumeId: thinId, confirmedName: `thin-${victim}` })
     await estate.proven('bring-back-volume', { volumeId: thinId, groupNames: ['accession-register'] })
@@ -204,12 +207,7 @@ for (const victim of victims) {
     const erased =
       all.find(drive => drive.leftOver !== null) ?? all.find(drive => !drive.isBoot && drive.role === 'unassigned')
     const erasings = () =>
-      estate.tasksNamed(
-        process.env['WENDREL_GODWIT'] ?? '',
-        'admin',
-        'godwit-demo',
-        new RegExp(`Erase drive ${erased?.serial}`),
-      )
+      estate.tasksNamed(ownEstate().godwit, 'admin', 'godwit-demo', new RegExp(`Erase drive ${erased?.serial}`))
     const before = await erasings()
     await estate.proven('erase-drive', {
       systemId,

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { ownEstate } from '../estate'
 import type { KilledEstate } from './KilledEstate'
 
 interface Items {
@@ -35,7 +36,7 @@ export async function labelled(estate: KilledEstate, victim: string, poolId: str
   await estate.proven('register-hosts', { list: lines.join('\n') })
   const { items: hosts } = await estate.get<Items>(`/hosts?filter=h-${victim}-699&limit=10`)
   await estate.proven('forget-host', { hostId: hosts.find(each => each.name === `h-${victim}-699`)?.id ?? '' })
-  const file = join(process.env['WENDREL_E2E_DATA'] ?? '', 'fleet-ports.json')
+  const file = join(ownEstate().data, 'fleet-ports.json')
   const { desk } = JSON.parse(readFileSync(file, 'utf8')) as { desk: { http: number } }
   const route = { routeId: '', name: `desk ${victim}`, way: 'webhook', address: `http://127.0.0.1:${desk.http}/told` }
   const { facts } = await estate.proven('define-route', {

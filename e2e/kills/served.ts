@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { ownEstate } from '../estate'
 import type { KilledEstate } from './KilledEstate'
 
 interface Items<T> {
@@ -58,9 +59,9 @@ async function people(
   victim: string,
   { fileServiceId, poolId }: { readonly fileServiceId: string; readonly poolId: string },
 ): Promise<void> {
-  const { directory } = JSON.parse(
-    readFileSync(join(process.env['WENDREL_E2E_DATA'] ?? '', 'fleet-ports.json'), 'utf8'),
-  ) as { readonly directory: number }
+  const { directory } = JSON.parse(readFileSync(join(ownEstate().data, 'fleet-ports.json'), 'utf8')) as {
+    readonly directory: number
+  }
   const address = `ldaps://127.0.0.1:${directory}`
   const base = 'dc=marrowfield,dc=example'
   const { fingerprint } = await estate.post<{ readonly fingerprint: string }>('/directory-looks', { address })
@@ -87,7 +88,9 @@ async function people(
   })
   const { items: shares } = await estate.get<Items<object>>('/shares')
   const shareId = shares.find(each => each.name === share.name)?.id ?? ''
+  await estate.proven('set-service-grants', { fileServiceId, grants: grants.map(each => ({ ...each, right: 'read' })) })
   await estate.proven('remove-share', { shareId, confirmedName: share.name })
+  await estate.proven('set-service-grants', { fileServiceId, grants: [] })
   await estate.proven('leave-directory', { fileServiceId })
   await estate.proven('forget-directory', { directoryId })
   await estate.carried('remove-volume', { volumeId: facts['volumeId'] ?? '', confirmedName: share.name })

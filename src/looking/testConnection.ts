@@ -1,4 +1,4 @@
-import { exportTable, mayBySmb, mayFile, signedIn, type SignedIn } from '@/core/access'
+import { allGrants, exportTable, mayBySmb, mayFile, signedIn, type SignedIn } from '@/core/access'
 import { hasAgent, type FileService, type Share } from '@/core/estate'
 import { connectionHops, filePorts, isBarredOnTheWay, wayOut, type Reached } from '@/core/network'
 import type { ConnectionTest } from '@/core/views'
@@ -100,11 +100,11 @@ function reached(
   clientAddress: string,
   is: SignedIn,
 ): Reached {
-  const root = { uid: share.ownerUid, gid: share.ownerGid, mode: share.mode }
+  const root = { uid: share.ownerUid, gid: share.ownerGid, mode: share.mode, acl: share.acl }
   const table = exportTable(share.rules)
   const answer = (operation: 'read' | 'write') =>
     over === 'SMB'
-      ? mayBySmb(share.grants, is, operation, root)
+      ? mayBySmb(allGrants(share), is, operation, root)
       : mayFile(table, { ...is, clientAddress, clientName: null, flavour: 'sys', operation }, root)
   const read = answer('read')
   return {
@@ -113,6 +113,11 @@ function reached(
     over,
     share: share.name,
     isServedSo: share.protocols.some(each => each.startsWith(over)),
-    may: { mount: read.decidedBy === 'mode-bits', read: read.allowed, write: answer('write').allowed },
+    // Behind the root's own gate nothing stands in the way of mounting it.
+    may: {
+      mount: read.decidedBy === 'mode-bits' || read.decidedBy === 'acl',
+      read: read.allowed,
+      write: answer('write').allowed,
+    },
   }
 }

@@ -6,7 +6,7 @@ import { untilAnswers } from '../commands/processes'
 import { estateOf, large } from './largeEstate'
 import { draftFigure } from './draftFigures'
 import { residentMegabytes } from './processFigures'
-import { readerFigure } from './readers'
+import { readerFigures } from './readers'
 import { signedIn, startWeb, type Headers } from './webProcess'
 import { inWords, timed, timesOf, type Figure } from './measure'
 
@@ -34,13 +34,13 @@ export async function webFigures(url: string): Promise<Figure[]> {
     const headers = { cookie: await signedIn(address, database) }
     const opened = await pageFigures(address, headers)
     const loaded = await loadFigures(address, headers)
-    const read = await readerFigure(address, headers, Object.values(pages))
+    const read = await readerFigures(address, headers, Object.values(pages))
     await pause(60_000)
     const megabytes = residentMegabytes(web.pid)
     return [
       ...opened,
       ...loaded,
-      read,
+      ...read,
       {
         what: 'Memory of the web process after a minute of rest',
         measured: `${megabytes} MB`,

@@ -13,7 +13,7 @@ import { ensureDatabase } from '../commands/postgres'
 import { untilAnswers } from '../commands/processes'
 import type { Figure } from './measure'
 import { cpuSeconds, residentMegabytes } from './processFigures'
-import { readerFigure } from './readers'
+import { readerFigures } from './readers'
 import { signedIn, startWeb } from './webProcess'
 
 const volumes = 100_000
@@ -86,7 +86,7 @@ export async function workerFigures(url: string): Promise<Figure[]> {
         wanted: 'under 100 kB a minute',
         holds: wal < 100_000,
       },
-      await readersBeside(own, database, key, process => others.push(process), startWorker),
+      ...(await readersBeside(own, database, key, process => others.push(process), startWorker)),
     ]
   } finally {
     for (const each of [worker, ...others]) each.kill('SIGKILL')
@@ -102,7 +102,7 @@ async function readersBeside(
   key: Buffer,
   keep: (process: ChildProcess) => void,
   startWorker: () => ChildProcess,
-): Promise<Figure> {
+): Promise<Figure[]> {
   const port = await freePort()
   keep(startWorker())
   keep(startWeb(url, port, key))
@@ -113,7 +113,7 @@ async function readersBeside(
   const system = `/build/systems/${(rows[0] as { id: string }).id}`
   const paths = ['/', '/build', system, '/build/pools', '/provision', '/changes']
   for (const path of paths) await (await fetch(`${address}${path}`, { headers })).arrayBuffer()
-  return readerFigure(address, headers, paths, ', beside two workers')
+  return readerFigures(address, headers, paths, ', beside two workers')
 }
 
 async function register(database: Sequelize, key: Buffer, address: string): Promise<void> {

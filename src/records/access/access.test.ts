@@ -1,12 +1,14 @@
 import type { Sequelize } from 'sequelize'
-import { rows, run, type Scope } from '../database'
+import { row, rows, run, type Scope } from '../database'
 import { freshDatabase } from '../testing'
 import {
   addAdministrator,
   administratorOf,
+  bearerOf,
   closeOtherSessions,
   countAttempt,
   isSessionOpen,
+  makeToken,
   openSession,
   succeeded,
   waitSeconds,
@@ -102,6 +104,25 @@ test('a changed password ends the other sessions and keeps the own', async () =>
   const [mine, other] = [await openSession(scope, keeper, undefined), await openSession(scope, keeper, undefined)]
   await closeOtherSessions(scope, keeper, mine)
   expect([await isSessionOpen(scope, mine), await isSessionOpen(scope, other)]).toEqual([true, false])
+})
+
+test('the use of a token is noted once a minute, and nobody waits for another who notes it', async () => {
+  const token = await makeToken(scope, keeper, 'collector')
+  const used = () =>
+    row<{ at: Date | null; by: string }>(scope, 'select used_at as at, xmin::text as by from api_tokens')
+  await database.transaction(async transaction => {
+    await run({ database, transaction }, 'select 1 from api_tokens for update')
+    expect(await bearerOf(scope, token)).toMatchObject({ name: 'keeper' })
+    expect(await used()).toMatchObject({ at: null })
+  })
+  await Promise.all(Array.from({ length: 20 }, () => bearerOf(scope, token)))
+  const first = await used()
+  expect(first?.at).toBeInstanceOf(Date)
+  await bearerOf(scope, token)
+  expect(await used()).toEqual(first)
+  await run(scope, `update api_tokens set used_at = now() - interval '61 seconds'`)
+  await bearerOf(scope, token)
+  expect((await used())?.at?.getTime()).toBeGreaterThanOrEqual(first?.at?.getTime() ?? Infinity)
 })
 
 test('the role under which Wendrel works owns its database and nothing more', async () => {

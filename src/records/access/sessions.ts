@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid'
 import { row, type Scope } from '../database'
 import { remembered, type ReadingScope } from '../memory'
 import { inside, kept, modelFor } from '../model'
+import { isStale, noteUse } from './noteUse'
 
 const idleHours = 12
 /** However busily it is used, a session ends after this. */
@@ -65,13 +66,12 @@ export const administratorOf = (scope: ReadingScope, sessionId: string): Promise
 async function readHolder(scope: Scope, sessionId: string): Promise<Holder | undefined> {
   const found = await row<Holder & { readonly is_stale: boolean }>(
     scope,
-    `select administrators.id, administrators.name, used_at < now() - interval '1 minute' as is_stale from sessions join administrators on administrators.id = administrator_id
+    `select administrators.id, administrators.name, ${isStale} as is_stale from sessions join administrators on administrators.id = administrator_id
      where sessions.id = $1 and used_at > now() - make_interval(hours => $2) and ends_at > now()`,
     [sessionId, idleHours],
   )
   if (found === undefined) return undefined
-  if (found.is_stale)
-    await model(scope.database).update({ usedAt: fn('now') }, { where: { id: sessionId }, ...inside(scope) })
+  if (found.is_stale) await noteUse(scope, 'sessions', sessionId)
   return { id: found.id, name: found.name }
 }
 

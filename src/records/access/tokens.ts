@@ -1,7 +1,8 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
-import { row, run, type Scope } from '../database'
+import { row, type Scope } from '../database'
 import { inside, kept, modelFor } from '../model'
+import { isStale, noteUse } from './noteUse'
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex')
 
@@ -54,12 +55,12 @@ export async function bearerOf(
 ): Promise<{ readonly id: string; readonly name: string; readonly tokenId: string } | undefined> {
   const found = await row<{ id: string; name: string; token_id: string; is_stale: boolean }>(
     scope,
-    `select administrators.id, administrators.name, api_tokens.id as token_id, coalesce(used_at < now() - interval '1 minute', true) as is_stale
+    `select administrators.id, administrators.name, api_tokens.id as token_id, ${isStale} as is_stale
      from api_tokens join administrators on administrators.id = administrator_id where token_hash = $1`,
     [hashOf(token)],
   )
   if (found === undefined) return undefined
-  if (found.is_stale) await run(scope, 'update api_tokens set used_at = now() where id = $1', [found.token_id])
+  if (found.is_stale) await noteUse(scope, 'api_tokens', found.token_id)
   return { id: found.id, name: found.name, tokenId: found.token_id }
 }
 

@@ -248,6 +248,28 @@ test('what could not be sent does not pass over what somebody else has saved mea
   expect(asked.filter(each => each.path.endsWith('/carry-out'))).toEqual([])
 })
 
+test('a page that was read before what its tab sent last had arrived goes on from that, and reproaches nobody', async () => {
+  answering(each => ({ body: draftOf(nameOf(each), 8) }))
+  const { user, unmount } = shown(<Form kept={draftOf('her', 7)} />)
+  await user.type(screen.getByLabelText('Name'), 'on')
+  await screen.findByText('heron is free.')
+  window.dispatchEvent(new Event('pagehide'))
+  unmount()
+  const asked = answering(each => ({ body: draftOf(nameOf(each), 9) }))
+  const again = shown(<Form kept={draftOf('her', 7)} />)
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
+  await screen.findByText('heron is free.')
+  expect(asked).toMatchObject([{ method: 'PUT', body: { intent: { name: 'heron' }, edit: 8 } }])
+  expect(screen.queryByRole('alert')).toBeNull()
+  // What somebody else has made of it later stands there as it is.
+  window.dispatchEvent(new Event('pagehide'))
+  again.unmount()
+  shown(<Form kept={draftOf('curlew', 12, { editedBy: 'mara' })} />)
+  await settled()
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('curlew')
+  expect(screen.queryByRole('alert')).toBeNull()
+})
+
 test('an unkept draft that could not be sent is there again where it was begun, and nowhere else', async () => {
   answering(() => 'unreachable')
   const { user, unmount } = shown(<Form />, '/build?draft=name-it&system=a')

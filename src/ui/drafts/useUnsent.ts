@@ -26,15 +26,20 @@ export function useUnsent<Intent extends object>(
     const was = keptAt.current
     const unsent = takeUnsent(was?.id ?? unkeptName(kind))
     if (unsent === undefined || isEqual(unsent.intent, was?.intent)) return
+    // A page can have been read before what its tab sent last had arrived: it goes on from there.
+    const isReadTooSoon = was !== undefined && was.edit < unsent.edit
+    if (unsent.isWritten && !isReadTooSoon) return
+    if (isReadTooSoon) writer().rebase({ ...was, edit: unsent.edit })
     fill(unsent.intent as Intent)
-    if (was !== undefined && was.edit !== unsent.edit) show.current(was)
-  }, [kind, fill])
+    if (was !== undefined && was.edit > unsent.edit) show.current(was)
+  }, [kind, fill, writer])
 
   useEffect(() => {
     const keep = () => {
       const { change } = writer()
-      if (isLeft.current || writer().isWritten(latest.current)) return
-      keepUnsent(change?.id ?? unkeptName(kind), { intent: latest.current, edit: change?.edit ?? 0 })
+      const isWritten = writer().isWritten(latest.current)
+      if (isLeft.current || (isWritten && change === undefined)) return
+      keepUnsent(change?.id ?? unkeptName(kind), { intent: latest.current, edit: change?.edit ?? 0, isWritten })
     }
     window.addEventListener('pagehide', keep)
     return () => {

@@ -20,6 +20,8 @@ const mayImport = {
 }
 const rooms = Object.keys(mayImport)
 
+const askingAhead = { regex: '^next/link$', message: 'Take Link of ui/parts: it asks for nothing ahead.' }
+
 export default tseslint.config(
   {
     ignores: [
@@ -65,10 +67,16 @@ export default tseslint.config(
               message: 'Ask reader() of server/guard, or take the scope that answer() hands on.',
             },
             { regex: '^(pg|sequelize)$', message: 'The records have queries for that.' },
+            askingAhead,
           ],
         },
       ],
     },
+  },
+  {
+    files: ['src/ui/**/*.ts', 'src/ui/**/*.tsx'],
+    ignores: ['src/ui/parts/Link.tsx'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [askingAhead] }] },
   },
   { files: ['*.mjs'], rules: { 'import/no-anonymous-default-export': 'off' } },
   {

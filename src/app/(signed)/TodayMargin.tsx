@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/parts/Link'
 import { reader } from '@/app/server/guard'
 import { score } from '@/core/transfer'
 import { changeLines, forecastOutcomes, journalOf } from '@/records/changes'

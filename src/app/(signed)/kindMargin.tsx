@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/parts/Link'
 import type { ReactNode } from 'react'
 import { choicesFor } from '@/app/server/choices'
 import { reader } from '@/app/server/guard'

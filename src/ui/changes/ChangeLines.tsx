@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../parts/Link'
 import type { ChangeLine } from '@/core/views'
 import { Ago } from '../parts/Ago'
 import { ChangeState } from './ChangeState'

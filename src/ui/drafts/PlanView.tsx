@@ -1,7 +1,7 @@
 'use client'
 import type { Effect, ShownPlan, PlanCheck } from '@/core/plan'
 import { formatBytes, formatSeconds, formatSecondsRange, oddsInWords } from '@/core/units'
-import Link from 'next/link'
+import { Link } from '../parts/Link'
 import { ClusterPlan } from '../build/clusters/ClusterPlan'
 import { FillBar } from '../drawings/fill/FillBar'
 import { Ladder } from '../drawings/ladder'

@@ -1,64 +1,11 @@
 /** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react'
-import type { ShownPlan } from '@/core/plan'
-import type { ShownChange } from '@/core/views'
-import { answering, pass, shown, type Asked } from '../testing/browser'
+import { answering, shown } from '../testing/browser'
 import { pushed } from '../testing/navigation'
-import { sampleCheck, samplePlan } from '../testing/samplePlan'
-import { Field } from '../parts/Field'
-import { DraftFrame } from './DraftFrame'
 import { isMadeHere } from './draftStanding'
-import { useDraft } from './useDraft'
+import { Form, draftOf, keeping, lastEdit, nameOf, planFor, settled } from './testing/nameForm'
 
-function Form({ kept }: { readonly kept?: ShownChange }) {
-  const draft = useDraft('name-it', { name: '', size: 4 }, kept)
-  return (
-    <DraftFrame title="Name it" draft={draft}>
-      <Field label="Name" error={draft.errorOf('name')}>
-        {props => (
-          <input {...props} value={draft.intent.name} onChange={event => draft.set({ name: event.target.value })} />
-        )}
-      </Field>
-      <button type="button" onClick={draft.planAgain}>
-        Plan again
-      </button>
-    </DraftFrame>
-  )
-}
-
-const nameOf = ({ body }: Asked) => (body as { intent: { name: string } }).intent.name
-const planFor = (name: string): ShownPlan =>
-  samplePlan({
-    checks: [
-      sampleCheck({
-        rule: 'name',
-        holds: name !== '',
-        why: name === '' ? 'Give it a name.' : `${name} is free.`,
-        field: 'name',
-      }),
-    ],
-  })
-let edits = 0
 beforeEach(() => sessionStorage.clear())
-const draftOf = (name: string, edit: number, more: object = {}) =>
-  ({
-    id: 'c1',
-    intent: { name, size: 4 },
-    plan: planFor(name),
-    planDigest: `digest of ${name}`,
-    edit,
-    editedBy: 'tester',
-    differences: [],
-    ...more,
-  }) as unknown as ShownChange
-/** An API that keeps drafts: what is posted is change c1. */
-const keeping = (asked: Asked) => {
-  if (asked.path === '/api/v1/plans') return { body: planFor(nameOf(asked)) }
-  if (asked.method === 'DELETE') return { status: 204 }
-  if (asked.path.endsWith('/carry-out')) return { body: {} }
-  return { body: draftOf(nameOf(asked), ++edits) }
-}
-const settled = () => pass(160)
 
 test('an untouched draft is planned, not kept, and reproaches nothing yet', async () => {
   const asked = answering(keeping)
@@ -82,7 +29,7 @@ test('the first edit keeps it, once, however fast the keys; the address names it
   expect(asked.at(-1)).toMatchObject({
     method: 'PUT',
     path: '/api/v1/changes/c1',
-    body: { intent: { name: 'herons', size: 4 }, edit: edits - 1 },
+    body: { intent: { name: 'herons', size: 4 }, edit: lastEdit() - 1 },
   })
   expect(window.location.search).toBe('?draft=name-it&change=c1')
   expect(isMadeHere('c1')).toBe(true)
@@ -215,92 +162,13 @@ test('a write of our own whose answer was lost is no edit by somebody else', asy
   expect(asked.find(each => each.method === 'PUT' && (each.body as { edit: number }).edit === 41)).toBeTruthy()
 })
 
-test('what could not be sent stands there again when the browser has read the page anew', async () => {
-  let isAway = true
-  const asked = answering(each => (isAway ? 'unreachable' : keeping(each)))
-  const { user, unmount } = shown(<Form kept={draftOf('her', 7)} />)
-  await user.type(screen.getByLabelText('Name'), 'on')
-  await screen.findByRole('alert')
-  window.dispatchEvent(new Event('pagehide'))
-  unmount()
-  isAway = false
-  const again = shown(<Form kept={draftOf('her', 7)} />)
-  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
-  await screen.findByText('heron is free.')
-  expect(asked.at(-1)).toMatchObject({ method: 'PUT', body: { intent: { name: 'heron' }, edit: 7 } })
-  again.unmount()
-  shown(<Form kept={draftOf('heron', 8)} />)
-  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
-  expect(screen.queryByRole('alert')).toBeNull()
-})
-
-test('what could not be sent does not pass over what somebody else has saved meanwhile', async () => {
-  answering(() => 'unreachable')
-  const { user, unmount } = shown(<Form kept={draftOf('her', 7)} />)
-  await user.type(screen.getByLabelText('Name'), 'on')
-  window.dispatchEvent(new Event('pagehide'))
-  unmount()
-  const asked = answering(keeping)
-  shown(<Form kept={draftOf('curlew', 9, { editedBy: 'mara' })} />)
-  expect((await screen.findByText(/mara has altered this draft meanwhile/)).textContent).toBeTruthy()
-  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
-  expect(screen.getByRole<HTMLButtonElement>('button', { name: /Carry out/ }).disabled).toBe(true)
-  expect(asked.filter(each => each.path.endsWith('/carry-out'))).toEqual([])
-})
-
-test('a page that was read before what its tab sent last had arrived goes on from that, and reproaches nobody', async () => {
-  answering(each => ({ body: draftOf(nameOf(each), 8) }))
-  const { user, unmount } = shown(<Form kept={draftOf('her', 7)} />)
-  await user.type(screen.getByLabelText('Name'), 'on')
-  await screen.findByText('heron is free.')
-  window.dispatchEvent(new Event('pagehide'))
-  unmount()
-  const asked = answering(each => ({ body: draftOf(nameOf(each), 9) }))
-  const again = shown(<Form kept={draftOf('her', 7)} />)
-  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
-  await screen.findByText('heron is free.')
-  expect(asked).toMatchObject([{ method: 'PUT', body: { intent: { name: 'heron' }, edit: 8 } }])
-  expect(screen.queryByRole('alert')).toBeNull()
-  // What somebody else has made of it later stands there as it is.
-  window.dispatchEvent(new Event('pagehide'))
-  again.unmount()
-  shown(<Form kept={draftOf('curlew', 12, { editedBy: 'mara' })} />)
-  await settled()
-  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('curlew')
-  expect(screen.queryByRole('alert')).toBeNull()
-})
-
-test('an unkept draft that could not be sent is there again where it was begun, and nowhere else', async () => {
-  answering(() => 'unreachable')
-  const { user, unmount } = shown(<Form />, '/build?draft=name-it&system=a')
-  await user.type(screen.getByLabelText('Name'), 'heron')
-  window.dispatchEvent(new Event('pagehide'))
-  unmount()
-  answering(keeping)
-  const other = shown(<Form />, '/build?draft=name-it&system=b')
-  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('')
-  other.unmount()
-  shown(<Form />, '/build?draft=name-it&system=a')
-  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
-})
-
-test('what was typed last is sent when the form goes before it was planned', async () => {
-  const asked = answering(keeping)
-  const { user, unmount } = shown(<Form />)
-  await user.type(screen.getByLabelText('Name'), 'heron')
-  await screen.findByText('heron is free.')
-  await user.type(screen.getByLabelText('Name'), '2')
-  unmount()
-  await waitFor(() => expect(asked.at(-1)).toMatchObject({ method: 'PUT', body: { intent: { name: 'heron2' } } }))
-})
-
 test('carrying out leads to the change; a plan that has gone stale shows what is different instead', async () => {
   let isStale = true
   const stale = { code: 'changes.stale', what: 'The plan is stale.', why: 'w', remedy: 'r' }
   answering(asked => {
     if (asked.path.endsWith('/carry-out')) return isStale ? { status: 409, body: stale } : { body: {} }
     if (asked.method === 'GET')
-      return { body: { change: draftOf('heron', edits, { differences: ['bulk has 1 TiB less free.'] }) } }
+      return { body: { change: draftOf('heron', lastEdit(), { differences: ['bulk has 1 TiB less free.'] }) } }
     return keeping(asked)
   })
   const { user } = shown(<Form />)

@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '../parts/Link'
 import type { RefObject } from 'react'
 import { Beside } from '../parts/Beside'
 import type { SectionItem } from './SectionItem'

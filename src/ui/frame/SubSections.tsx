@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '../parts/Link'
 import { usePathname } from 'next/navigation'
 
 /** The words under a title that lead to its parts. */

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../parts/Link'
 import { wayTo } from '@/core/access'
 import type { PersonPage } from '@/core/views'
 import { Margin } from '../frame'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../parts/Link'
 import type { ReviewList } from '@/core/views'
 import { Kept } from './ReviewMargin'
 

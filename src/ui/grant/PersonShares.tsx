@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../parts/Link'
 import type { Right } from '@/core/access'
 import { countWords } from '@/core/units'
 import type { PersonPage } from '@/core/views'

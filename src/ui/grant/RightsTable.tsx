@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../parts/Link'
 import type { Right } from '@/core/access'
 import type { GrantPage } from '@/core/views'
 import { RightMark, rightWords } from './RightMark'

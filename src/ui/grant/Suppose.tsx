@@ -1,5 +1,5 @@
 'use client'
-import Link from 'next/link'
+import { Link } from '../parts/Link'
 import { useRouter } from 'next/navigation'
 import { modifyScript } from '@/core/network'
 import type { PersonPage } from '@/core/views'

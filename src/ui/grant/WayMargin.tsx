@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../parts/Link'
 import { askingFrom, fileGates, smbGates, smbRightsOf, type FileRequest, type Gate, type SignedIn } from '@/core/access'
 import type { GrantPage } from '@/core/views'
 import type { Share } from '@/core/estate'

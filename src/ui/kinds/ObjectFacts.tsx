@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../parts/Link'
 import { fieldsOf, kindOf, pageOf, type KindName } from '@/core/estate'
 import type { ObjectPage } from '@/core/views'
 import { Copied } from '../parts/Copied'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../parts/Link'
 import { Checkbox } from '../parts/Checkbox'
 import type { NameOf, ServerColumn } from './ServerColumn'
 import { useAddress } from './useAddress'
@@ -86,14 +86,7 @@ function Cell<Row>({ column, row, nameOf, isNarrow, href }: CellProps<Row>) {
     )
   return (
     <span role="cell" className={`min-w-0 truncate ${isNarrow ? 'col-span-full' : 'pl-2'}`}>
-      <Link
-        data-row
-        href={href}
-        scroll={false}
-        prefetch={false}
-        data-hint={text}
-        className="block truncate font-semibold no-underline"
-      >
+      <Link data-row href={href} scroll={false} data-hint={text} className="block truncate font-semibold no-underline">
         {said}
       </Link>
     </span>

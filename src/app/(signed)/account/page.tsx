@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/parts/Link'
 import { reader } from '@/app/server/guard'
 import { settings } from '@/records'
 import { administrators, tokensOf } from '@/records/access'

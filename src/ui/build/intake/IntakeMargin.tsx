@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import type { IntakeState } from '@/core/estate'
 import type { DriveCount } from '@/core/views'
 import { formatBytes } from '@/core/units'

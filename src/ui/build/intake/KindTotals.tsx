@@ -1,5 +1,5 @@
 import { sum } from 'd3-array'
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { intakeStates, type DriveKind, type IntakeState } from '@/core/estate'
 import { Bytes } from '../../parts/Bytes'
 import { RowLink, Table, type Column } from '../../parts/Table'

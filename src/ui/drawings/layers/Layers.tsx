@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 
 /** One layer: how thick it is, and where it leads. */
 export interface Layer {

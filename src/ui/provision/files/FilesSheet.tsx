@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { ageDays, growthOf, mostComparedBytes, sizeBytes, type Sum } from '@/core/filetree'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
 import type { FileScan, FilesPage } from '@/core/views'

@@ -1,7 +1,7 @@
 'use client'
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { ChevronRight } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { useState, type KeyboardEvent } from 'react'
 import type { FileReport } from '@/core/filetree'
 import { formatBytes } from '@/core/units'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { everybody, type ShareGrant } from '@/core/access'
 
 const words = { none: 'refused', read: 'read', change: 'read, write', full: 'all, and set rights' } as const

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { suggestedLine } from '@/core/hosts'
 import { draftAddress, registerHostsIntent } from '@/core/intents'
 import type { UnknownHosts } from '@/core/views'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { upByController, type WaysSeen } from '@/core/views'
 import { State, type Gravity } from '../../parts/State'
 

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { fillRatioOf, provisionableBytes, type Pool } from '@/core/estate'
 import { countWords, formatBytes } from '@/core/units'
 import { Mark, State, type Gravity } from '../../parts/State'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { limitsInWords, type Mapping, type Volume } from '@/core/estate'
 import { linuxCommands } from '@/core/hosts'
 import { ruleInWords } from '@/core/schedule'

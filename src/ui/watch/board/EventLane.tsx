@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import type { BoardEvent, BoardPage } from '@/core/views'
 import { hourWords } from '../../parts/hourWords'
 import { Mark } from '../../parts/State'

@@ -1,7 +1,7 @@
 'use client'
 import { useSortable } from '@dnd-kit/sortable'
 import { GripVertical } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { boardQuery, type LaneAsked } from '@/core/board'
 import type { Lane } from '@/core/views'
 import { LaneDrawing } from './LaneDrawing'

@@ -1,6 +1,6 @@
 'use client'
 import { useDraggable } from '@dnd-kit/core'
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { boardQuery, isFull, putOn, type SeriesAsked } from '@/core/board'
 import { useBoard, type Dragged } from './OneBoard'
 

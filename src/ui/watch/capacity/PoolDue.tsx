@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import type { Pool } from '@/core/estate'
 import type { PoolGrowth } from '@/core/views'
 import { formatBytes } from '@/core/units'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { formatBytes, tebibytes } from '@/core/units'
 import { shareBys, type Share, type ShareBy } from '@/core/views'
 import { Table } from '../../parts/Table'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { horizonDays, limitRatio, reachesAfter, type Outlook } from '@/core/capacity'
 import { formatBytes } from '@/core/units'
 import type { WayOut } from '@/core/views'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { arrange, type Finding, type FindingTree } from '@/core/findings'
 import type { FindingRecord } from '@/core/views'
 import { countAtStart, countWords } from '@/core/units'

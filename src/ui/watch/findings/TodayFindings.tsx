@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { mayStand, type StoodFinding, type TodayFinding } from '@/core/today'
 import { countWords } from '@/core/units'
 import { Fold } from '../../parts/Fold'

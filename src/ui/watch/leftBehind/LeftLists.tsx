@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { convertVolumeIntent, draftAddress, removeSnapshotsIntent, removeVolumeIntent } from '@/core/intents'
 import type { LeftBehind, LeftLine, LeftList, LeftWhy } from '@/core/views'
 import { RowLink, Table } from '../../parts/Table'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { leftDays, leftWhys, type LeftBehind } from '@/core/views'
 import { Margin } from '../../frame'
 import { bytesOf, listWords } from './leftWords'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { draftAddress, limitVolumeIntent } from '@/core/intents'
 import type { VolumeLoad } from '@/core/views'
 import { hourWords } from '../../parts/hourWords'

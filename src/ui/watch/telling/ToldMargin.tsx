@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import type { ToldMessage } from '@/core/views'
 import { Margin } from '../../frame'
 import { Moment } from '../../parts/Moment'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { connected, stops, type Part, type Stop, type Thread } from '@/core/threads'
 import type { ThreadPage } from '@/core/views'
 import { Mark } from '../../parts/State'

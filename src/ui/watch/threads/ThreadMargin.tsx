@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '../../parts/Link'
 import { connected, type Part } from '@/core/threads'
 import type { ThreadPage } from '@/core/views'
 import { arrange } from '@/core/findings'

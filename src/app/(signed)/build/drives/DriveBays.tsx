@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/parts/Link'
 import { reader } from '@/app/server/guard'
 import { byId, type Enclosure, type Node, type System } from '@/core/estate'
 import { isUuid } from '@/core/input'
@@ -75,7 +75,6 @@ const SystemChoice = ({ systems, shown }: SystemChoiceProps) => (
       <Link
         key={id}
         scroll={false}
-        prefetch={false}
         href={`/build/drives?system=${id}`}
         className={id === shown?.id ? 'font-semibold no-underline' : 'text-second no-underline'}
       >

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/parts/Link'
 import { estateNow } from '@/records/inventory'
 import { notFound } from 'next/navigation'
 import type { ReactNode } from 'react'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/parts/Link'
 import { NewDraft } from '@/app/(signed)/NewDraft'
 import { choicesFor } from '@/app/server/choices'
 import { reader } from '@/app/server/guard'

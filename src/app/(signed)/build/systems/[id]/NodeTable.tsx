@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/parts/Link'
 import type { Drive, Node } from '@/core/estate'
 import { State } from '@/ui/parts/State'
 import { Table, type Column } from '@/ui/parts/Table'

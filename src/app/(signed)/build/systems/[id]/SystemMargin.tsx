@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/parts/Link'
 import { NewDraft } from '@/app/(signed)/NewDraft'
 import { kindWords, suffixOf, type Drive } from '@/core/estate'
 import { formatBitsPerSecond } from '@/core/units'

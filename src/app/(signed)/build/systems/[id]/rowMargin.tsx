@@ -1,5 +1,5 @@
 import { packedOnce } from '@/app/server/packedOnce'
-import Link from 'next/link'
+import { Link } from '@/ui/parts/Link'
 import { NewDraft } from '@/app/(signed)/NewDraft'
 import { reader } from '@/app/server/guard'
 import { byId, kindWords, suffixOf, type Drive, type Node, type Pool, type System } from '@/core/estate'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/parts/Link'
 import { notFound } from 'next/navigation'
 import { plain } from '@/app/(signed)/plain'
 import { reader } from '@/app/server/guard'

@@ -15,7 +15,8 @@ export default defineConfig({
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
+    // What stood on the page at each step, and no film of it: that would cost a tenth of both cores.
+    trace: { mode: 'retain-on-failure', screenshots: false },
     launchOptions: {
       executablePath: chromium,
       args: [

@@ -8,7 +8,8 @@ export const smbVersions = ['SMBv3_1_1'] as const
 export const fileProtocols = [...nfsVersions, ...smbVersions] as const
 export type FileProtocol = (typeof fileProtocols)[number]
 
-const fileId = { type: 'integer', minimum: 0, maximum: 4_294_967_294 } as const
+/** A number of a user or of a group, as files carry it; the last one there is stands for nobody. Source: POSIX, RFC 8881. */
+export const posixIdSchema = { type: 'integer', minimum: 0, maximum: 4_294_967_294 } as const
 
 /** Ids go beyond what a column of whole numbers holds. */
 const keptId = { type: 'number', multipleOf: 1, minimum: 0, maximum: 4_294_967_294 } as const
@@ -17,8 +18,8 @@ export const exportRuleSchema = object({
   client: { type: 'string', maxLength: 255 },
   access: { enum: ['rw', 'ro', 'none'] },
   squash: { enum: ['none', 'root', 'all'] },
-  anonUid: fileId,
-  anonGid: fileId,
+  anonUid: posixIdSchema,
+  anonGid: posixIdSchema,
   flavours: { type: 'array', maxItems: 4, items: { enum: ['sys', 'krb5', 'krb5i', 'krb5p'] } },
 })
 

@@ -29,8 +29,9 @@ export class World {
     readonly url: string,
     readonly key: Buffer,
     readonly stop: AbortSignal,
-    /** How many times as often it does again what it does again and again: 1, but where tests wait for it. */
+    /** How many times as often it does again what it does again and again: 1, but where tests wait for it; and the same of what it measures. */
     readonly pace = 1,
+    readonly meterPace = pace,
   ) {}
 
   /** Systems of which a change waits for some task: asked once for all that are looked after here. */

@@ -21,18 +21,18 @@ const queueMilliseconds = 10_000
 
 /**
  * Starts a worker: it collects, carries out changes and watches over them until stopped. Any number may run.
- * @param pace how many times as often it does what it does again and again
+ * @param pace how many times as often it does what it does again and again; what it measures, by a pace of its own
  */
 export async function startWorker(
   url: string,
   key: Buffer,
   log: Log,
-  pace = 1,
+  { pace = 1, meterPace = pace }: { readonly pace?: number; readonly meterPace?: number } = {},
 ): Promise<{ readonly stop: () => Promise<void> }> {
   const ending = new AbortController()
   const stop = ending.signal
   const database = openDatabase(url, 12)
-  const world = new World(database, url, key, stop, pace)
+  const world = new World(database, url, key, stop, pace, meterPace)
   const leases = new Leases(url)
   const id = uuid()
   const followed = new Map<string, Promise<void>>()

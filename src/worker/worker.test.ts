@@ -43,7 +43,7 @@ afterAll(async () => {
 })
 
 const start = async () => {
-  worker = await startWorker(records.url, key, () => undefined, 5)
+  worker = await startWorker(records.url, key, () => undefined, { pace: 5, meterPace: 0.02 })
 }
 const strike = (kind: FaultKind, times = 1, atRatio = 0.7) =>
   fleet.faults.inject({ target: 'heron', kind, milliseconds: 20, retryAfterSeconds: 0.05, atRatio, drive: '', times })

@@ -52,11 +52,11 @@ export async function lookAfterSystem(
   const schedules = new Schedules(world, systemId)
   const keeping = every(scheduleMilliseconds / world.pace, stop, () => schedules.keep(), told('keeping schedules'))
   const metering = new Metering(world, systemId)
-  const measuring = every(meterMilliseconds / world.pace, stop, () => metering.keep(), told('measuring'))
+  const measuring = every(meterMilliseconds / world.meterPace, stop, () => metering.keep(), told('measuring'))
   const loads = new Loads(world, systemId)
   const ways = new HostWays(world, systemId)
   const asking = every(waysMilliseconds / world.pace, stop, () => ways.keep(), told('asking hosts'))
-  const counting = every(meterMilliseconds / world.pace, stop, () => loads.keep(), told('counting'))
+  const counting = every(meterMilliseconds / world.meterPace, stop, () => loads.keep(), told('counting'))
   try {
     await collecting(world, systemId, stop, { counted: each => loads.hear(each) }, told('collecting'))
   } finally {

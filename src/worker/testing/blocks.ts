@@ -5,8 +5,8 @@ const drivesOfPool = 8
 const sharePercent = 10
 
 /** A workbench with an array of two pools, hosts in groups of their own, and one volume that the register sees. */
-export async function blocks() {
-  const bench = await workbench(36_000)
+export async function blocks(isMetered = false) {
+  const bench = await workbench(36_000, isMetered)
   const systemId = await bench.registered('heron')
   const { drives } = await bench.estate(within(systemId))
   const ids: Ids = { heron: systemId }

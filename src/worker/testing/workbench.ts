@@ -17,10 +17,15 @@ import { startWorker } from '../startWorker'
 const patienceMilliseconds = 120_000
 /** What a worker does every ten seconds tests await: here it does so every two. */
 const pace = 3
+/** Two thirds of what a worker does while nothing happens is measuring: once at the beginning is enough for what does not look at it. */
+const hardly = 0.02
 export const tester = { name: 'tester', address: null }
 
-/** A fleet, an empty estate and a worker that serves it: what whole-change tests stand on. */
-export async function workbench(rate: number) {
+/**
+ * A fleet, an empty estate and a worker that serves it: what whole-change tests stand on.
+ * @param isMetered whether it also measures all the time
+ */
+export async function workbench(rate: number, isMetered = false) {
   const key = randomBytes(32)
   const folder = mkdtempSync(join(tmpdir(), 'fleet-'))
   const fleet = await startFleet(folder, anyPorts, rate)
@@ -28,7 +33,7 @@ export async function workbench(rate: number) {
   const { database } = records
   const log = (line: string) =>
     process.env['WORKER_LOG'] === undefined ? undefined : process.stderr.write(`${line}\n`)
-  const started = () => startWorker(records.url, key, log, pace)
+  const started = () => startWorker(records.url, key, log, { pace, meterPace: isMetered ? pace : hardly })
   let worker = await started()
   await setSetting({ database }, 'addresses', '127.0.0.0/8')
   await setSetting({ database }, 'estate-clock', 'systems')

@@ -27,6 +27,18 @@ test('what rings names what it rang for, a burst once; too many names are everyt
   expect(await bell.wait(long, never)).toBe('everything')
 })
 
+test('what rings without a name is everything, once: afterwards it is waited again', async () => {
+  const bell = new Bell(1)
+  bell.rings([])
+  bell.rings(['/v/1'])
+  expect(await bell.wait(long, never)).toBe('everything')
+  const next = bell.wait(long, never)
+  const first = await Promise.race([next, new Promise(resolve => setTimeout(resolve, 600, 'nothing yet'))])
+  expect(first).toBe('nothing yet')
+  bell.rings(['/v/2'])
+  expect(await next).toEqual(['/v/2'])
+})
+
 test('where nothing rings, everything is read when the time is over', async () => {
   expect(await new Bell(1).wait(5, never)).toBe('everything')
 })

@@ -14,16 +14,23 @@ export class Bell {
   #isAll = false
 
   rings = (origins: readonly string[]) => {
-    for (const origin of origins) this.#origins.add(origin)
-    if (origins.length === 0 || this.#origins.size > mostOrigins) this.#isAll = true
+    if (!this.#isAll) for (const origin of origins) this.#origins.add(origin)
+    if (origins.length === 0 || this.#origins.size > mostOrigins) {
+      this.#isAll = true
+      this.#origins.clear()
+    }
     this.#ring()
+  }
+
+  get #hasRung(): boolean {
+    return this.#isAll || this.#origins.size > 0
   }
 
   /** Waits until it rings or the time is over. @returns what it rang for; everything where it did not say, or where it did not ring */
   async wait(milliseconds: number, stop: AbortSignal): Promise<readonly string[] | 'everything'> {
     // What has been stopped while a reading went on would never hear of it any more.
     if (stop.aborted) return 'everything'
-    if (this.#origins.size === 0 && !this.#isAll) {
+    if (!this.#hasRung) {
       await new Promise<void>(resolve => {
         const end = () => {
           clearTimeout(timer)
@@ -35,7 +42,7 @@ export class Bell {
         stop.addEventListener('abort', end, { once: true })
       })
     }
-    if (this.#origins.size === 0 || stop.aborted) return 'everything'
+    if (!this.#hasRung || stop.aborted) return 'everything'
     // Events come in bursts: wait until the burst is over, so that one reading serves it.
     await pause(settleMilliseconds / this.pace, undefined, { signal: stop }).catch(() => undefined)
     const rang = this.#isAll ? ('everything' as const) : [...this.#origins]

@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises'
 import type { Ears } from '@/ports'
 import { estateNow } from '@/records/inventory'
 import { noteWaitTold, wake, waitsAt, mark, type Wait } from '@/records/changes'
@@ -9,18 +10,9 @@ import { giveBack } from './giveBack'
 import { HostWays } from './HostWays'
 import { Loads } from './Loads'
 import { Metering } from './Metering'
+import { ReadingPace } from './ReadingPace'
 import { Schedules } from './Schedules'
 
-const everyMilliseconds = 10_000
-/**
- * A reading of a large system takes long: what it takes beyond a quick one's time may be this share of all time at most, so whole
- * readings of it follow each other more slowly; between them events tell.
- */
-const mostShare = 0.017
-/** The same of a processor's time, which it takes more of than it lasts: answers are unpacked and memory is tidied beside it. */
-const mostProcessorShare = 0.015
-const quickMilliseconds = 750
-const longestMilliseconds = 120_000
 /** Whose reading takes more of a processor is large. */
 const largeMicroseconds = 1_000_000
 const pollMilliseconds = 500
@@ -73,27 +65,17 @@ async function collecting(
   told: (cause: unknown) => void,
 ): Promise<void> {
   const bell = new Bell(world.pace)
+  const pace = new ReadingPace(world.pace)
   let isWatched = false
   let wanted: readonly string[] | 'everything' = 'everything'
-  let wholeAt = 0
-  let interval = everyMilliseconds / world.pace
   while (!stop.aborted) {
     let isWhole = false
     try {
-      const isDue = Date.now() - wholeAt > interval
-      const isPart = wanted !== 'everything' && !isDue && (await collectParts(world, systemId, wanted))
+      const isPart = wanted !== 'everything' && !pace.isDue(Date.now()) && (await collectParts(world, systemId, wanted))
       if (!isPart) {
+        await rest(pace.untilRung(Date.now()), stop)
         isWhole = true
-        wholeAt = Date.now()
-        const before = process.cpuUsage()
-        await collectSystem(world, systemId)
-        const { user, system } = process.cpuUsage(before)
-        if (user + system > largeMicroseconds) giveBack()
-        const slow = Math.max(
-          (Date.now() - wholeAt - quickMilliseconds) / mostShare,
-          ((user + system) / 1000 - quickMilliseconds) / mostProcessorShare,
-        )
-        interval = Math.min(longestMilliseconds, Math.max(everyMilliseconds, slow)) / world.pace
+        await wholeReading(world, systemId, pace)
       }
       if (!isWatched) {
         isWatched = true
@@ -106,13 +88,23 @@ async function collecting(
     } catch (cause) {
       if (stop.aborted || (cause as { code?: unknown }).code === 'worker.system-gone') return
       told(cause)
-      // Of one that may be silent it matters soon whether it is, however long it takes to be read: the whole is read at once, then often.
-      if (!isWhole) wholeAt = 0
-      interval = everyMilliseconds / world.pace
+      pace.failed(isWhole)
     }
-    wanted = await bell.wait(Math.max(0, wholeAt + interval - Date.now()), stop)
+    wanted = await bell.wait(pace.untilDue(Date.now()), stop)
   }
 }
+
+async function wholeReading(world: World, systemId: string, pace: ReadingPace): Promise<void> {
+  pace.begins(Date.now())
+  const before = process.cpuUsage()
+  await collectSystem(world, systemId)
+  const { user, system } = process.cpuUsage(before)
+  if (user + system > largeMicroseconds) giveBack()
+  pace.ended(Date.now(), (user + system) / 1000)
+}
+
+const rest = (milliseconds: number, stop: AbortSignal): Promise<unknown> =>
+  milliseconds <= 0 ? Promise.resolve() : pause(milliseconds, undefined, { signal: stop }).catch(() => undefined)
 
 async function askAfterTasks(world: World, systemId: string): Promise<void> {
   if (!(await world.awaited()).has(systemId)) return

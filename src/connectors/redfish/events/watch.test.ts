@@ -83,6 +83,16 @@ test('an event over several lines, with comments and by other line ends, is one 
   expect((await told(address, 1)).all).toEqual([{ changed: [`${root}/a`, `${root}/b`] }])
 })
 
+test.each([
+  ['cut between the two halves of a line’s end', ['data: {"Events":', ' []}\r', '\n\r', '\n: beat\r\n']],
+  ['with the old line ends', ['data: {"Events": []}\r', '\r', ': beat\r\r']],
+  ['after a million empty lines', ['\n'.repeat(1_000_000), 'data: {"Events": []}\n\n']],
+  ['in as many parts as it has letters', [...'data: {"Events": []}\n\n']],
+])('an event %s is one event', async (_, parts) => {
+  const { address } = await streaming(parts)
+  expect((await told(address, 1)).all).toEqual([{ changed: [] }])
+})
+
 test('a metric report is handed on as what was counted; its bad values are told as such, and nothing is read for it', async () => {
   const value = (name: string, text: unknown) => ({
     ...{ MetricId: name, MetricValue: text, Timestamp: '2026-05-04T12:00:00Z' },
@@ -101,6 +111,15 @@ test('a metric report is handed on as what was counted; its bad values are told 
     },
     { changed: ['/here'] },
   ])
+})
+
+test('a report whose properties are called as what every object has tells nothing, and ends nothing', async () => {
+  const values = ['constructor', '__proto__', 'toString'].map(name => ({
+    MetricProperty: `${root}/x#${name}`,
+    MetricValue: '1',
+  }))
+  const { address } = await streaming([`data: ${report(values)}\n\n`, `data: ${event('/here')}\n\n`])
+  expect((await told(address, 2)).all).toEqual([{ counted: [] }, { changed: ['/here'] }])
 })
 
 test.each([

@@ -38,10 +38,15 @@ export async function watch(
           return
         }
         response.setEncoding('utf8')
-        response.on(
-          'data',
-          parsed(ears, () => response.destroy(new Error('An event of the stream has no end.'))),
-        )
+        const take = parsed(ears)
+        response.on('data', (text: string) => {
+          try {
+            take(text)
+          } catch (cause) {
+            // Nothing that a system sends may end more than its own stream.
+            response.destroy(cause as Error)
+          }
+        })
         response.on('close', resolve)
         response.on('error', () => resolve())
       },
@@ -52,8 +57,16 @@ export async function watch(
   })
 }
 
-/** Reads a stream part by part. @param endless where an event goes on for longer than any should; comments within it count too */
-function parsed(ears: Ears, endless: () => void): (text: string) => void {
+/** The last of a part may be half of one. */
+const lineEnd = /\r\n|\n|\r(?!$)/
+
+/**
+ * Reads a stream part by part. The parser is given one whole line at a time: it would look through what it has of a long line again with
+ * every part that comes, and through all of a part with every line in it, so that a report of many volumes, or a system that sends nothing
+ * but ends of lines, would take the whole processor.
+ * @throws where an event goes on for longer than any should; comments within it count too
+ */
+function parsed(ears: Ears): (text: string) => void {
   let sinceEvent = 0
   const parser = createParser({
     onEvent: ({ data }) => {
@@ -61,10 +74,15 @@ function parsed(ears: Ears, endless: () => void): (text: string) => void {
       hear(data, ears)
     },
   })
+  let unended: string[] = []
   return text => {
-    parser.feed(text)
     sinceEvent += text.length
-    if (sinceEvent > longestEvent) endless()
+    if (sinceEvent > longestEvent) throw new Error('An event of the stream has no end.')
+    unended.push(text)
+    if (!/[\r\n]/.test(text)) return
+    const lines = unended.join('').split(lineEnd)
+    unended = [lines.pop() ?? '']
+    for (const line of lines) parser.feed(`${line}\n`)
   }
 }
 

@@ -1,3 +1,4 @@
+import { group } from 'd3-array'
 import type { Catalogue, Estate } from '../estate'
 import { found } from './found'
 import type { Finding } from './Finding'
@@ -25,11 +26,7 @@ export function newerFirmware(
     ...row.drives.map(({ systemId: of, model, firmware }) => ({ of, component: 'drive' as const, model, firmware })),
     ...row.switches.map(({ systemId: of, model, firmware }) => ({ of, component: 'switch' as const, model, firmware })),
   ].filter(each => each.of === systemId && each.model !== null && each.firmware !== null)
-  const kinds = new Map<string, typeof running>()
-  for (const each of running) {
-    const kind = `${each.component}/${each.model}`
-    kinds.set(kind, [...(kinds.get(kind) ?? []), each])
-  }
+  const kinds = group(running, ({ component, model }) => `${component}/${model}`)
   return [...kinds.values()].flatMap(alike => {
     const [first] = alike
     if (first === undefined) return []

@@ -111,3 +111,43 @@ test('what a clock that is ahead tells is nothing to rest on: the hours until th
     await close()
   }
 })
+
+test('what a system makes up is forgotten once there is much of it; what it has stated goes on', async () => {
+  const { database, close } = await freshDatabase()
+  const scope = { database }
+  try {
+    const systemId = await heron(scope)
+    const minute = 1 / 60
+    let told: readonly MeasuredCounters[] = []
+    const system = { of: async () => ({ countersSince: async () => told }) }
+    const world = { database, kept: new Map([[systemId, {}]]), system: async () => system } as unknown as World
+    const loads = new Loads(world, systemId)
+    const madeUp = (minutes: number) =>
+      Array.from({ length: 11_000 }, (_, index) => ({ ...counters(minutes * minute), locator: `/made/up/${index}` }))
+    const keep = async (minutes: number, heard: readonly MeasuredCounters[]) => {
+      // Each by itself, as a system may tell it.
+      for (const each of heard) loads.hear([each])
+      const estateAt = new Date(noon + minutes * 60_000).toISOString()
+      await keepClock(scope, { wallAt: new Date().toISOString(), estateAt, rate: 1 })
+      await loads.keep()
+    }
+    const samples = async (locator: string) => {
+      const volume = (await objects(scope, 'volumes')).find(each => each.locator === locator)
+      const found = await samplesBetween(scope, 'requests', volume?.id ?? '', new Date(0), new Date(noon + hour))
+      return Array.from(found.times, at => Math.round((at - noon) / 60_000))
+    }
+    told = [counters(0)]
+    await keep(0, [])
+    await keep(1, [counters(minute), ...madeUp(1)])
+    // One of them is there after all: it was forgotten with the others, and begins anew.
+    const inventory = sampleInventory()
+    const late = { ...inventory.volumes[0], locator: '/made/up/7', naa: `6${'7'.repeat(31)}` }
+    const grown = { ...inventory, volumes: [...inventory.volumes, late as (typeof inventory.volumes)[number]] }
+    await storeInventory(database, systemId, grown, await nextReading(scope), undefined)
+    for (const minutes of [2, 3])
+      await keep(minutes, [counters(minutes * minute), { ...counters(minutes * minute), locator: '/made/up/7' }])
+    expect([await samples('/v/0'), await samples('/made/up/7')]).toEqual([[1, 2, 3], [3]])
+  } finally {
+    await close()
+  }
+})

@@ -28,6 +28,8 @@ const everyMilliseconds = 60_000
 const joinMilliseconds = 2 * everyMilliseconds
 /** Counters that are kept until they are looked at: some minutes of a large system. */
 const mostHeard = 500_000
+/** Places that a system tells of and has not stated yet: new volumes, or what a system makes up. */
+const mostUnstated = 10_000
 /** A reading from before the first that is wanted is needed to begin with. */
 const beginMilliseconds = 2 * 3_600_000
 /** Systems note their hours: more at once is a time in which nobody looked (milliseconds of estate time). */
@@ -57,7 +59,9 @@ export class Loads {
 
   /** Takes what the system tells by itself. More than can be kept until it is looked at is asked for instead. */
   hear(counters: readonly MeasuredCounters[]): void {
-    this.#heard = this.#heard.length + counters.length > mostHeard ? [] : [...this.#heard, ...counters]
+    if (this.#heard.length + counters.length > mostHeard) this.#heard = []
+    // One by one into what is there: a system that tells of each by itself would have all of it copied each time.
+    else for (const each of counters) this.#heard.push(each)
   }
 
   async keep(): Promise<void> {
@@ -107,6 +111,7 @@ export class Loads {
     const refusedNow = this.#refusedOf(told, now)
     const rates = this.#ratesOf(counted, this.#until ?? 0)
     const places = await poolPlaces(scope, this.systemId)
+    this.#forgetUnstated(places)
     const all = [...rates, ...ofPools(rates, places)]
     const seriesOf = await seriesAt(scope, this.systemId, [...new Set(all.map(({ locator }) => locator))], kept)
     const samples = all.flatMap(({ locator, rates: each }): SeriesSample[] =>
@@ -128,6 +133,12 @@ export class Loads {
     // A system that has counted nothing yet is known until no instant.
     if (last > 0) await noteCounted(scope, this.systemId, new Date(last))
     if (last > 0 && isMuch) await noteCaughtUp(scope, this.systemId, now)
+  }
+
+  /** What is told of places that a system has never stated is not kept for ever. */
+  #forgetUnstated(stated: ReadonlyMap<string, string>): void {
+    if (this.#latest.size <= stated.size + mostUnstated) return
+    for (const locator of this.#latest.keys()) if (!stated.has(locator)) this.#latest.delete(locator)
   }
 
   /** How many of some counters cannot be used, by why: those that were not told of in the same way before. */

@@ -1,3 +1,4 @@
+import { group } from 'd3-array'
 import { v5 as uuidOf } from 'uuid'
 import { refusalOf } from '@/core/errors'
 import type { Rule } from '@/core/estate'
@@ -98,8 +99,7 @@ async function queue(scope: Scope, rule: Rule, message: Message, of: string): Pr
 /** Each route by itself, so that a receiver that does not answer holds up no other; after one that it did not take, its others wait. */
 async function sendDue(world: World): Promise<void> {
   const due = await dueMessages({ database: world.database }, mostAtOnce)
-  const byRoute = new Map<string, DueMessage[]>()
-  for (const each of due) byRoute.set(each.routeId, [...(byRoute.get(each.routeId) ?? []), each])
+  const byRoute = group(due, ({ routeId }) => routeId)
   await Promise.all(
     [...byRoute.values()].map(async messages => {
       for (const each of messages) if (!(await isSent(world, each))) return

@@ -1,3 +1,4 @@
+import { group } from 'd3-array'
 import {
   contentOf,
   comparePaths,
@@ -151,13 +152,13 @@ async function alikeOf(paths: readonly string[], bytes: number, sumOf: SumOf): P
     const part = bytes <= mostReadBytes ? undefined : { offsetBytes, lengthBytes: mostReadBytes }
     const told: Alike[] = []
     for (const { sha256: first, paths: own } of groups) {
-      const bySum = new Map<string, string[]>()
+      const sums: { readonly path: string; readonly sum: string }[] = []
       for (const path of own) {
         const sum = await sumOf(path, part)
-        if (sum !== undefined) bySum.set(sum, [...(bySum.get(sum) ?? []), path])
+        if (sum !== undefined) sums.push({ path, sum })
       }
-      for (const [sum, alike] of bySum)
-        if (alike.length > 1) told.push({ sha256: first === '' ? sum : first, paths: alike })
+      for (const [sum, alike] of group(sums, each => each.sum))
+        if (alike.length > 1) told.push({ sha256: first === '' ? sum : first, paths: alike.map(({ path }) => path) })
     }
     groups = told
   }

@@ -1,3 +1,4 @@
+import { group } from 'd3-array'
 import type { Inventory, SensorReading } from '@/ports'
 import type { Connection } from '../Connection'
 import { ofMaker } from '../makers'
@@ -46,17 +47,13 @@ async function drivesBeside(
   links: readonly string[],
   all: readonly RedfishChassis[],
 ): Promise<Map<string, RedfishDrive[]>> {
-  const byChassis = new Map<string, RedfishDrive[]>()
-  if (links.length === 0 || all.every(chassis => chassis.Drives !== undefined)) return byChassis
+  if (links.length === 0 || all.every(chassis => chassis.Drives !== undefined)) return new Map()
   const fallback = all[0]?.['@odata.id'] ?? ''
-  for (const drive of await connection.usable(
+  const drives = await connection.usable(
     links.map(each => ({ '@odata.id': each })),
     isDrive,
-  )) {
-    const chassis = drive.Links?.Chassis?.['@odata.id'] ?? fallback
-    byChassis.set(chassis, [...(byChassis.get(chassis) ?? []), drive])
-  }
-  return byChassis
+  )
+  return group(drives, drive => drive.Links?.Chassis?.['@odata.id'] ?? fallback)
 }
 
 function foundDrive(

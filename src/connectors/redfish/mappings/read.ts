@@ -20,7 +20,7 @@ export async function readFabric(connection: Connection, fabricsPath: string | u
     const groupAt = new Map(groups.map(each => [each['@odata.id'], each]))
     const initiatorsOf = (group: Checked<typeof isEndpointGroup> | undefined) =>
       (group?.Endpoints ?? []).map(member => names.get(member['@odata.id']) ?? '')
-    accessGroups.push(...groups.map(group => ({ name: group.Name, initiators: initiatorsOf(group) })))
+    for (const group of groups) accessGroups.push({ name: group.Name, initiators: initiatorsOf(group) })
     for (const endpoint of endpoints) {
       if (isInitiator(endpoint)) initiators.add(nameOf(endpoint))
       const address = endpoint.IPTransportDetails?.[0]?.IPv4Address?.Address
@@ -29,16 +29,12 @@ export async function readFabric(connection: Connection, fabricsPath: string | u
     }
     for (const each of connections) {
       const group = groupAt.get(each.Links?.InitiatorEndpointGroups?.[0]?.['@odata.id'] ?? '')
-      mappings.push(
-        ...each.VolumeInfo.map(info => ({
-          locator: each['@odata.id'],
-          volumeLocator: info.Volume['@odata.id'],
-          snapshotLocator: null,
-          groupName: group?.Name ?? 'unnamed group',
-          lun: info.LUN ?? 0,
-          initiators: initiatorsOf(group),
-        })),
-      )
+      const seenBy = { groupName: group?.Name ?? 'unnamed group', initiators: initiatorsOf(group) }
+      for (const { Volume, LUN } of each.VolumeInfo)
+        mappings.push({
+          ...{ locator: each['@odata.id'], volumeLocator: Volume['@odata.id'], snapshotLocator: null },
+          ...{ lun: LUN ?? 0, ...seenBy },
+        })
     }
   }
   const grouped = new Set(accessGroups.flatMap(each => each.initiators))

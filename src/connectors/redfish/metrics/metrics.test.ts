@@ -124,6 +124,15 @@ test('pages of a report are followed, and a ring of them ends', async () => {
   await expect(read(ring, new Date(0))).rejects.toMatchObject({ code: 'connection.unreadable-answer' })
 })
 
+test('a report of more values than a call takes arguments is read whole', async () => {
+  const many = Array.from({ length: 140_000 }, (_, index) =>
+    value('1', noon, `/v/${index}#/Capacity/Data/ConsumedBytes`),
+  )
+  const pages = telemetry([definition('A', 'PT1H', 'P800D')], { A: report(many) })
+  const { samples } = await read(pages, new Date('2026-05-01T00:00:00Z'))
+  expect([samples.length, samples.at(-1)?.locator]).toEqual([140_000, '/v/139999'])
+})
+
 test('a system without telemetry says so, and values that are no list are refused', async () => {
   const { address } = await lying({})
   await expect(

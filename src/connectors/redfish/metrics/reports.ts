@@ -1,3 +1,4 @@
+import { rollup } from 'd3-array'
 import { DateTime, Duration } from 'luxon'
 import { UnreadableAnswer } from '../../http'
 import type { Connection } from '../Connection'
@@ -28,7 +29,9 @@ export async function reportedSince(
   const back = now.getTime() - since.getTime()
   const values: ReportValue[] = []
   for (const alike of definitionsOf(definitions, isWanted).values())
-    for (const report of reportsFor(alike, back)) values.push(...(await valuesOf(reading, report, isWanted)))
+    for (const report of reportsFor(alike, back))
+      // One by one: a report of a large system has more values than a call takes arguments.
+      for (const value of await valuesOf(reading, report, isWanted)) values.push(value)
   // What has no time is handed on: it is counted as refused.
   return values.filter(({ at }) => !(at < since.getTime()))
 }
@@ -38,16 +41,18 @@ function definitionsOf(
   definitions: readonly ReportDefinition[],
   isWanted: (pointer: string) => boolean,
 ): Map<string, ReportDefinition[]> {
-  const byWanted = new Map<string, ReportDefinition[]>()
-  for (const definition of definitions) {
+  const usable = definitions.flatMap(definition => {
     const named = definition.MetricProperties ?? undefined
     const wanted = named?.map(each => each.slice(each.indexOf('#') + 1)).filter(isWanted)
-    if (wanted?.length === 0) continue
     // A definition that does not say what it has may have all of it.
     const key = wanted === undefined ? '' : [...new Set(wanted)].sort().join(' ')
-    byWanted.set(key, [...(byWanted.get(key) ?? []), definition])
-  }
-  return byWanted
+    return wanted?.length === 0 ? [] : [{ definition, key }]
+  })
+  return rollup(
+    usable,
+    alike => alike.map(({ definition }) => definition),
+    ({ key }) => key,
+  )
 }
 
 const milliseconds = (iso: string | null | undefined) => {

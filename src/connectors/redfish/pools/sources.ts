@@ -21,7 +21,7 @@ async function listed(
     pages.add(next)
     const page: { Members: { '@odata.id': string }[]; 'Members@odata.nextLink'?: string | null } =
       await connection.read(next, isLinkList)
-    Members.push(...page.Members)
+    for (const member of page.Members) Members.push(member)
     next = page['Members@odata.nextLink'] ?? undefined
   }
   return { Members }

@@ -9,7 +9,7 @@ export const dynamic = 'force-dynamic'
 export default async function Layout({ children }: { readonly children: ReactNode }) {
   const { scope, who } = await reader()
   return (
-    <div className="flex h-dvh flex-col">
+    <div className="flex h-dvh flex-col" data-reader={who.name}>
       <WorkLine running={await runningCount(scope)} clock={await estateClock(scope)} administrator={who.name} />
       {children}
       <Live />

@@ -48,6 +48,11 @@ test.each([
   ['FILES.example', /service itself/],
 ])('%s cannot be taken over', (oldName, why) => expect(takeOverTrouble({ ...taken, oldName })).toMatch(why))
 
+test.each(['files', 'files.example\nupdate delete example.', 'files.example; send', ''])(
+  'no script is made of a service that its system calls %j',
+  newName => expect(takeOverTrouble({ ...taken, newName })).toMatch(/none that a name server can lead to/),
+)
+
 test('a name that leads nowhere is told so; one that can be taken over is not barred', () => {
   expect(takeOverTrouble({ ...taken, addresses: [] })).toMatch(/leads nowhere/)
   expect(takeOverTrouble(taken)).toBeUndefined()

@@ -31,6 +31,8 @@ export const takeOverSeconds = 300
 /** Why a name cannot be taken over; undefined where it can. */
 export function takeOverTrouble({ oldName, addresses, newName }: TakenName): string | undefined {
   if (!fullName.test(oldName)) return 'Give the old name in full, such as oldfiles.museum.example.'
+  // It is as its system states it, and goes into scripts that somebody carries out.
+  if (!fullName.test(newName)) return 'The name of the service is none that a name server can lead to.'
   if (oldName.toLowerCase() === newName.toLowerCase()) return 'That is the name of the service itself.'
   if (addresses.length === 0) return 'The name leads nowhere now: nothing has to be taken over, it can be set.'
   return undefined

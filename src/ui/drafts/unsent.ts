@@ -6,7 +6,11 @@ export interface Unsent {
   readonly isWritten: boolean
 }
 
-const keyOf = (draft: string) => `unsent ${draft}`
+const own = 'unsent '
+/** Of one reader each: who comes in later by the same tab does not see what somebody else has typed. */
+const keyOf = (draft: string) =>
+  `${own}${document.querySelector<HTMLElement>('[data-reader]')?.dataset['reader'] ?? ''} ${draft}`
+let isOver = false
 
 /**
  * Keeps for this tab what stood in the form, so that a page that has to be read anew (a server that fails just then makes the browser do
@@ -14,6 +18,7 @@ const keyOf = (draft: string) => `unsent ${draft}`
  * @param draft the draft's id, or its kind and address where it is not kept yet
  */
 export function keepUnsent(draft: string, unsent: Unsent): void {
+  if (isOver) return
   try {
     sessionStorage.setItem(keyOf(draft), JSON.stringify(unsent))
   } catch {
@@ -30,5 +35,15 @@ export function takeUnsent(draft: string): Unsent | undefined {
     return JSON.parse(text) as Unsent
   } catch {
     return undefined
+  }
+}
+
+/** Who signs out leaves nothing of what was typed, nor what the page would keep as it goes. */
+export function forgetUnsent(): void {
+  isOver = true
+  try {
+    for (const key of Object.keys(sessionStorage)) if (key.startsWith(own)) sessionStorage.removeItem(key)
+  } catch {
+    // There was nothing.
   }
 }

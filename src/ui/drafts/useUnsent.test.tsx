@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react'
+import { signOut } from '../frame'
 import { answering, shown } from '../testing/browser'
 import { Form, draftOf, keeping, nameOf, settled } from './testing/nameForm'
 
@@ -82,4 +83,36 @@ test('what was typed last is sent when the form goes before it was planned', asy
   await user.type(screen.getByLabelText('Name'), '2')
   unmount()
   await waitFor(() => expect(asked.at(-1)).toMatchObject({ method: 'PUT', body: { intent: { name: 'heron2' } } }))
+})
+
+test('who comes in later by the same tab does not see what somebody else has typed; whoever typed it does', async () => {
+  answering(() => 'unreachable')
+  const formOf = (reader: string) => (
+    <div data-reader={reader}>
+      <Form />
+    </div>
+  )
+  const { user, unmount } = shown(formOf('keeper'), '/build?draft=name-it')
+  await user.type(screen.getByLabelText('Name'), 'heron')
+  window.dispatchEvent(new Event('pagehide'))
+  unmount()
+  const other = shown(formOf('mara'), '/build?draft=name-it')
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('')
+  other.unmount()
+  shown(formOf('keeper'), '/build?draft=name-it')
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
+})
+
+// The last one: a tab that was signed out of keeps nothing more until its page is read anew.
+test('who signs out leaves nothing of what was typed, also as the page goes', async () => {
+  const asked = answering(({ method }) => (method === 'DELETE' ? { status: 204 } : 'unreachable'))
+  const { user } = shown(<Form />, '/build?draft=name-it')
+  await user.type(screen.getByLabelText('Name'), 'heron')
+  window.dispatchEvent(new Event('pagehide'))
+  const left = () => Object.keys(sessionStorage).filter(key => key.includes('name-it'))
+  expect(left()).toHaveLength(1)
+  await signOut()
+  window.dispatchEvent(new Event('pagehide'))
+  expect(left()).toEqual([])
+  expect(asked.at(-1)).toMatchObject({ method: 'DELETE', path: '/api/v1/session' })
 })

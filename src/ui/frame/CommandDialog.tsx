@@ -5,10 +5,10 @@ import { Dialog } from 'radix-ui'
 import { useState, type ReactNode } from 'react'
 import { kindList, pageOf } from '@/core/estate'
 import type { Hit } from '@/core/views'
-import { ask } from '../api'
 import { commands } from './commands'
 import { helpWords } from './helpWords'
-import { forgetRecent, keepRecent, recent } from './recent'
+import { keepRecent, recent } from './recent'
+import { signOut } from './signOut'
 import { sections } from './sections'
 import { setTheme, toggleNight } from './theme'
 import { useHits } from './useHits'
@@ -154,12 +154,6 @@ function Commands({ open, close, showKeys }: CommandDialogProps & { readonly ope
       ))}
     </Command.Group>
   )
-}
-
-async function signOut(): Promise<void> {
-  await ask('DELETE', '/session')
-  forgetRecent()
-  window.location.assign('/sign-in')
 }
 
 const Words = () => (

@@ -72,7 +72,7 @@ test('a row that is still on its way is a shape of the same size; a server that 
   fireEvent.scroll(frame)
   expect((await screen.findAllByLabelText('Loading')).length).toBeGreaterThan(5)
   isAway = false
-  await screen.findByText('port 3001', {}, { timeout: 5000 })
+  await screen.findByText('port 3001')
 })
 
 test('a head that can be sorted by says so in the address; a second click turns it round', async () => {

@@ -125,5 +125,5 @@ test('of a walk from before its folders were summed up, and of one that cannot b
   unmount()
   answering(() => ({ status: 503, body: { code: 'x', what: 'The database does not answer.', why: '', remedy: '' } }))
   shown(<FilesSheet page={page()} scan={{ ...scan, id: 'other' }} />)
-  expect(await screen.findByText('The database does not answer.', {}, { timeout: 15_000 })).toBeTruthy()
+  expect(await screen.findByText('The database does not answer.')).toBeTruthy()
 })

@@ -1,6 +1,6 @@
 'use client'
 import type { EstateSettings } from '@/core/estate'
-import { ask } from '../../api'
+import { signOut } from '../../frame'
 import { Administrators, type Administrator } from './Administrators'
 import { OwnPassword } from './OwnPassword'
 import { Settings } from './Settings'
@@ -26,11 +26,7 @@ export const Account = ({ own, administrators, tokens, settings }: AccountProps)
       <Settings settings={settings} />
       <h3>This browser</h3>
       <ThemeChoice />
-      <button
-        type="button"
-        className="button quiet"
-        onClick={() => void ask('DELETE', '/session').then(() => window.location.assign('/sign-in'))}
-      >
+      <button type="button" className="button quiet" onClick={() => void signOut()}>
         Sign out
       </button>
     </div>

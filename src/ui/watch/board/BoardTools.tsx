@@ -1,11 +1,10 @@
 'use client'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
-import { csvFormatRows } from 'd3-dsv'
 import type { ReactNode } from 'react'
 import type { Board } from '@/core/board'
 import type { BoardPage, Course, Lane } from '@/core/views'
 import { Select } from '../../parts/Select'
-import { save, SavedViews } from '../../table'
+import { csvText, save, SavedViews } from '../../table'
 import { boardPicture } from './boardPicture'
 import { useBoard } from './OneBoard'
 import { seriesWords, shiftWords } from './seriesWords'
@@ -45,7 +44,7 @@ const allColumns = (lane: Lane): readonly Column[] => [
 /** The table of a board: an instant a line, a lane a column. */
 export function boardCsv({ times, lanes }: Pick<BoardPage, 'times' | 'lanes'>): string {
   const columns = lanes.flatMap(allColumns)
-  return csvFormatRows([
+  return csvText([
     ['instant', ...columns.map(([words]) => words)],
     ...times.map((at, step) => [
       new Date(at).toISOString(),

@@ -74,6 +74,7 @@ function Looks({ page, lane }: OfLane) {
         value={over === null ? none : laneKey(over)}
         options={overOptions(page, lane)}
         onChange={value => {
+          if (over !== null && value === laneKey(over)) return
           const found = page.lanes.find(each => laneKey(each.asked) === value)
           alter({ over: found === undefined ? null : laidOver(asked, found.asked) })
         }}
@@ -108,14 +109,15 @@ const laidOver = (lane: SeriesAsked, { metric, objectId }: SeriesAsked) => ({
   ...(metrics[metric].unit === metrics[lane.metric].unit ? {} : { isOwnScale: true }),
 })
 
-const overOptions = (page: BoardPage, lane: Lane) => [
-  { value: none, words: 'nothing' },
-  ...page.lanes.flatMap(({ of, asked }) =>
-    laneKey(asked) === laneKey(lane.asked) || of === undefined
-      ? []
-      : [{ value: laneKey(asked), words: seriesWords(of) }],
-  ),
-]
+/** The other lanes of the board, and what is laid over this one already, which an address can say of a series that has no lane. */
+function overOptions(page: BoardPage, { asked, over }: Lane) {
+  const lanes = page.lanes.flatMap(({ of, asked: other }) =>
+    laneKey(other) === laneKey(asked) || of === undefined ? [] : [{ value: laneKey(other), words: seriesWords(of) }],
+  )
+  const laid = asked.over === null ? [] : [{ value: laneKey(asked.over), words: seriesWords(over?.of) }]
+  const isLane = lanes.some(({ value }) => value === laid[0]?.value)
+  return [{ value: none, words: 'nothing' }, ...lanes, ...(isLane ? [] : laid)]
+}
 
 const shownLeft = 4
 

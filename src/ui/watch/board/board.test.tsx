@@ -116,6 +116,8 @@ test('what is laid over it can have a scale of its own, and has where its unit i
   ]
   const compared = board({ chosen: 0, lanes: lanes.map(each => each.asked) })
   const { user } = on(compared, <LaneMargin index={0} page={page({ lanes })} />)
+  // It has no lane of its own, and is named all the same.
+  expect(screen.getByLabelText('Laid over it').textContent).toBe('volume-2, latency')
   await user.click(screen.getByRole('checkbox', { name: /scale of its own/ }))
   expect(latest().lanes[0]?.over).toEqual({ ...over, isOwnScale: true })
   await choose(user, screen.getByLabelText('Laid over it'), /volume-3/)
@@ -214,7 +216,7 @@ test('what a mean hides is drawn, read and in the table', () => {
   fireEvent.keyDown(slider, { key: 'End' })
   for (const key of ['ArrowLeft', 'ArrowRight']) fireEvent.keyDown(slider, { key })
   expect(slider.getAttribute('aria-valuetext')).toContain('volume-1 48.0 ms (at most 400 ms)  volume-2 48.0 ms')
-  expect(boardCsv(hiding).split('\n')[0]).toBe(
+  expect(boardCsv(hiding).split('\r\n')[0]).toBe(
     'instant,"volume-1, latency","volume-1, latency, least","volume-1, latency, most","volume-2, latency"',
   )
 })
@@ -233,14 +235,14 @@ test('what is laid over a lane, and what it was before, have their least and mos
   expect(screen.getByText('thin: 7 days before')).toBeTruthy()
   // Its scale reaches to the most of both: at its end the scale's upper levels stand above what lies over it.
   expect([...container.querySelectorAll('text')].some(each => each.textContent === '300 ms')).toBe(true)
-  expect(boardCsv(page({ lanes: [laid] })).split('\n')[0]).toBe(
+  expect(boardCsv(page({ lanes: [laid] })).split('\r\n')[0]).toBe(
     'instant,"volume-1, latency","volume-3, latency","volume-3, latency, least","volume-3, latency, most",' +
       '"volume-1, latency, 7 days before","volume-1, latency, 7 days before, least","volume-1, latency, 7 days before, most"',
   )
 })
 
 test('the table has an instant a line; values and lags say what they mean', () => {
-  const lines = boardCsv(page()).split('\n')
+  const lines = boardCsv(page()).split('\r\n')
   expect(lines[0]).toBe('instant,"volume-1, latency","volume-2, latency"')
   expect(lines[6]).toBe('2026-05-04T05:30:00.000Z,,')
   expect([valueWords('written', 2 ** 41), valueWords('requests', 12), valueWords('throughput', 2 ** 20)]).toEqual([

@@ -1,9 +1,8 @@
 'use client'
 import { useRouter } from 'next/navigation'
-import { csvFormatRows } from 'd3-dsv'
 import { reportRows, type MonthReport } from '@/core/views'
 import { Select } from '../../parts/Select'
-import { save } from '../../table'
+import { csvText, save } from '../../table'
 import { monthWords } from './monthWords'
 
 interface ReportToolsProps {
@@ -27,7 +26,7 @@ export function ReportTools({ report, months }: ReportToolsProps) {
       <button
         type="button"
         className="button quiet h-7 px-[9px] font-normal"
-        onClick={() => save(`capacity-${report.month}.csv`, csvFormatRows(reportRows(report).map(line => [...line])))}
+        onClick={() => save(`capacity-${report.month}.csv`, csvText(reportRows(report)))}
       >
         CSV
       </button>

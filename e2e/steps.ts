@@ -23,7 +23,8 @@ export async function signIn(page: Page): Promise<void> {
  * Only what is wrong is told: for what is right it would write out where each of thousands of parts stands. It works within the page, as
  * ours have no frames of other origins: otherwise a page of its own is opened for each look.
  */
-const axe = (page: Page) => new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode(true)
+const axe = (page: Page) =>
+  new AxeBuilder({ page }).options({ resultTypes: ['violations'], preload: false }).setLegacyMode(true)
 
 /** That axe finds nothing serious on the page once it has settled: while a page is exchanged for another it has no title. */
 export async function isAccessible(page: Page): Promise<void> {

@@ -50,7 +50,7 @@ const strike = (kind: FaultKind, times = 1, atRatio = 0.7) =>
 const estate = (needs: EstateNeeds = []) => loadEstate({ database }, needs, '')
 
 async function ended(id: string): Promise<ChangeRecord> {
-  for (let waited = 0; waited < 40_000; waited += 60) {
+  for (let waited = 0; waited < 120_000; waited += 60) {
     const change = await changeById({ database }, id)
     if (change !== undefined && change.state !== 'running') return change
     await pause(60)
@@ -323,7 +323,7 @@ test('a removed volume goes into holding, comes back with its mapping, grows, an
     await carriedOut('remove-volume', { volumeId: ids['volume'], confirmedName: 'register-data-01' }),
   ).toMatchObject({ state: 'proven' })
   fleet.clock.step(8 * 86_400)
-  for (let waited = 0; waited < 30_000; waited += 200) {
+  for (let waited = 0; waited < 120_000; waited += 200) {
     if ((await estate([one('volumes', ids['volume'] ?? '')])).volumes.length === 0) break
     await pause(200)
   }
@@ -347,7 +347,7 @@ test('history is only ever added to', async () => {
     'cannot go from',
   )
   expect(emptyEstate.claims.size).toBe(0)
-  for (let waited = 0; waited < 10_000 && (await database.query('select * from claims'))[0].length > 0; waited += 100)
+  for (let waited = 0; waited < 120_000 && (await database.query('select * from claims'))[0].length > 0; waited += 100)
     await pause(100)
   expect((await database.query('select * from claims'))[0]).toEqual([])
 })

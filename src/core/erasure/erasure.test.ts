@@ -14,7 +14,8 @@ function shiftedProduct(a: number, b: number): number {
 }
 
 test('multiplying agrees with shifting and reducing, for every pair of bytes', () => {
-  for (let a = 0; a < 256; a += 1) for (let b = 0; b < 256; b += 1) expect(times(a, b)).toBe(shiftedProduct(a, b))
+  const all = Array.from({ length: 65_536 }, (_, pair) => [pair >> 8, pair & 255] as const)
+  expect(all.filter(([a, b]) => times(a, b) !== shiftedProduct(a, b))).toEqual([])
 })
 
 test('every byte but 0 has an inverse', () => {

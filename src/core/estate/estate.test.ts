@@ -57,6 +57,7 @@ test('names follow the pattern and skip what is taken', () => {
     'accession-register-data-02',
   )
   expect(nameByPattern('{group}-{purpose}-{nn}', { group: 'kiosk', purpose: '' }, new Set())).toBe('kiosk-01')
+  expect(nameByPattern('{constructor}-{nn}', words, new Set())).toBe('01')
   expect(namePrefix('{group}-{purpose}-{nn}', words)).toBe('accession-register-data-')
 })
 

@@ -27,8 +27,9 @@ export function nameByPattern(
   words: Readonly<Record<string, string>>,
   taken: ReadonlySet<string>,
 ): string {
+  const standsFor = (word: string) => (Object.hasOwn(words, word) ? (words[word] ?? '') : '')
   const filled = pattern
-    .replace(/\{([a-z]+)\}/g, (whole, word: string) => (word === 'nn' ? whole : plain(words[word] ?? '')))
+    .replace(/\{([a-z]+)\}/g, (whole, word: string) => (word === 'nn' ? whole : plain(standsFor(word))))
     .replace(/-{2,}/g, '-')
     .replace(/^-|-$/g, '')
   if (!filled.includes('{nn}')) return filled

@@ -22,11 +22,13 @@ const pieceOf = (domains: readonly PlacementDomain[], width: number) =>
 function fullest(domains: readonly PlacementDomain[], width: number, places: Int32Array): number {
   const drives = domains.flatMap((domain, index) => domain.drives.map(({ chunks }) => ({ chunks, domain: index })))
   const loads = new Int32Array(drives.length)
+  let sharing = 0
   for (let at = 0; at < places.length; at += width) {
     const own = [...places.subarray(at, at + width)]
-    expect(new Set(own.map(drive => drives[drive]?.domain)).size).toBe(width)
+    if (new Set(own.map(drive => drives[drive]?.domain)).size !== width) sharing += 1
     for (const drive of own) loads[drive] = (loads[drive] ?? 0) + 1
   }
+  expect(sharing).toBe(0)
   const piece = pieceOf(domains, width)
   return Math.max(...drives.map(({ chunks }, drive) => ((loads[drive] ?? 0) * piece) / Math.max(1e-9, chunks)))
 }
@@ -96,7 +98,8 @@ test('any domains: placed whole, on different domains, within what each drive ho
       const domains = domainsOf(...given.map(own => own.map(chunks => chunks * 100)))
       const places = balancedPlacement(domains, width, sets)
       expect(fullest(domains, width, places)).toBeLessThanOrEqual(1 + 1e-9)
-      expect(balancedPlacement(domains, width, sets)).toEqual(places)
+      const again = balancedPlacement(domains, width, sets)
+      expect(again.every((drive, at) => drive === places[at]) && again.length === places.length).toBe(true)
       expect(movedPieces(places, balancedPlacement(domains, width, sets, places), width)).toBe(0)
     }),
     { numRuns: 25 },

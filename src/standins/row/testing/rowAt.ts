@@ -53,7 +53,7 @@ export function network(fleet: RowFleet, ids: readonly string[] = nodes) {
     }),
   )
 }
-export function form(fleet: RowFleet, ids: readonly string[] = nodes) {
+function form(fleet: RowFleet, ids: readonly string[] = nodes) {
   network(fleet, ids)
   ids.forEach(id => fleet.row.setRestartService(id, false))
   clustering.formCluster(fleet.row, 'kiln', '', ids)

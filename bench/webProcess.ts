@@ -4,6 +4,7 @@ import type { Sequelize } from 'sequelize'
 import { firstCode } from '@/records/access'
 import { programs } from '../commands/build'
 import { projectFolder } from '../commands/paths'
+import { production } from '../commands/processes'
 
 const administrator = { name: 'bench', password: 'ninety-lanterns-by-the-quay' }
 
@@ -16,8 +17,7 @@ export const startWeb = (url: string, port: number, key = randomBytes(32)): Chil
     stdio: ['ignore', 'ignore', 'inherit'],
     env: {
       ...process.env,
-      NODE_ENV: 'production',
-      NEXT_TELEMETRY_DISABLED: '1',
+      ...production,
       DATABASE_URL: url,
       WENDREL_KEY: key.toString('base64'),
       WENDREL_PORT: `${port}`,

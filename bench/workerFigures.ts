@@ -10,7 +10,7 @@ import { buildWhenStale, programs } from '../commands/build'
 import { projectFolder } from '../commands/paths'
 import { freePort } from '../commands/ports'
 import { ensureDatabase } from '../commands/postgres'
-import { untilAnswers } from '../commands/processes'
+import { production, untilAnswers } from '../commands/processes'
 import type { Figure } from './measure'
 import { cpuSeconds, residentMegabytes } from './processFigures'
 import { readerFigures } from './readers'
@@ -39,7 +39,7 @@ export async function workerFigures(url: string): Promise<Figure[]> {
     spawn(process.execPath, [programs.worker], {
       cwd: projectFolder,
       stdio: 'ignore',
-      env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: own, WENDREL_KEY: key.toString('base64') },
+      env: { ...process.env, ...production, DATABASE_URL: own, WENDREL_KEY: key.toString('base64') },
     })
   const worker = startWorker()
   const others: ChildProcess[] = []

@@ -13,7 +13,7 @@ import { dataFolder, projectFolder } from './paths'
 import { fleetPorts, keptPort } from './keptPorts'
 import { isFree } from './ports'
 import { ensureDatabase, ensureOwnDatabase, startPostgres, type PrivatePostgres } from './postgres'
-import { endLeftOver, KeptProcess, untilAnswers } from './processes'
+import { endLeftOver, KeptProcess, production, untilAnswers } from './processes'
 import { leaveFolder, note, takeFolder } from './runFile'
 
 const leastFreeBytes = 500_000_000
@@ -58,7 +58,6 @@ type Keep = (
   environment: Readonly<Record<string, string>>,
   runAs?: Account | undefined,
 ) => void
-const production = { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }
 
 async function begin(folder: string, isDemo: boolean, started: Started[]): Promise<void> {
   const logs = join(folder, 'logs')

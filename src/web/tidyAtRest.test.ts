@@ -4,7 +4,7 @@ import { tidyAtRest } from './tidyAtRest'
 beforeEach(() => jest.useFakeTimers())
 afterEach(() => jest.useRealTimers())
 
-test('it tidies up once after the last of many requests, and again only after another', () => {
+test('it tidies up twice after the last of many requests, and again only after another', () => {
   const server = new EventEmitter()
   const tidy = jest.fn()
   tidyAtRest(server, tidy)
@@ -18,10 +18,10 @@ test('it tidies up once after the last of many requests, and again only after an
   jest.advanceTimersByTime(5000)
   expect(tidy).toHaveBeenCalledTimes(1)
   jest.advanceTimersByTime(600_000)
-  expect(tidy).toHaveBeenCalledTimes(1)
+  expect(tidy).toHaveBeenCalledTimes(2)
   server.emit('request')
   jest.advanceTimersByTime(20_000)
-  expect(tidy).toHaveBeenCalledTimes(2)
+  expect(tidy).toHaveBeenCalledTimes(3)
 })
 
 test('once ended it tidies up no more', () => {

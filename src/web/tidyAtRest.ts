@@ -3,6 +3,8 @@ import { setFlagsFromString } from 'node:v8'
 import { runInNewContext } from 'node:vm'
 
 const restMilliseconds = 20_000
+/** What the first time has let go (what holds memory outside the collector's own) is given back by a second. */
+const againMilliseconds = 2000
 
 /** Collects all that nobody holds any more. V8 gives it to programs only where it was asked for by this flag. Source: Node.js, `v8`. */
 function collect(): void {
@@ -19,11 +21,15 @@ function collect(): void {
  */
 export function tidyAtRest(server: EventEmitter, tidy: () => void = collect): () => void {
   let timer: NodeJS.Timeout | undefined
+  let again: NodeJS.Timeout | undefined
   const asked = () => {
     if (timer === undefined) {
       timer = setTimeout(() => {
         timer = undefined
         tidy()
+        clearTimeout(again)
+        again = setTimeout(tidy, againMilliseconds)
+        again.unref()
       }, restMilliseconds)
       timer.unref()
     } else timer.refresh()
@@ -32,5 +38,6 @@ export function tidyAtRest(server: EventEmitter, tidy: () => void = collect): ()
   return () => {
     server.off('request', asked)
     clearTimeout(timer)
+    clearTimeout(again)
   }
 }

@@ -1,6 +1,9 @@
+import http from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { those } from '@/core/estate'
 import { suggestedLine } from '@/core/hosts'
 import { evidenceOf } from '@/records/changes'
+import { run } from '@/records/database'
 import { hostWays, standingFindings, unknownHosts } from '@/records/queries'
 import { blocks } from './testing/blocks'
 
@@ -40,6 +43,30 @@ test('each way of a host to a volume is known, with the controller at which it e
   ])
   expect(await hostWays({ database: bench.database }, { hostId: seen?.hostId ?? '' })).toHaveLength(1)
   expect(await checks()).not.toContain('one-controller')
+})
+
+test('a host that names a disk twice is heard once, and keeps nobody from hearing of the others', async () => {
+  const shown = { volumeId: bench.ids['volume'], hostGroupId: bench.ids['catalogue'] }
+  await bench.done('map-volume', shown)
+  await bench.until(async () => (await ways()).length === 2, 'both hosts have told of their ways')
+  const { naa } = (await bench.volume()) ?? { naa: '' }
+  const device = { naa, sizeBytes: '1', lun: 77, path: '/dev/\u0000a', paths: [{ target: 'none\ud800', isUp: true }] }
+  const nonsense = http.createServer((_, response) => response.end(JSON.stringify({ devices: [device, device] })))
+  await new Promise<void>(resolve => nonsense.listen(0, '127.0.0.1', resolve))
+  const address = `http://127.0.0.1:${(nonsense.address() as AddressInfo).port}`
+  const moved = `update hosts set agent_address = $2 where name = $1`
+  await run({ database: bench.database }, moved, ['register-2', address])
+  const told = async () => (await ways()).find(({ hostName }) => hostName === 'register-2')
+  await bench.until(async () => (await told())?.lun === 77, 'it is heard')
+  expect((await ways()).map(({ hostName }) => hostName).sort()).toEqual(['register-1', 'register-2'])
+  await run({ database: bench.database }, moved, [
+    'register-2',
+    `http://127.0.0.1:${bench.fleet.ports.hosts['register-2']}`,
+  ])
+  nonsense.close()
+  nonsense.closeAllConnections()
+  await bench.done('unmap-volume', shown)
+  await bench.until(async () => (await ways()).length === 1, 'its ways are let go')
 })
 
 test('a controller that goes out is a finding of every host that is left with one; it clears when it is back', async () => {

@@ -1,6 +1,6 @@
 import type { ValidateFunction } from 'ajv'
 import Ajv from 'ajv/dist/2020.js'
-import { later } from '@/core/input'
+import { later, mayBeUnstorable, storable } from '@/core/input'
 import { exchange, UnreadableAnswer } from '../http'
 import { HostRefused } from './errors'
 
@@ -47,7 +47,7 @@ export async function ask<T>(
   )
   let parsed: unknown
   try {
-    parsed = JSON.parse(answer.text)
+    parsed = JSON.parse(answer.text, mayBeUnstorable(answer.text) ? kept : undefined)
   } catch (cause) {
     throw new UnreadableAnswer(path, 'It did not answer in JSON.', { cause })
   }
@@ -56,6 +56,9 @@ export async function ask<T>(
   const [first] = isAnswer.errors ?? []
   throw new UnreadableAnswer(path, `${first?.instancePath ?? ''} ${first?.message ?? 'breaks the schema'}`.trim())
 }
+
+/** A file of a host may be called anything: what cannot be kept of its name is left out, and it is told of all the same. */
+const kept = (_: string, value: unknown): unknown => (typeof value === 'string' ? storable(value) : value)
 
 /** Asks a host something, and checks what it answers. */
 export type Asked = <T>(

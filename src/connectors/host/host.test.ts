@@ -40,6 +40,12 @@ test('sizes beyond what a JSON number holds come whole', async () => {
   expect(await hostAgent(address, never).rescan()).toMatchObject([{ sizeBytes: 9007199254740993n, lun: 0 }])
 })
 
+test('a text that nobody can keep is told without what makes it so', async () => {
+  const name = '"/dev/\\u0000a\\ud800"'
+  says(`{"devices":[{"naa":"${'6'.padEnd(32, '0')}","sizeBytes":"1","lun":0,"path":${name}}]}`)
+  expect(await hostAgent(address, never).rescan()).toMatchObject([{ path: '/dev/a\ufffd' }])
+})
+
 test('a refusal is told in the words of who refused', async () => {
   const said = { what: 'The device cannot be read.', why: 'Two pieces of that stripe are left.', remedy: 'Wait.' }
   says(said, 409)

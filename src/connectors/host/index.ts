@@ -39,7 +39,7 @@ const isDevices = compile<{
         properties: {
           naa: text,
           sizeBytes: { type: 'string', pattern: '^[0-9]{1,25}$' },
-          lun: { type: 'integer' },
+          lun: { type: 'integer', minimum: 0, maximum: 2_147_483_647 },
           path: text,
           paths: {
             type: 'array',

@@ -44,6 +44,21 @@ test('a group may name its members by account; whom it names and nobody has is p
   expect(principalsOf(entries).principals[1]).toMatchObject({ sort: 'group', number: 300, primaryGid: null })
 })
 
+test('a name that nobody can keep takes nobody else out of the directory, and its bearer only where it is what they are known by', () => {
+  const { principals, skipped } = principalsOf([
+    person('x', { displayName: 'Ines\0 Grier' }),
+    person('y', { displayName: Buffer.from([0]) }),
+    person('z', { uid: 'z\0' }),
+    person('v'),
+  ])
+  expect(principals.map(({ account, name }) => [account, name])).toEqual([
+    ['x', 'Ines Grier'],
+    ['y', 'y'],
+    ['v', 'v'],
+  ])
+  expect(skipped).toEqual([{ dn: 'uid=z,ou=people,dc=example', why: expect.stringContaining('NUL') }])
+})
+
 test('numbers, names of every plane, and whether somebody may sign in are read, attributes in any letters', () => {
   const { principals } = principalsOf([
     person('x', {

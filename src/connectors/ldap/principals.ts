@@ -1,3 +1,4 @@
+import { isStorable, storable } from '@/core/input'
 import type { DirectoryReading, PrincipalSeen } from '@/ports'
 
 /** An entry as it came: each attribute once or several times. */
@@ -68,7 +69,7 @@ export function principalsOf(entries: readonly Entry[]): Omit<DirectoryReading, 
     const found = principalOf(entry)
     const why =
       'why' in found ? found.why : seen.has(found.principal.durableId) ? 'Another entry has its entryUUID.' : undefined
-    if (why !== undefined) skipped.push({ dn: entry.dn.slice(0, 500), why })
+    if (why !== undefined) skipped.push({ dn: storable(entry.dn.slice(0, 500)), why })
     if ('why' in found || why !== undefined) return []
     seen.add(found.principal.durableId)
     return [found]
@@ -117,6 +118,7 @@ function principalOf(entry: Entry): Read | { readonly why: string } {
   const account = (isGroup ? common : own.get('uid')?.[0]) ?? common
   if (account === undefined || account === '') return { why: 'It has neither uid nor cn.' }
   const name = own.get('displayname')?.[0] ?? common ?? account
+  if (![durableId, account, entry.dn].every(isStorable)) return { why: 'A name of it holds a NUL or half a character.' }
   if (account.length > longestName || name.length > longestName)
     return { why: `A name is longer than ${longestName} characters.` }
   const gid = numberOf(own.get('gidnumber'))
@@ -125,7 +127,8 @@ function principalOf(entry: Entry): Read | { readonly why: string } {
       durableId: durableId.toLowerCase(),
       sort: isGroup ? 'group' : 'person',
       account,
-      name: name === '' ? account : name,
+      // People may mostly set this one themselves: what cannot be kept of it must not take them, or everybody, out of what is known.
+      name: storable(name) || account,
       dn: entry.dn.slice(0, 2000),
       number: isGroup ? gid : numberOf(own.get('uidnumber')),
       primaryGid: isGroup ? null : gid,

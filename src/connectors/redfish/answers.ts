@@ -1,5 +1,5 @@
 import type { ValidateFunction } from 'ajv'
-import { outOfBounds } from '@/core/input'
+import { mayBeUnstorable, outOfBounds } from '@/core/input'
 import { UnreadableAnswer, urlWithin, type Endpoint, type Exchanged } from '../http'
 import { RequestRefused } from '@/ports'
 import { isErrorBody } from './schema'
@@ -62,14 +62,13 @@ function said(text: string): { message: string; resolution: string } | undefined
 
 /** Deep and wide enough for any one resource of the standard. */
 const bounds = { depth: 32, members: 100_000 }
-/** Only an escape can bring a NUL or half a character into JSON: where there is one, what it stands in is looked through. */
-const doubtful = /\\u0000|\\u[dD][89abAB]/
+/** Where something cannot be kept, what it stands in is looked through. */
 const isDoubtful = new WeakSet<object>()
 
 function parsed(path: string, text: string): unknown {
   try {
     const body: unknown = JSON.parse(text)
-    if (doubtful.test(text)) doubt(body)
+    if (mayBeUnstorable(text)) doubt(body)
     return body
   } catch (cause) {
     throw new UnreadableAnswer(path, 'It is not whole JSON.', { cause })

@@ -1,5 +1,5 @@
 export { outOfBounds, type Bounds } from './bounded'
 export { formats } from './formats'
 export { later } from './later'
-export { isStorable, isUuid, storable, wholeNumber } from './storable'
+export { isStorable, isUuid, mayBeUnstorable, storable, wholeNumber } from './storable'
 export { toJson } from './toJson'

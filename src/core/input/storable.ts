@@ -4,8 +4,11 @@
  */
 export const isStorable = (text: string) => !text.includes('\0') && text.isWellFormed()
 
-/** The text without what cannot be kept; for what is looked for, not for what is stored. */
+/** The text without what cannot be kept: for what is looked for, and for names that others give, which are told all the same. */
 export const storable = (text: string) => text.replaceAll('\0', '').toWellFormed()
+
+/** Whether a text of JSON may hold what cannot be kept: only an escape can bring a NUL or half a character into it. */
+export const mayBeUnstorable = (json: string) => /\\u0000|\\u[dD][89abAB]/.test(json)
 
 export const isUuid = (text: string) => /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/.test(text)
 

@@ -1,3 +1,4 @@
+import { group } from 'd3-array'
 import { pathFindings, type HostWays as Ways } from '@/core/findings'
 import type { HostDevice } from '@/ports'
 import {
@@ -36,15 +37,22 @@ export class HostWays {
     if (hosts.length === 0 && !this.#hasFound) return
     const controllerOf = await controllersByTarget(scope, systemId)
     const seen: Ways[] = []
+    const failed: unknown[] = []
     for (let from = 0; from < hosts.length; from += atOnce) {
-      const ways = await Promise.all(hosts.slice(from, from + atOnce).map(host => this.#waysOf(host, controllerOf)))
-      seen.push(...ways.filter(each => each !== undefined))
+      const ways = await Promise.allSettled(
+        hosts.slice(from, from + atOnce).map(host => this.#waysOf(host, controllerOf)),
+      )
+      // What one host says must not keep anybody from hearing of the others; it is told once they are looked at.
+      for (const each of ways)
+        if (each.status === 'rejected') failed.push(each.reason)
+        else if (each.value !== undefined) seen.push(each.value)
     }
     const named = { id: systemId, name: await systemName(scope, systemId) }
     const controllers = [...new Set(controllerOf.values())].sort((a, b) => a.localeCompare(b))
     const findings = pathFindings(named, controllers, seen)
     await keepFindings(scope, systemId, 'hosts', findings)
     this.#hasFound = findings.length > 0
+    if (failed.length > 0) throw failed[0]
   }
 
   /** Hosts to which it shows nothing any more have no ways to it. */
@@ -66,7 +74,9 @@ export class HostWays {
     const scope = { database: this.world.database }
     const naas = devices.map(({ naa }) => naa)
     const disks = await disksNamed(scope, this.systemId, naas)
-    const own = devices.filter(each => disks.has(each.naa))
+    const own = [...group(devices, ({ naa }) => naa).values()].flatMap(([first]) =>
+      first !== undefined && disks.has(first.naa) ? [first] : [],
+    )
     await this.#note(id, own)
     return { hostId: id, hostName: name, disks: own.map(each => waysTo(each, disks, controllerOf)) }
   }

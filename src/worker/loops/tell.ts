@@ -35,8 +35,14 @@ export async function tell(world: World): Promise<void> {
   const rules = await objects({ database: world.database }, 'rules')
   // The wall's time: whom it is told to lives by that, whatever the estate's clock says.
   const now = new Date()
-  for (const rule of rules) await inTransaction(world.database, scope => judgeRule(scope, rule, now))
+  // One that cannot be judged keeps nobody from hearing of the others.
+  const failed: unknown[] = []
+  for (const rule of rules)
+    await inTransaction(world.database, scope => judgeRule(scope, rule, now)).catch((cause: unknown) =>
+      failed.push(cause),
+    )
   await sendDue(world)
+  if (failed.length > 0) throw failed[0]
   if (now.getTime() - (droppedAt.get(world) ?? 0) < dropMilliseconds) return
   droppedAt.set(world, now.getTime())
   await dropOldMessages({ database: world.database })

@@ -1,6 +1,6 @@
 import { run, type Scope } from '../database'
 
-/** When something by which people come in was used; never before it was used first. */
+/** Whether something by which people come in was last used a while ago, or never. */
 export const isStale = `coalesce(used_at < now() - interval '1 minute', true)`
 
 /**

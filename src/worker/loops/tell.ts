@@ -42,7 +42,11 @@ export async function tell(world: World): Promise<void> {
       failed.push(cause),
     )
   await sendDue(world)
+  await dropNowAndThen(world, now)
   if (failed.length > 0) throw failed[0]
+}
+
+async function dropNowAndThen(world: World, now: Date): Promise<void> {
   if (now.getTime() - (droppedAt.get(world) ?? 0) < dropMilliseconds) return
   droppedAt.set(world, now.getTime())
   await dropOldMessages({ database: world.database })

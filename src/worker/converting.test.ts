@@ -64,7 +64,7 @@ test('a worker that dies while it is zeroed finds the conversion under way, and 
     hostGroupId: '',
   })
   const volumeId = factOf(made, 'volumeId')
-  bench.fleet.clock.setRate(30)
+  bench.fleet.clock.setRate(5)
   const id = await bench.begun('convert-volume', { volumeId, isThin: false })
   await bench.until(
     async () => bench.array.all('tasks').some(each => each.name === 'Zero register-slow'),

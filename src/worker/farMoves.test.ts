@@ -54,6 +54,7 @@ async function heavy(): Promise<void> {
 }
 async function onItsWay(): Promise<string> {
   await heavy()
+  bench.fleet.clock.setRate(5)
   const id = await bench.begun('move-to-system', intent())
   await bench.until(
     async () => bench.array.all('tasks').some(each => each.work === 'mirror-volume' && each.state === 'Running'),

@@ -30,11 +30,12 @@ const entity = () => {
 const account = (bytes: bigint) =>
   bench.array.store.commit([bench.array.entry('volumes', { ...entity(), workloadBytes: `${bytes}` })])
 const poolName = () => bench.array.one('pools', entity().poolId).name
-/** Begins a move at a pace at which it can be watched, and waits until it is on its way. */
+/** Begins a move at a pace at which it can be watched for a minute, and waits until it is on its way. */
 async function onItsWay(more: object = {}): Promise<string> {
   account(400n * 10n ** 9n)
   bench.fleet.clock.setRate(60)
   await bench.until(async () => ((await bench.volume())?.writtenBytes ?? 0n) > 300n * 10n ** 9n, 'the bytes are seen')
+  bench.fleet.clock.setRate(5)
   const id = await bench.begun('move-volume', intent(more))
   const isMoving = (task: { readonly work: string; readonly state: string; readonly workedSeconds: number }) =>
     task.work === 'move-volume' && task.state === 'Running' && task.workedSeconds > 0

@@ -22,6 +22,8 @@ export interface StorageSystem {
   readonly parts: (locators: readonly string[]) => Promise<InventoryParts | undefined>
   /** Until when the certificate is valid that it showed last; null where it has none, or was not asked yet. */
   readonly certificateEndsAt: () => Date | null
+  /** How often it has been asked to change something, whatever it answered: where that is as it was, nothing is otherwise by our doing. */
+  readonly changesSent: () => number
   /** Ends what was opened at the system by signing in. */
   readonly signOut: () => Promise<void>
 }

@@ -2,6 +2,7 @@ import { those, within } from '@/core/estate'
 import { blankIntent, defineClassIntent } from '@/core/intents'
 import { draftReverse, resume, stop } from '@/drafting'
 import { evidenceOf } from '@/records/changes'
+import { estateNow } from '@/records/inventory'
 import { volumePage } from '@/records/queries'
 import { blocks, factOf } from './testing/blocks'
 import { tester } from './testing/workbench'
@@ -242,6 +243,8 @@ test(
     await bench.until(async () => (await promise()) === 'broken', 'it is known to be broken')
     // Seven days in holding are over within seconds at the pace of the fleet.
     bench.fleet.clock.setRate(60)
+    const behind = async () => Math.abs(bench.fleet.clock.now() - (await estateNow({ database: bench.database })).getTime())
+    await bench.until(async () => (await behind()) < 3_600_000, 'the estate keeps the time of its systems')
     const ended = await bench.done('end-mirror', { volumeId })
     expect((await bench.volume(volumeId))?.mirror).toBeNull()
     expect(await bench.volume(factOf(ended, 'farId'))).toMatchObject({

@@ -20,6 +20,8 @@ const mostMembers = 500_000
  */
 export class Connection {
   readonly skipped: Skipped[] = []
+  /** How many changes were sent, counted before they are. */
+  changesSent = 0
 
   /** @param expectedUuid of the system that was registered; undefined for a first look */
   constructor(
@@ -130,6 +132,7 @@ export class Connection {
     body?: unknown,
     ifMatch?: string | null,
   ): Promise<Answered> {
+    this.changesSent += 1
     return this.#ask(method, path, body, ifMatch ?? undefined)
   }
 

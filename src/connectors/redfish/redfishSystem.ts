@@ -74,6 +74,7 @@ export function redfishSystem(endpoint: KnownEndpoint, credentials: Credentials,
     now: async () => systemTime(connection, (await map()).managers),
     watch: async (ears, until) => watch(connection, (await map()).eventService, ears, until),
     certificateEndsAt: () => connection.certificateEndsAt(),
+    changesSent: () => connection.changesSent,
     signOut: () => connection.signOut(),
   }
 }

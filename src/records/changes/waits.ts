@@ -9,35 +9,46 @@ export async function waitOf(scope: Scope, changeId: string): Promise<Wait | und
   return found?.get({ plain: true })
 }
 
+/** A wait that a step asks for. */
+type Asked<More> = Pick<Wait, 'changeId' | 'stepIndex'> &
+  More & {
+    /** Whether a stop takes effect where it waits. */
+    readonly canStop: boolean
+  }
+
 /** Waits for a task; one that is waited for already keeps its beginning. */
 export async function waitForTask(
-  scope: Scope,
-  wait: Pick<Wait, 'changeId' | 'stepIndex' | 'words' | 'doneRatio'> & {
-    readonly systemId: string
-    readonly task: string
-  },
+  scope: Required<Scope>,
+  { canStop, ...wait }: Asked<Pick<Wait, 'words' | 'doneRatio'> & { readonly systemId: string; readonly task: string }>,
 ): Promise<void> {
+  const againAt = canStop && (await isStopWanted(scope, wait.changeId)) ? new Date() : null
   // Only the process that holds the change makes and moves its wait, so nothing comes between these two.
   const known = await waitOf(scope, wait.changeId)
   const beganAt = known !== undefined && known.task === wait.task ? known.beganAt : new Date()
-  await waitModel(scope.database).upsert({ ...wait, againAt: null, failing: {}, beganAt }, inside(scope))
+  await waitModel(scope.database).upsert({ ...wait, againAt, failing: {}, beganAt }, inside(scope))
 }
 
 /** Waits for some seconds before the step is tried again. */
 export async function waitForLater(
-  scope: Scope,
-  {
-    seconds,
-    ...wait
-  }: {
-    readonly changeId: string
-    readonly stepIndex: number
-    readonly seconds: number
-    readonly failing: Failing
-  },
+  scope: Required<Scope>,
+  { canStop, seconds, ...wait }: Asked<{ readonly seconds: number; readonly failing: Failing }>,
 ): Promise<void> {
-  const againAt = new Date(Date.now() + seconds * 1000)
+  const isOver = canStop && (await isStopWanted(scope, wait.changeId))
+  const againAt = new Date(Date.now() + (isOver ? 0 : seconds * 1000))
   await waitModel(scope.database).upsert({ ...wait, againAt }, inside(scope))
+}
+
+/**
+ * Whether a stop is wanted. What asks for it ends the wait that it finds, and finds none while the step that is going to wait is still at
+ * work: so the change's row is held, and a stop comes either before this, and is seen here, or after the wait stands.
+ */
+async function isStopWanted(scope: Required<Scope>, id: string): Promise<boolean> {
+  const found = await changeModel(scope.database).findByPk(id, {
+    attributes: ['isStopWanted'],
+    lock: true,
+    ...inside(scope),
+  })
+  return found?.get({ plain: true }).isStopWanted === true
 }
 
 export async function endWait(scope: Scope, changeId: string): Promise<void> {

@@ -1,4 +1,4 @@
-import type { KindName } from '@/core/estate'
+import { kindOf, type KindName } from '@/core/estate'
 import type { Inventory, InventoryParts } from '@/ports'
 import type { Sequelize } from 'sequelize'
 import { createHash } from 'node:crypto'
@@ -13,19 +13,28 @@ export async function nextReading(scope: Scope): Promise<number> {
   return Number((await row<{ readonly number: string }>(scope, `select nextval('readings') as number`))?.number ?? 0)
 }
 
-/** What a reading has left in the records. */
+/** What a reader's readings have left in the records. */
 export interface Kept {
   /** What could not be kept. */
   readonly notKept: readonly NotKept[]
-  /** What the objects of the reading were, in a word; and at which reading the records stand because of it. */
-  readonly digest: string
+  /** What was stated of each kind last; a kind is not among them that has been written otherwise since. */
+  readonly kinds: ReadonlyMap<KindName, Digests>
+  /** At which reading the records stand because of it. */
   readonly number: number
 }
 
+/** What was stated of the objects of a kind, in two words: all of it, and only by what they are known. */
+interface Digests {
+  readonly whole: string
+  readonly known: string
+}
+
+const nothing: Kept = { notKept: [], kinds: new Map(), number: 0 }
+
 /**
  * Takes over what a system says it has, in one transaction: new objects get ids, changed ones a new revision, and what the system does
- * not state any more is missing from now on. A reading that began before one that is kept already is passed over. One that states
- * what the last one stated is not compared with the records at all, unless somebody else has changed them since.
+ * not state any more is missing from now on. A reading that began before one that is kept already is passed over. Kinds of which it
+ * states what the last one stated are not compared with the records at all, unless somebody else has changed them since.
  *
  * @param number of the reading
  * @param last what the last reading by the same reader has left
@@ -42,43 +51,80 @@ export async function storeInventory(
     const groupOf = await hostGroupOf(scope)
     const mappings = found.mappings.map(each => ({ ...each, hostGroupId: groupOf(each.initiators, each.groupName) }))
     const stated = { ...kindsIn(found), mappings }
-    const digest = digestOf(stated)
-    if (stands === undefined || stands >= number) return { notKept: [], digest: '', number: 0 }
+    if (stands === undefined || stands >= number) return nothing
+    const kinds = digestsOf(stated)
     await storeSystem(scope, systemId, found)
-    if (last?.digest === digest && last.number === stands) return last
+    const names = Object.keys(stated) as KindName[]
+    const before = last?.number === stands ? last.kinds : nothing.kinds
+    const changed = names.filter(name => isChanged(name, before, kinds))
+    if (last !== undefined && changed.length === 0) return last
     const notKept: NotKept[] = []
-    const written = await storeObjects(scope, systemId, stated, true, notKept)
+    // What could not be kept is not there for others either, whatever they state themselves: then all are looked at.
+    let isAll = changed.length === names.length || (last?.notKept.length ?? 0) > 0
+    let written = isAll ? 0 : await storeObjects(scope, systemId, some(stated, changed), true, notKept)
+    isAll ||= notKept.length > 0
+    if (isAll) {
+      notKept.length = 0
+      written += await storeObjects(scope, systemId, stated, true, notKept)
+    }
     if (written > 0) await stand(scope, systemId, number)
-    return { notKept, digest, number: written > 0 ? number : stands }
+    return { notKept, kinds, number: written > 0 ? number : stands }
   })
 }
 
-/** SHA-256 over what a reading states of objects, one after another: the whole text never stands in memory. */
-function digestOf(stated: Partial<Record<KindName, readonly Stated[]>>): string {
-  const hash = createHash('sha256')
-  for (const { name } of statedKinds) {
-    hash.update(name)
-    for (const object of stated[name] ?? []) {
-      let text = ''
-      for (const value of Object.values(object))
-        text += `${typeof value === 'object' ? toJson(value) : String(value)}\0`
-      hash.update(text)
-    }
-  }
-  return hash.digest('base64')
+type StatedKinds = Partial<Record<KindName, readonly Stated[]>>
+
+const some = (stated: StatedKinds, names: readonly KindName[]): StatedKinds =>
+  Object.fromEntries(names.map(name => [name, stated[name]]))
+
+/** Whether something else is stated of a kind than before, or what its objects name may be known by other ids. */
+function isChanged(name: KindName, before: Kept['kinds'], now: Kept['kinds']): boolean {
+  const { references } = kindOf(name)
+  return (
+    before.get(name)?.whole !== now.get(name)?.whole ||
+    Object.values(references).some(each => before.get(each)?.known !== now.get(each)?.known)
+  )
 }
 
-/** Takes over some objects that were read by themselves; nothing is missing because of what was not read. */
+/** SHA-256 over what a reading states of objects, one after another: the whole text never stands in memory. */
+function digestsOf(stated: StatedKinds): Kept['kinds'] {
+  return new Map(
+    statedKinds.map(({ name, durableName }) => {
+      const [whole, known] = [createHash('sha256'), createHash('sha256')]
+      for (const object of stated[name] ?? []) {
+        let text = ''
+        for (const value of Object.values(object))
+          text += `${typeof value === 'object' ? toJson(value) : String(value)}\0`
+        whole.update(text)
+        known.update(
+          `${object.locator}\0${durableName === undefined ? '' : String(object[durableName as 'locator'])}\0`,
+        )
+      }
+      return [name, { whole: whole.digest('base64'), known: known.digest('base64') }]
+    }),
+  )
+}
+
+/**
+ * Takes over some objects that were read by themselves; nothing is missing because of what was not read.
+ * @param last what the last reading by the same reader has left @returns what this one leaves
+ */
 export async function storeParts(
   database: Sequelize,
   systemId: string,
   parts: InventoryParts,
   number: number,
-): Promise<void> {
-  await inTransaction(database, async scope => {
+  last?: Kept,
+): Promise<Kept> {
+  return inTransaction(database, async scope => {
     const stands = await alone(scope, systemId)
-    if (stands === undefined || stands >= number) return
-    if ((await storeObjects(scope, systemId, kindsIn(parts), false, [])) > 0) await stand(scope, systemId, number)
+    if (stands === undefined || stands >= number) return last ?? nothing
+    const stated = kindsIn(parts)
+    const written = await storeObjects(scope, systemId, stated, false, [])
+    if (written === 0) return last ?? nothing
+    await stand(scope, systemId, number)
+    if (last?.number !== stands) return nothing
+    return { ...last, kinds: new Map([...last.kinds].filter(([name]) => stated[name] === undefined)), number }
   })
 }
 
@@ -125,7 +171,7 @@ const storeSystem = (
   )
 
 /** What of a reading is objects: each kind stands under its own name. */
-function kindsIn(found: Partial<Inventory>): Partial<Record<KindName, readonly Stated[]>> {
+function kindsIn(found: Partial<Inventory>): StatedKinds {
   const lists = found as Partial<Record<KindName, readonly Stated[]>>
   return Object.fromEntries(
     statedKinds.flatMap(({ name }) => (lists[name] === undefined ? [] : [[name, lists[name]] as const])),

@@ -43,12 +43,15 @@ export class Patience {
     return this.#failing
   }
 
-  /** A system, host or node whose calls are counted: each good answer restarts the patience with calls of its kind. */
-  counted<T extends object>(target: T, name: string): T {
+  /**
+   * A system, host or node whose calls are counted: each good answer restarts the patience with calls of its kind.
+   * @param ended is told of the end of each call, however it ends
+   */
+  counted<T extends object>(target: T, name: string, ended?: () => void): T {
     return new Proxy(target, {
       get: (of, member, receiver) => {
         const value: unknown = Reflect.get(of, member, receiver)
-        if (typeof value === 'object' && value !== null) return this.counted(value, `${name}.${String(member)}`)
+        if (typeof value === 'object' && value !== null) return this.counted(value, `${name}.${String(member)}`, ended)
         if (typeof value !== 'function') return value
         return async (...given: unknown[]) => {
           const call = `${name}.${String(member)}`
@@ -62,6 +65,8 @@ export class Patience {
               this.#latest = call
             }
             throw cause
+          } finally {
+            ended?.()
           }
         }
       },

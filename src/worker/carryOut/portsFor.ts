@@ -39,10 +39,10 @@ import { beginScan, dropScan, endScan, keepScanPart, scanParts, scansOf } from '
 import { dropOwn, keepOwn } from '@/records/objects'
 import { dropSecret, openSecret } from '@/records/secrets'
 import { readDirectory } from '../collect/readDirectory'
-import { collectSystem } from '../collect/collectSystem'
 import { HoldLost, StopWanted } from '../errors'
 import type { World } from '../World'
 import type { Patience } from './patience'
+import type { Readings } from './Readings'
 
 const leastMilliseconds = 900
 const leastRatio = 0.01
@@ -53,6 +53,7 @@ export interface Standing {
   readonly facts: () => Facts
   readonly learn: (facts: Facts) => void
   readonly patience: Patience
+  readonly readings: Readings
   /** When the wait began from which the step has come back; undefined where it has not waited. */
   readonly waitedSince: Date | undefined
   readonly lost: AbortSignal
@@ -64,21 +65,22 @@ export interface Standing {
 export function portsFor(world: World, change: ChangeRecord, step: Standing): ChangePorts {
   const scope = { database: world.database }
   const kind = kindNamed(change.kind)
-  const { patience } = step
+  const { patience, readings } = step
+  const acted = () => readings.acted()
   const signal = AbortSignal.any([world.stop, step.lost])
   const system = async (id: string) => patience.counted(await world.system(id), id)
   return {
     system,
     of: async (id, name) => patience.counted(await (await system(id)).of(name), `${id}.${name}`),
-    probedSystem: async id => patience.counted(await world.probedSystem(id), id),
-    host: async (address, secretId) => patience.counted(await world.host(address, secretId), address),
+    probedSystem: async id => patience.counted(await world.probedSystem(id), id, acted),
+    host: async (address, secretId) => patience.counted(await world.host(address, secretId), address, acted),
     joiningSecret: id => openSecret(scope, world.key, id, 'joining'),
     chapSecret: id => openSecret(scope, world.key, id, 'chap'),
-    node: async address => patience.counted(await world.node(address), address),
+    node: async address => patience.counted(await world.node(address), address, acted),
     tell: async (routeId, message, key) => (await world.teller(routeId)).tell(message, key),
     madeBy: change.madeBy,
     records: {
-      ...recordsOf(world),
+      ...recordsOf(world, readings),
       readDirectory: (id, told) =>
         patience.counted({ read: () => readDirectory(world, id, told) }, `directory ${id}`).read(),
     },
@@ -90,7 +92,7 @@ export function portsFor(world: World, change: ChangeRecord, step: Standing): Ch
 }
 
 /** What steps keep beside the systems, each one act on the records. */
-const recordsOf = (world: World): Omit<ChangePorts['records'], 'readDirectory'> => {
+const recordsOf = (world: World, readings: Readings): Omit<ChangePorts['records'], 'readDirectory'> => {
   const scope = { database: world.database }
   return {
     enrolSystem: (probeId, name, siteId, key) => enrolSystem(scope, world.key, probeId, name, siteId, key),
@@ -103,7 +105,7 @@ const recordsOf = (world: World): Omit<ChangePorts['records'], 'readDirectory'> 
     dropHosts: which => dropHosts(scope, which),
     setHostSignIn: (id, kept) => setHostSignIn(scope, id, kept),
     hostSignIn: id => hostSignIn(scope, id),
-    collect: id => collectSystem(world, id),
+    collect: id => readings.read(id),
     hold: (id, until) => hold(scope, id, until),
     movedTo: (volumeId, systemId, locator) => movedTo(scope, volumeId, systemId, locator),
     release: id => release(scope, id),
@@ -170,6 +172,7 @@ function reportsOf(
       await noted({ event: 'progress', words: 'Noted before it is begun.', facts })
     },
     async waited(task, words) {
+      step.readings.acted()
       await noted({
         event: 'waited',
         words,

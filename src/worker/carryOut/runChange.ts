@@ -15,7 +15,6 @@ import {
   type ChangeEnd,
   type Wait,
 } from '@/records/changes'
-import { collectSystems } from '../collect/collectSystems'
 import { HoldLost, NotProven, StopWanted } from '../errors'
 import type { World } from '../World'
 import { giveSlotBack } from './giveSlotBack'
@@ -23,6 +22,7 @@ import { holdChange } from './holdChange'
 import { Journal } from './Journal'
 import { isOurs, Later, Patience, withPatience } from './patience'
 import { portsFor, type Standing } from './portsFor'
+import { Readings } from './Readings'
 
 /**
  * Carries out a running change from wherever its journal says it stands, until it ends or has to wait. Safe to call at any time and from
@@ -43,6 +43,7 @@ class Run {
   readonly #kind: AnyKind
   #facts: Facts = {}
   readonly #journal: Journal
+  readonly #readings: Readings
   #wait: Wait | undefined
   #patience = new Patience({})
   /** The step at work; after the last one, the proof. */
@@ -54,6 +55,7 @@ class Run {
     private readonly lost: AbortSignal,
   ) {
     this.#kind = kindNamed(change.kind)
+    this.#readings = new Readings(world)
     this.#journal = new Journal(this.#scope, change, () => this.#throwIfLost())
   }
 
@@ -70,7 +72,9 @@ class Run {
       if (!(cause instanceof TaskRuns) && !(cause instanceof Later)) throw cause
       this.#throwIfLost()
       const { failing } = this.#patience
-      await giveSlotBack(this.#scope, { changeId: this.change.id, stepIndex: this.#index, cause, failing })
+      const canStop = !this.change.isUndoWanted && !this.#journal.hasFailed
+      const wait = { changeId: this.change.id, stepIndex: this.#index, cause, failing, canStop }
+      await giveSlotBack(this.world.database, wait)
       if (cause instanceof TaskRuns && this.#wait?.task !== cause.task)
         await this.#journal.mark(this.#index, 'progress', cause.words, undefined, cause.doneRatio)
     }
@@ -196,6 +200,7 @@ class Run {
       facts: () => this.#facts,
       learn: facts => (this.#facts = { ...this.#facts, ...facts }),
       patience: this.#patience,
+      readings: this.#readings,
       waitedSince: this.#wait?.task === null ? undefined : this.#wait?.beganAt,
       lost: this.lost,
       canStop: true,
@@ -226,7 +231,12 @@ class Run {
 
   async #collectTouched(): Promise<void> {
     const estate = await portsFor(this.world, this.change, this.#standing(this.#index)).estate()
-    await collectSystems(this.world, this.#kind.collects(this.change.intent, estate, this.#facts))
+    for (const systemId of this.#kind.collects(this.change.intent, estate, this.#facts)) {
+      // One that does not answer now is read later, in its turn.
+      await this.#readings.readUnlessKnown(systemId).catch((cause: unknown) => {
+        if (isOurs(cause)) throw cause
+      })
+    }
   }
 
   async #end(

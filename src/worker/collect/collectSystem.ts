@@ -83,6 +83,6 @@ export async function collectParts(world: World, systemId: string, locators: rea
   const number = await nextReading({ database: world.database })
   const parts = await (await world.system(systemId)).parts(locators)
   if (parts === undefined) return false
-  await storeParts(world.database, systemId, parts, number)
+  world.kept.set(systemId, await storeParts(world.database, systemId, parts, number, world.kept.get(systemId)))
   return true
 }

@@ -60,8 +60,16 @@ const tickMilliseconds = 250
 const snapshotMilliseconds = 60_000
 const accountMilliseconds = 5000
 
-/** Starts the fleet from its folder, or from its seed where the folder is new. */
-export async function startFleet(folder: string, ports: FleetPorts, firstRate: number): Promise<Fleet> {
+/**
+ * Starts the fleet from its folder, or from its seed where the folder is new.
+ * @param accountEvery how often its arrays account what their loads have written and asked for (milliseconds)
+ */
+export async function startFleet(
+  folder: string,
+  ports: FleetPorts,
+  firstRate: number,
+  accountEvery = accountMilliseconds,
+): Promise<Fleet> {
   const store = new Store(folder)
   const clock = new FleetClock(store, firstRate)
   const faults = new Faults()
@@ -87,7 +95,7 @@ export async function startFleet(folder: string, ports: FleetPorts, firstRate: n
   const hostPorts = await listenEach(agents, ports.hosts)
   const desk = new NightDesk()
   const deskPorts = await desk.listen(ports.desk)
-  const still = ticking(clock, all, pools, store)
+  const still = ticking(clock, all, pools, store, accountEvery)
   const own = { control, arrays: arrayPorts, hosts: hostPorts, nodes: agentsPort }
   return {
     ports: { ...own, ...names.ports, directory: people.port, desk: deskPorts },
@@ -172,7 +180,13 @@ function listening() {
 }
 
 /** Lets the fleet work as its clock goes. @returns what ends that */
-function ticking(clock: FleetClock, arrays: readonly SimulatedArray[], pools: ClusterPools, store: Store): () => void {
+function ticking(
+  clock: FleetClock,
+  arrays: readonly SimulatedArray[],
+  pools: ClusterPools,
+  store: Store,
+  accountEvery: number,
+): () => void {
   let last = clock.now()
   const ticks = setInterval(() => {
     const now = clock.now()
@@ -186,7 +200,7 @@ function ticking(clock: FleetClock, arrays: readonly SimulatedArray[], pools: Cl
     arrays.forEach(growWorkloads)
     arrays.forEach(countLoads)
     arrays.forEach(account)
-  }, accountMilliseconds)
+  }, accountEvery)
   const snapshots = setInterval(() => store.snapshot(), snapshotMilliseconds)
   return () => {
     clearInterval(ticks)

@@ -50,12 +50,11 @@ export class World {
       await this.#leave(id)
       throw new SystemGone()
     }
-    const allowedNetworks = await this.#allowedNetworks()
     const known = this.#systems.get(id)
-    const now = JSON.stringify([access, allowedNetworks])
+    const now = JSON.stringify(access)
     if (known?.access === now) return known.system
     await this.#leave(id)
-    const system = this.#reach(access, allowedNetworks)
+    const system = this.#reach(access, access.allowedNetworks)
     this.#systems.set(id, { access: now, system })
     return system
   }

@@ -243,7 +243,8 @@ test(
     await bench.until(async () => (await promise()) === 'broken', 'it is known to be broken')
     // Seven days in holding are over within seconds at the pace of the fleet.
     bench.fleet.clock.setRate(60)
-    const behind = async () => Math.abs(bench.fleet.clock.now() - (await estateNow({ database: bench.database })).getTime())
+    const behind = async () =>
+      Math.abs(bench.fleet.clock.now() - (await estateNow({ database: bench.database })).getTime())
     await bench.until(async () => (await behind()) < 3_600_000, 'the estate keeps the time of its systems')
     const ended = await bench.done('end-mirror', { volumeId })
     expect((await bench.volume(volumeId))?.mirror).toBeNull()

@@ -12,6 +12,7 @@ export {
   probeAccess,
   systemAccess,
   systemIds,
+  systemsNamed,
   systemName,
   type SystemAccess,
 } from './systems'

@@ -60,13 +60,20 @@ export async function probeAccess(scope: Scope, key: Buffer, probeId: string): P
   return found === undefined ? undefined : opened(found, key, probeId)
 }
 
-export async function systemAccess(scope: Scope, key: Buffer, systemId: string): Promise<SystemAccess | undefined> {
-  const found = await row<AccessRow>(
+/** The way to a system, and the networks in which systems may stand. */
+export async function systemAccess(
+  scope: Scope,
+  key: Buffer,
+  systemId: string,
+): Promise<(SystemAccess & { readonly allowedNetworks: string }) | undefined> {
+  const found = await row<AccessRow & { readonly networks: string | null }>(
     scope,
-    'select protocol, address, accepted_fingerprint, user_name, sealed_password, uuid from systems where id = $1',
+    `select protocol, address, accepted_fingerprint, user_name, sealed_password, uuid,
+       (select value #>> '{}' from settings where key = 'addresses') as networks
+     from systems where id = $1`,
     [systemId],
   )
-  return found === undefined ? undefined : opened(found, key, systemId)
+  return found === undefined ? undefined : { ...opened(found, key, systemId), allowedNetworks: found.networks ?? '' }
 }
 
 const opened = (found: AccessRow, key: Buffer, context: string): SystemAccess => ({
@@ -121,8 +128,10 @@ export async function enrolSystem(
 export const systemName = async (scope: Scope, id: string) =>
   (await row<{ readonly name: string }>(scope, 'select name from systems where id = $1', [id]))?.name ?? ''
 
-export const systemIds = async (scope: Scope) =>
-  (await rows<{ readonly id: string }>(scope, 'select id from systems order by name')).map(({ id }) => id)
+export const systemsNamed = (scope: Scope) =>
+  rows<{ readonly id: string; readonly name: string }>(scope, 'select id, name from systems order by name')
+
+export const systemIds = async (scope: Scope) => (await systemsNamed(scope)).map(({ id }) => id)
 
 /** Why a system was not read, with the code by which a page tells one reason from another. */
 export interface ReachTrouble {

@@ -1,6 +1,6 @@
 import { agreedClock, clocksApart, isSameClock, rateOf, type ClockReading } from '@/core/clock'
 import { clockApartSeconds, clockFinding } from '@/core/findings'
-import { agreedBefore, followsSystems, keepClock, keepFindings, systemIds, systemName } from '@/records/inventory'
+import { agreedBefore, followsSystems, keepClock, keepFindings, systemsNamed } from '@/records/inventory'
 import type { World } from '../World'
 
 /** Systems are asked for their time this often where it is only compared with the wall's. */
@@ -20,9 +20,10 @@ export async function agreeOnClock(world: World): Promise<void> {
   if (!isFollowing && Date.now() - (comparedAt.get(world) ?? 0) < compareMilliseconds) return
   comparedAt.set(world, Date.now())
   const before = latest.get(world) ?? new Map<string, ClockReading>()
-  const readings = (
-    await Promise.all((await systemIds(scope)).map(id => readClock(world, id, before.get(id))))
-  ).flatMap(each => each ?? [])
+  const systems = await systemsNamed(scope)
+  const readings = (await Promise.all(systems.map(({ id }) => readClock(world, id, before.get(id))))).flatMap(
+    each => each ?? [],
+  )
   latest.set(world, new Map(readings.map(each => [each.systemId, each])))
   const now = new Date()
   const wall = { wallAt: now.toISOString(), estateAt: now.toISOString(), rate: 1 }
@@ -34,7 +35,7 @@ export async function agreeOnClock(world: World): Promise<void> {
   for (const { systemId } of readings) {
     const apart = outliers.find(each => each.systemId === systemId)
     const limit = clockApartSeconds * Math.max(1, Math.abs(clock.rate))
-    const named = { id: systemId, name: await systemName(scope, systemId) }
+    const named = { id: systemId, name: systems.find(({ id }) => id === systemId)?.name ?? '' }
     const isTold = apart !== undefined && Math.abs(apart.secondsAhead) > limit
     await keepFindings(scope, systemId, 'clock', isTold ? [clockFinding(named, apart.secondsAhead)] : [])
   }

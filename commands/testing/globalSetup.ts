@@ -9,6 +9,8 @@ export default async function globalSetup(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'wendrel-test-'))
   const postgres = await startPostgres(folder)
   process.env['TEST_POSTGRES_URL'] = postgres.ownerUrl
+  // What test files make once and copy lies here.
+  process.env['TEST_FOLDER'] = folder
   // Tests work under the role that Wendrel works under, so that what it may not do fails here first.
   process.env['TEST_POSTGRES_OWN_URL'] = await ensureOwnDatabase(postgres.ownerUrl, 'test')
   const shared = globalThis as { testPostgres?: { postgres: PrivatePostgres; folder: string } }

@@ -3,11 +3,11 @@ import type { Sequelize } from 'sequelize'
 import { openDatabase } from '../database'
 import { migrate } from '../migrations/migrate'
 
-/** What all databases of the tests are copied from: migrating each would take ten times as long. */
-const pattern = 'test_pattern'
+/** What most databases of the tests are copied from: migrating each would take ten times as long. */
+const migrated = 'test_migrated'
 const lockNumber = 7_261_590
 
-/** Works in the test cluster as its owner. */
+/** Works in the test cluster as its owner, in one connection. */
 async function asOwner<T>(work: (owner: Sequelize) => Promise<T>): Promise<T> {
   const base = process.env['TEST_POSTGRES_URL'] ?? ''
   const owner = openDatabase(base.replace(/\/[^/]*$/, '/postgres'), 1)
@@ -23,47 +23,52 @@ const urlOf = (name: string): string => {
   own.pathname = `/${name}`
   return own.href
 }
+const nameOf = (url: string): string => new URL(url).pathname.slice(1)
 
-/** @param from the database that it is a copy of */
-async function create(owner: Sequelize, name: string, from = 'template1'): Promise<void> {
-  const { username } = new URL(urlOf(name))
-  await owner.query(`create database ${name} owner ${username} template ${from} strategy file_copy`)
+/** @param from the database that it is a copy of @returns where it is */
+async function create(owner: Sequelize, from = 'template1'): Promise<string> {
+  const url = urlOf(`test_${randomBytes(6).toString('hex')}`)
+  const { username } = new URL(url)
+  await owner.query(`create database ${nameOf(url)} owner ${username} template ${from} strategy file_copy`)
+  return url
 }
 
-/** Makes the pattern, unless another test file has. */
-const ensurePattern = (owner: Sequelize) =>
-  owner.query(`select pg_advisory_lock(${lockNumber})`).then(async () => {
-    const [found] = await owner.query(`select 1 from pg_database where datname = '${pattern}'`)
-    if (found.length > 0) return
-    const unfinished = `${pattern}_${randomBytes(6).toString('hex')}`
-    await create(owner, unfinished)
-    const database = openDatabase(urlOf(unfinished))
-    await migrate(database, urlOf(unfinished)).finally(() => database.close())
-    await owner.query(`alter database ${unfinished} rename to ${pattern}`)
+/**
+ * Makes a database to copy, unless another test file has: one file at a time makes what has to be made once.
+ * @param name of the database
+ * @param make makes it under another name, and leaves no connection to it open @returns where it is
+ */
+export const madeOnce = (name: string, make: () => Promise<string>): Promise<void> =>
+  asOwner(async owner => {
+    // The lock goes with the owner's connection.
+    await owner.query(`select pg_advisory_lock(${lockNumber}, hashtext('${name}'))`)
+    const [found] = await owner.query(`select 1 from pg_database where datname = '${name}'`)
+    if (found.length === 0) await owner.query(`alter database ${nameOf(await make())} rename to ${name}`)
   })
 
-const someName = () => `test_${randomBytes(6).toString('hex')}`
-
 /** A database of the test cluster without anything in it. @returns where it is */
-export async function emptyDatabase(): Promise<string> {
-  const name = someName()
-  await asOwner(owner => create(owner, name))
-  return urlOf(name)
-}
+export const emptyDatabase = (): Promise<string> => asOwner(owner => create(owner))
 
-/** An empty, migrated database of the test cluster, for one test file. */
-export async function freshDatabase(): Promise<{
+interface TestDatabase {
   readonly database: Sequelize
   readonly url: string
   readonly close: () => Promise<void>
-}> {
-  const name = someName()
-  await asOwner(async owner => {
-    // The lock goes with the owner's connection, of which there is one.
-    await ensurePattern(owner)
-    await create(owner, name, pattern)
-  })
-  const url = urlOf(name)
+}
+
+/** A copy of a database that was made once. */
+export async function copiedDatabase(name: string): Promise<TestDatabase> {
+  const url = await asOwner(owner => create(owner, name))
   const database = openDatabase(url)
   return { database, url, close: () => database.close() }
+}
+
+/** An empty, migrated database of the test cluster, for one test file. */
+export async function freshDatabase(): Promise<TestDatabase> {
+  await madeOnce(migrated, async () => {
+    const url = await emptyDatabase()
+    const database = openDatabase(url)
+    await migrate(database, url).finally(() => database.close())
+    return url
+  })
+  return copiedDatabase(migrated)
 }

@@ -1,3 +1,3 @@
 export { enrolled } from './enrolled'
-export { emptyDatabase, freshDatabase } from './freshDatabase'
+export { copiedDatabase, emptyDatabase, freshDatabase, madeOnce } from './freshDatabase'
 export { sampleDriveFound, sampleInventory } from './sampleInventory'

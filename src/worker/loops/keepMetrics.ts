@@ -13,6 +13,7 @@ import {
 } from '@/records/metrics'
 import { classUses } from '@/records/queries'
 import type { World } from '../World'
+import { eachByItself } from './eachByItself'
 
 /** Forecasts look ahead in days: they are made anew this often (milliseconds of estate time). */
 const forecastMilliseconds = 3_600_000
@@ -51,18 +52,18 @@ export async function keepMetrics(world: World): Promise<void> {
   const now = await estateNow(scope)
   const isDue = await areForecastsDue(scope, new Date(now.getTime() - forecastMilliseconds))
   const isMuch = Date.now() - done.packed >= packMilliseconds || (await incomingBytes(scope)) > mostIncomingBytes
-  if (isDue || isMuch) {
+  const pack = async () => {
     await packIncoming(world.database)
     done.packed = Date.now()
   }
-  if (isDue) {
-    await keepPast(scope, now)
-    await keepRecent(scope, now)
-    await keepForecasts(scope, now)
-    await judgeDrives(scope, now)
-    await lookAtPromises(scope, now)
+  const judged = [keepPast, keepRecent, keepForecasts, judgeDrives, lookAtPromises]
+  const drop = async () => {
+    await dropOldMetrics(scope, now)
+    done.dropped = now.getTime()
   }
-  if (now.getTime() - done.dropped < dayMilliseconds) return
-  await dropOldMetrics(scope, now)
-  done.dropped = now.getTime()
+  await eachByItself([
+    ...(isDue || isMuch ? [pack] : []),
+    ...(isDue ? judged.map(each => () => each(scope, now)) : []),
+    ...(now.getTime() - done.dropped < dayMilliseconds ? [] : [drop]),
+  ])
 }

@@ -19,6 +19,7 @@ import {
 } from '@/records/telling'
 import { DateTime } from 'luxon'
 import type { World } from '../World'
+import { eachByItself } from './eachByItself'
 
 /** What a message is called follows from what it says, so that two workers, or one that is killed, make it once. */
 const namespace = '7f0f4a52-9b0e-5b0a-8a52-0f4a529b0e5b'
@@ -36,14 +37,11 @@ export async function tell(world: World): Promise<void> {
   // The wall's time: whom it is told to lives by that, whatever the estate's clock says.
   const now = new Date()
   // One that cannot be judged keeps nobody from hearing of the others.
-  const failed: unknown[] = []
-  for (const rule of rules)
-    await inTransaction(world.database, scope => judgeRule(scope, rule, now)).catch((cause: unknown) =>
-      failed.push(cause),
-    )
-  await sendDue(world)
-  await dropNowAndThen(world, now)
-  if (failed.length > 0) throw failed[0]
+  await eachByItself([
+    ...rules.map(rule => () => inTransaction(world.database, scope => judgeRule(scope, rule, now))),
+    () => sendDue(world),
+    () => dropNowAndThen(world, now),
+  ])
 }
 
 async function dropNowAndThen(world: World, now: Date): Promise<void> {

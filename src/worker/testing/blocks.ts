@@ -1,15 +1,18 @@
 import { one, within } from '@/core/estate'
+import { prepared, type Left } from './prepared'
 import { workbench } from './workbench'
 
 const drivesOfPool = 8
 const sharePercent = 10
 
-/** A workbench with an array of two pools, hosts in groups of their own, and one volume that the register sees. */
-export async function blocks(isMetered = false) {
-  const bench = await workbench(36_000, isMetered)
+const rate = 36_000
+
+/** Makes what tests of blocks stand on. */
+async function make(): Promise<Left> {
+  const bench = await workbench(rate)
   const systemId = await bench.registered('heron')
   const { drives } = await bench.estate(within(systemId))
-  const ids: Ids = { heron: systemId }
+  const ids: Record<string, string> = { heron: systemId }
   for (const [index, name] of (['pool', 'other'] as const).entries()) {
     const pool = await bench.carriedOut('create-pool', {
       systemId,
@@ -32,6 +35,14 @@ export async function blocks(isMetered = false) {
     hostGroupId: ids['accession-register'],
   })
   ids['volume'] = factOf(made, 'volumeId')
+  return bench.left(ids)
+}
+
+/** A workbench with an array of two pools, hosts in groups of their own, and one volume that the register sees. */
+export async function blocks(isMetered = false) {
+  const from = await prepared('blocks', make)
+  const bench = await workbench(rate, isMetered, from)
+  const ids: Ids = { ...from.ids }
   const array = bench.fleet.arrays.find(each => each.model.name === 'heron')
   if (array === undefined) throw new Error('The fleet has no heron.')
   return {
@@ -48,7 +59,7 @@ type Bench = Awaited<ReturnType<typeof workbench>>
 type Ids = Partial<Record<string, string>>
 
 /** Hosts in groups of their own. */
-async function withHosts(bench: Bench, ids: Ids): Promise<void> {
+async function withHosts(bench: Bench, ids: Record<string, string>): Promise<void> {
   for (const [host, groupName] of [
     ['register-1', 'accession-register'],
     ['register-2', 'catalogue'],

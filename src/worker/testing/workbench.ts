@@ -14,6 +14,7 @@ import { keepProbe } from '@/records/inventory'
 import { freshDatabase } from '@/records/testing'
 import { anyPorts, startFleet } from '@/standins'
 import { startWorker } from '../startWorker'
+import { copied, copyFleet, type Left, type Prepared } from './prepared'
 
 const patienceMilliseconds = 120_000
 /** What a worker does every ten seconds tests await: here it does so every two. */
@@ -25,14 +26,17 @@ const seldom = 600_000
 export const tester = { name: 'tester', address: null }
 
 /**
- * A fleet, an empty estate and a worker that serves it: what whole-change tests stand on.
+ * A fleet, an estate and a worker that serves it: what whole-change tests stand on.
  * @param isMetered whether it also measures all the time
+ * @param from what it is a copy of; else the estate is empty
  */
-export async function workbench(rate: number, isMetered = false) {
-  const key = randomBytes(32)
+export async function workbench(rate: number, isMetered = false, from?: Prepared) {
+  const key = from?.key ?? randomBytes(32)
   const folder = mkdtempSync(join(tmpdir(), 'fleet-'))
+  if (from !== undefined) copyFleet(from, folder)
   const fleet = await startFleet(folder, anyPorts, rate, isMetered ? undefined : seldom)
-  const records = await freshDatabase()
+  fleet.clock.setRate(rate)
+  const records = from === undefined ? await freshDatabase() : await copied(from, fleet)
   const { database } = records
   const log = (line: string) =>
     process.env['WORKER_LOG'] === undefined ? undefined : process.stderr.write(`${line}\n`)
@@ -54,6 +58,14 @@ export async function workbench(rate: number, isMetered = false) {
     restartWorker: async () => {
       await worker.stop()
       worker = await started()
+    },
+    /** Ends all that serves it. @returns what is left of it @param ids of what was made */
+    left: async (ids: Prepared['ids']): Promise<Left> => {
+      await worker.stop()
+      fleet.clock.setRate(0)
+      await fleet.stop()
+      await records.close()
+      return { url: records.url, fleetFolder: folder, key, ids }
     },
     close: async () => {
       await worker.stop()

@@ -8,11 +8,11 @@ type Check = readonly [string, readonly string[]]
 /** What unit tests wait for is half of their time: one file more at a time than there are cores keeps these busy. */
 const workers = availableParallelism() + 1
 
-/** Of the sources alone: as many at a time as there are cores. */
+/** Of the sources alone: as many at a time as there are cores, those first that take longest. */
 const ofSources: readonly Check[] = [
-  ['format', ['prettier', '--check', '--log-level', 'warn', '.']],
-  ['types', ['tsc', '--noEmit']],
   ['lint', ['eslint', '--max-warnings', '0', '.']],
+  ['types', ['tsc', '--noEmit']],
+  ['format', ['prettier', '--check', '--log-level', 'warn', '.']],
   ['imports', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'commands', 'bench']],
   ['unused', ['knip']],
 ]
@@ -27,7 +27,7 @@ const checks: readonly Check[] = [
 const onDemand: readonly Check[] = [['kills', ['playwright', 'test', '--config', 'e2e/kills/playwright.config.ts']]]
 
 /**
- * Every check and every test, in the order in which they are quickest to fail; or one of them.
+ * Every check and every test, those of the sources first; or one of them.
  * @param part its name, or the beginning of it
  * @returns the exit code
  */

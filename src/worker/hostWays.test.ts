@@ -1,5 +1,5 @@
 import http from 'node:http'
-import type { AddressInfo } from 'node:net'
+import net, { type AddressInfo } from 'node:net'
 import { those } from '@/core/estate'
 import { suggestedLine } from '@/core/hosts'
 import { evidenceOf } from '@/records/changes'
@@ -9,7 +9,8 @@ import { blocks } from './testing/blocks'
 
 let bench: Awaited<ReturnType<typeof blocks>>
 beforeAll(async () => {
-  bench = await blocks()
+  // Hosts are asked four times a minute.
+  bench = await blocks({ pace: 10 })
 })
 afterAll(() => bench.close())
 
@@ -83,6 +84,27 @@ test('a controller that goes out is a finding of every host that is left with on
   bench.fleet.faults.clear()
   await bench.until(async () => (await checks()).every(each => each !== 'no-path'), 'it clears')
   expect(await write()).toBe(200)
+})
+
+test('a host that falls silent says nothing: what it said last stands, and the others are heard as before', async () => {
+  down('A')
+  await bench.until(async () => (await checks()).includes('one-controller'), 'it is told that one controller is left')
+  let times = 0
+  const silent = net.createServer(socket => {
+    times += 1
+    socket.destroy()
+  })
+  await new Promise<void>(resolve => silent.listen(0, '127.0.0.1', resolve))
+  const moved = `update hosts set agent_address = $1 where name = 'register-1'`
+  const { port } = silent.address() as AddressInfo
+  await run({ database: bench.database }, moved, [`http://127.0.0.1:${port}`])
+  bench.fleet.faults.clear()
+  // When it is asked once more, what came of asking it before has been noted.
+  await bench.until(() => Promise.resolve(times > 1), 'it is asked again and again')
+  expect(await checks()).toContain('one-controller')
+  await run({ database: bench.database }, moved, [`http://127.0.0.1:${bench.fleet.ports.hosts['register-1']}`])
+  silent.close()
+  await bench.until(async () => !(await checks()).includes('one-controller'), 'it says so itself')
 })
 
 test('who logs in and is in no group is found by the name that it shows, and is told of until it is registered', async () => {

@@ -16,7 +16,7 @@ import { workbench } from './testing/workbench'
 const day = 86_400_000
 
 let bench: Awaited<ReturnType<typeof workbench>>
-beforeAll(async () => (bench = await workbench(1, true)))
+beforeAll(async () => (bench = await workbench(1, { isMetered: true })))
 afterAll(() => bench.close())
 
 test('what a system has kept of its past is there soon after it is registered, joins what is measured, and says when it is full', async () => {

@@ -11,14 +11,22 @@ import {
   systemName,
 } from '@/records/inventory'
 import type { World } from '../World'
+import { Turns } from './Turns'
 
-/** Hosts that are asked at once; one that does not answer holds up the others no longer than its patience. */
+/** Hosts that are asked at once. */
 const atOnce = 4
+/** Of hosts that did not answer when they were asked last, so many are asked again each time. */
+const silentAtOnce = atOnce
+
+type Looked = Awaited<ReturnType<typeof hostsToLookAt>>[number]
 
 /** Asks the hosts of one system by which ways they see its disks. Nothing is changed on them: they say what they have. */
 export class HostWays {
   /** What was kept last of each host: what stands still is not written again. */
   readonly #kept = new Map<string, string>()
+  /** What each host said last: it stands until the host says something else. */
+  readonly #said = new Map<string, Ways>()
+  readonly #turns = new Turns(silentAtOnce)
   /** Of which hosts ways were kept last. */
   #looked: string | undefined
   /** Findings stand, also those of a process before this one: they may have to be cleared. */
@@ -36,17 +44,15 @@ export class HostWays {
     await this.#forgetOthers(hosts.map(({ id }) => id))
     if (hosts.length === 0 && !this.#hasFound) return
     const controllerOf = await controllersByTarget(scope, systemId)
-    const seen: Ways[] = []
+    const byId = new Map(hosts.map(host => [host.id, host]))
+    const asked = this.#turns.next([...byId.keys()]).flatMap(id => byId.get(id) ?? [])
     const failed: unknown[] = []
-    for (let from = 0; from < hosts.length; from += atOnce) {
-      const ways = await Promise.allSettled(
-        hosts.slice(from, from + atOnce).map(host => this.#waysOf(host, controllerOf)),
-      )
+    for (let from = 0; from < asked.length; from += atOnce) {
+      const ways = await Promise.allSettled(asked.slice(from, from + atOnce).map(host => this.#hear(host, controllerOf)))
       // What one host says must not keep anybody from hearing of the others; it is told once they are looked at.
-      for (const each of ways)
-        if (each.status === 'rejected') failed.push(each.reason)
-        else if (each.value !== undefined) seen.push(each.value)
+      for (const each of ways) if (each.status === 'rejected') failed.push(each.reason)
     }
+    const seen = hosts.flatMap(({ id }) => this.#said.get(id) ?? [])
     const named = { id: systemId, name: await systemName(scope, systemId) }
     const controllers = [...new Set(controllerOf.values())].sort((a, b) => a.localeCompare(b))
     const findings = pathFindings(named, controllers, seen)
@@ -55,18 +61,26 @@ export class HostWays {
     if (failed.length > 0) throw failed[0]
   }
 
+  async #hear(host: Looked, controllerOf: ReadonlyMap<string, string>): Promise<void> {
+    const ways = await this.#waysOf(host, controllerOf)
+    this.#turns.asked(host.id, ways !== undefined)
+    if (ways !== undefined) this.#said.set(host.id, ways)
+  }
+
   /** Hosts to which it shows nothing any more have no ways to it. */
   async #forgetOthers(ids: readonly string[]): Promise<void> {
     const looked = ids.join(' ')
     if (this.#looked === looked) return
     await keepPathsOf({ database: this.world.database }, this.systemId, ids)
-    for (const id of this.#kept.keys()) if (!ids.includes(id)) this.#kept.delete(id)
+    const shown = new Set(ids)
+    for (const known of [this.#kept, this.#said])
+      for (const id of known.keys()) if (!shown.has(id)) known.delete(id)
     this.#looked = looked
   }
 
-  /** The ways of one host. One that does not answer says nothing of them: what it said last stands. */
+  /** The ways of one host; undefined where it does not answer. */
   async #waysOf(
-    { id, name, agentAddress }: Awaited<ReturnType<typeof hostsToLookAt>>[number],
+    { id, name, agentAddress }: Looked,
     controllerOf: ReadonlyMap<string, string>,
   ): Promise<Ways | undefined> {
     const devices = await this.#devices(agentAddress)

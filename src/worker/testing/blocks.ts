@@ -39,9 +39,9 @@ async function make(): Promise<Left> {
 }
 
 /** A workbench with an array of two pools, hosts in groups of their own, and one volume that the register sees. */
-export async function blocks(isMetered = false) {
+export async function blocks(wanted: { readonly pace?: number } = {}) {
   const from = await prepared('blocks', make)
-  const bench = await workbench(rate, isMetered, from)
+  const bench = await workbench(rate, { ...wanted, from })
   const ids: Ids = { ...from.ids }
   const array = bench.fleet.arrays.find(each => each.model.name === 'heron')
   if (array === undefined) throw new Error('The fleet has no heron.')

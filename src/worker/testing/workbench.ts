@@ -17,20 +17,25 @@ import { startWorker } from '../startWorker'
 import { copied, copyFleet, type Left, type Prepared } from './prepared'
 
 const patienceMilliseconds = 120_000
-/** What a worker does every ten seconds tests await: here it does so every two. */
-const pace = 3
+/** What a worker does every ten seconds tests await: here it does so every three, where nothing else is said. */
+const usualPace = 3
 /** Two thirds of what a worker does while nothing happens is measuring: once at the beginning is enough for what does not look at it. */
 const hardly = 0.02
 /** And what the fleet accounts of its loads, nobody looks at there. */
 const seldom = 600_000
 export const tester = { name: 'tester', address: null }
 
-/**
- * A fleet, an estate and a worker that serves it: what whole-change tests stand on.
- * @param isMetered whether it also measures all the time
- * @param from what it is a copy of; else the estate is empty
- */
-export async function workbench(rate: number, isMetered = false, from?: Prepared) {
+interface Wanted {
+  /** Whether it also measures all the time. */
+  readonly isMetered?: boolean
+  /** How many times as often the worker does what it does again and again. */
+  readonly pace?: number
+  /** What it is a copy of; else the estate is empty. */
+  readonly from?: Prepared
+}
+
+/** A fleet, an estate and a worker that serves it: what whole-change tests stand on. */
+export async function workbench(rate: number, { isMetered = false, pace = usualPace, from }: Wanted = {}) {
   const key = from?.key ?? randomBytes(32)
   const folder = mkdtempSync(join(tmpdir(), 'fleet-'))
   if (from !== undefined) copyFleet(from, folder)

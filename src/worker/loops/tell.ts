@@ -123,7 +123,7 @@ async function isSent(world: World, { id, routeId, message, tries }: DueMessage)
   } catch (cause) {
     if (world.stop.aborted) throw cause
     const { what, why } = refusalOf(cause)
-    const pause = Math.min(longestPauseSeconds, firstPauseSeconds * 2 ** tries)
+    const pause = Math.min(longestPauseSeconds, firstPauseSeconds * 2 ** tries) / world.pace
     await noteFailed(scope, id, `${what} ${why}`, tries + 1 >= mostTries ? null : pause)
     return false
   }

@@ -1,5 +1,5 @@
 import { group } from 'd3-array'
-import { pathFindings, type HostWays as Ways } from '@/core/findings'
+import { pathFindings, type Finding, type HostWays as Ways } from '@/core/findings'
 import type { HostDevice } from '@/ports'
 import {
   controllersByTarget,
@@ -24,8 +24,8 @@ type Looked = Awaited<ReturnType<typeof hostsToLookAt>>[number]
 export class HostWays {
   /** What was kept last of each host: what stands still is not written again. */
   readonly #kept = new Map<string, string>()
-  /** What each host said last: it stands until the host says something else. */
-  readonly #said = new Map<string, Ways>()
+  /** What was found by what each host said last: it stands until the host says something else. */
+  readonly #found = new Map<string, readonly Finding[]>()
   readonly #turns = new Turns(silentAtOnce)
   /** Of which hosts ways were kept last. */
   #looked: string | undefined
@@ -44,27 +44,35 @@ export class HostWays {
     await this.#forgetOthers(hosts.map(({ id }) => id))
     if (hosts.length === 0 && !this.#hasFound) return
     const controllerOf = await controllersByTarget(scope, systemId)
+    const named = { id: systemId, name: await systemName(scope, systemId) }
     const byId = new Map(hosts.map(host => [host.id, host]))
     const asked = this.#turns.next([...byId.keys()]).flatMap(id => byId.get(id) ?? [])
     const failed: unknown[] = []
     for (let from = 0; from < asked.length; from += atOnce) {
-      const ways = await Promise.allSettled(asked.slice(from, from + atOnce).map(host => this.#hear(host, controllerOf)))
+      const ways = await Promise.allSettled(
+        asked.slice(from, from + atOnce).map(host => this.#hear(named, host, controllerOf)),
+      )
       // What one host says must not keep anybody from hearing of the others; it is told once they are looked at.
       for (const each of ways) if (each.status === 'rejected') failed.push(each.reason)
     }
-    const seen = hosts.flatMap(({ id }) => this.#said.get(id) ?? [])
-    const named = { id: systemId, name: await systemName(scope, systemId) }
-    const controllers = [...new Set(controllerOf.values())].sort((a, b) => a.localeCompare(b))
-    const findings = pathFindings(named, controllers, seen)
+    const findings = hosts.flatMap(({ id }) => this.#found.get(id) ?? [])
     await keepFindings(scope, systemId, 'hosts', findings)
     this.#hasFound = findings.length > 0
     if (failed.length > 0) throw failed[0]
   }
 
-  async #hear(host: Looked, controllerOf: ReadonlyMap<string, string>): Promise<void> {
+  async #hear(
+    system: { readonly id: string; readonly name: string },
+    host: Looked,
+    controllerOf: ReadonlyMap<string, string>,
+  ): Promise<void> {
     const ways = await this.#waysOf(host, controllerOf)
     this.#turns.asked(host.id, ways !== undefined)
-    if (ways !== undefined) this.#said.set(host.id, ways)
+    if (ways === undefined) return
+    const controllers = [...new Set(controllerOf.values())].sort((a, b) => a.localeCompare(b))
+    const found = pathFindings(system, controllers, [ways])
+    if (found.length > 0) this.#found.set(host.id, found)
+    else this.#found.delete(host.id)
   }
 
   /** Hosts to which it shows nothing any more have no ways to it. */
@@ -73,8 +81,7 @@ export class HostWays {
     if (this.#looked === looked) return
     await keepPathsOf({ database: this.world.database }, this.systemId, ids)
     const shown = new Set(ids)
-    for (const known of [this.#kept, this.#said])
-      for (const id of known.keys()) if (!shown.has(id)) known.delete(id)
+    for (const known of [this.#kept, this.#found]) for (const id of known.keys()) if (!shown.has(id)) known.delete(id)
     this.#looked = looked
   }
 

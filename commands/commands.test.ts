@@ -1,12 +1,14 @@
 import { spawn } from 'node:child_process'
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { createServer } from 'node:net'
+import http from 'node:http'
+import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import { compiledShapes, shapesFile } from './compiledShapes'
 import { freePort, isForPages, isFree } from './ports'
 import { endOrphans } from './endOrphans'
+import { fleet } from './fleet'
 import { endLeftOver, KeptProcess } from './processes'
 import { leaveFolder, note, takeFolder, whoRuns } from './runFile'
 import { runVectors } from './vectors'
@@ -28,6 +30,39 @@ test('a data folder is held by one start; what a dead one left is cleared away',
   expect(whoRuns(folder)).toBeUndefined()
   writeFileSync(join(folder, 'running.json'), '{"pid": 1')
   expect(whoRuns(folder)).toBeUndefined()
+})
+
+test('the words for the fleet become what its control interface takes, and what it refuses is told', async () => {
+  await expect(fleet(folder, ['clear'])).rejects.toThrow('No simulated fleet has been started')
+  const asked: unknown[] = []
+  const control = http.createServer((request, response) => {
+    let body = ''
+    request.on('data', part => (body += String(part)))
+    request.on('end', () => {
+      asked.push([request.method, request.url, body === '' ? undefined : JSON.parse(body)])
+      response.statusCode = body.includes('nobody') ? 404 : 200
+      response.end(JSON.stringify({ said: request.url }))
+    })
+  })
+  await new Promise<void>(resolve => control.listen(0, '127.0.0.1', resolve))
+  const { port } = control.address() as AddressInfo
+  writeFileSync(join(folder, 'fleet-ports.json'), JSON.stringify({ control: port }))
+  expect(await fleet(folder, [])).toEqual({ said: '/fleet' })
+  await fleet(folder, ['rate', '600'])
+  await fleet(folder, ['fault', 'heron', 'drive-fails', 'drive=3', 'times=2'])
+  await fleet(folder, ['files', 'bittern', 'plates', '12'])
+  await fleet(folder, ['clear'])
+  expect(asked.slice(1)).toEqual([
+    ['PUT', '/clock', { rate: 600 }],
+    ['POST', '/faults', { target: 'heron', kind: 'drive-fails', drive: '3', times: 2 }],
+    ['POST', '/files', { system: 'bittern', share: 'plates', count: 12 }],
+    ['DELETE', '/faults/all', undefined],
+  ])
+  await expect(fleet(folder, ['fault', 'nobody', 'slow'])).rejects.toThrow('The fleet refused: {"said":"/faults"}')
+  await expect(fleet(folder, ['rest'])).rejects.toThrow('fleet rest is not known.')
+  control.close()
+  control.closeAllConnections()
+  await expect(fleet(folder, ['clear'])).rejects.toThrow('does not answer')
 })
 
 test('a taken port is seen, and another is found', async () => {

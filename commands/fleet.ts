@@ -8,8 +8,8 @@ const usage =
 
 const numeric = new Set(['milliseconds', 'retryAfterSeconds', 'atRatio', 'times', 'mtu', 'seconds'])
 
-/** Speaks to the simulated fleet's own control interface. */
-export async function fleet(folder: string, words: readonly string[]): Promise<void> {
+/** Speaks to the simulated fleet's own control interface. @returns what it answers @throws {CommandRefused} */
+export async function fleet(folder: string, words: readonly string[]): Promise<unknown> {
   const file = join(folder, 'fleet-ports.json')
   if (!existsSync(file))
     throw new CommandRefused('No simulated fleet has been started on this data folder.', './wendrel demo starts one.')
@@ -22,8 +22,9 @@ export async function fleet(folder: string, words: readonly string[]): Promise<v
     }).catch(() => {
       throw new CommandRefused('The simulated fleet does not answer.', './wendrel demo starts it.')
     })
-    process.stdout.write(`${JSON.stringify(await response.json(), null, 2)}\n`)
-    if (!response.ok) throw new CommandRefused('The fleet refused.', usage)
+    const answer: unknown = await response.json()
+    if (!response.ok) throw new CommandRefused(`The fleet refused: ${JSON.stringify(answer)}`, usage)
+    return answer
   }
   const [target = '', kind = '', ...options] = rest
   if (verb === undefined) return ask('GET', '/fleet')

@@ -26,7 +26,7 @@ async function act(word: string | undefined, rest: readonly string[]): Promise<n
       await (await import('./reset')).reset(dataFolder(), rest.includes('--yes'))
       return 0
     case 'fleet':
-      await (await import('./fleet')).fleet(dataFolder(), rest)
+      process.stdout.write(`${JSON.stringify(await (await import('./fleet')).fleet(dataFolder(), rest), null, 2)}\n`)
       return 0
     case 'test':
       return (await import('./test')).test(projectFolder, rest[0])

@@ -23,6 +23,12 @@ const checks: readonly Check[] = [
   ['end to end', ['playwright', 'test']],
 ]
 
+/**
+ * What reads all sources, or loads them anew for each test file, makes much that it soon lets go: with more room for that (MiB) it is
+ * tidied more seldom. What the tests in the browser start has the room that it has with whoever runs it.
+ */
+const roomy = { NODE_OPTIONS: `${process.env['NODE_OPTIONS'] ?? ''} --max-semi-space-size=64`.trim() }
+
 /** Run when they are asked for: every kind of change with every process killed in it takes a quarter of an hour. */
 const onDemand: readonly Check[] = [['kills', ['playwright', 'test', '--config', 'e2e/kills/playwright.config.ts']]]
 
@@ -71,7 +77,7 @@ async function holds(folder: string, [name, [program = '', ...args]]: Check, isA
   const running = spawn(join(folder, 'node_modules/.bin', program), args, {
     cwd: folder,
     stdio: isAlone ? 'inherit' : ['ignore', 'pipe', 'pipe'],
-    env: { ...process.env, CI: 'true', NEXT_TELEMETRY_DISABLED: '1' },
+    env: { ...process.env, ...(program === 'playwright' ? {} : roomy), CI: 'true', NEXT_TELEMETRY_DISABLED: '1' },
   })
   let said = ''
   for (const stream of [running.stdout, running.stderr]) stream?.on('data', part => (said += String(part)))

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { ownEstate } from './estate'
-import { address, administrator, choose, fleet, isAccessible, isProven, signIn } from './steps'
+import { address, administrator, choose, comeIn, fleet, isAccessible, isProven, signIn } from './steps'
 
 test.describe.configure({ mode: 'serial' })
 
@@ -90,7 +90,7 @@ test('a system is registered by its address, after wrong ones got a clear answer
 })
 
 test('a pool is drafted in the bays with the keyboard alone, carried out and proven', async ({ page }) => {
-  await signIn(page)
+  await comeIn(page)
   await page.keyboard.press('2')
   await page.waitForURL(/build$/)
   await expect(page.getByRole('link', { name: 'heron', exact: true })).toBeVisible()
@@ -159,10 +159,10 @@ test('a draft survives the page, a silent array is said, and what it costs is no
   await expect(page.getByLabel('Purpose')).toHaveValue('survives')
   await page.getByRole('button', { name: 'Discard' }).click()
   await expect(page.getByText('Where what you gave out stands')).toBeVisible()
-  fleet('fault', 'heron', 'unavailable')
+  await fleet('fault', 'heron', 'unavailable')
   await page.goto(address())
   await expect(page.getByText('heron does not answer')).toBeVisible()
-  fleet('clear')
+  await fleet('clear')
   await expect(page.getByText('heron does not answer')).toBeHidden()
 })
 
@@ -248,7 +248,7 @@ test('a second administrator is added and removed, and its session ends at once'
 })
 
 test('everything can be found and reached by keys; night and narrow screens stay readable', async ({ page }) => {
-  await signIn(page)
+  await comeIn(page)
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog')).toContainText('Carry out a checked draft')
   await page.keyboard.press('Escape')

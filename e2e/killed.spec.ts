@@ -63,14 +63,14 @@ async function buildPool(request: APIRequestContext, name: string): Promise<stri
 for (const name of ['worker', 'standins', 'web'] as const) {
   test(`${name} killed in the middle of a change: it ends right, and nothing is made twice`, async ({ request }) => {
     await withHeron(request)
-    fleet('rate', '200')
+    await fleet('rate', '200')
     const pool = `killed-${name}`
     const id = await buildPool(request, pool)
     const before = pidOf(name)
     process.kill(before, 'SIGKILL')
     await expect.poll(() => pidOf(name)).not.toBe(before)
     await expect.poll(() => follow(request, id).then(followed => followed?.change.state)).toBe('running')
-    await expect(async () => fleet('rate', '3600')).toPass({ timeout: 60_000 })
+    await expect(() => fleet('rate', '3600')).toPass({ timeout: 60_000 })
     await expect.poll(async () => (await follow(request, id))?.change.state, { timeout: 180_000 }).toBe('proven')
     const { items: pools } = (await (await request.get(`${address()}/api/v1/pools`)).json()) as {
       items: { id: string; name: string; systemId: string }[]
@@ -99,7 +99,7 @@ for (const name of ['worker', 'standins', 'web'] as const) {
 test('the database gone for a while: what is typed stays, and is kept when it is back', async ({ page, request }) => {
   await withHeron(request)
   await signIn(page)
-  fleet('rate', '200')
+  await fleet('rate', '200')
   const id = await buildPool(request, 'database-away')
   await page.goto(`${address()}/provision?draft=provision-volume`)
   await page.getByLabel('Purpose').fill('before')
@@ -115,7 +115,7 @@ test('the database gone for a while: what is typed stays, and is kept when it is
   await expect(page.getByLabel('Purpose')).toHaveValue('while it was away')
   await expect(page.getByText(/kept as a draft/)).toBeVisible()
   await expect.poll(async () => (await follow(request, id))?.change.state).toBe('running')
-  fleet('rate', '3600')
+  await fleet('rate', '3600')
   await expect.poll(async () => (await follow(request, id))?.change.state, { timeout: 180_000 }).toBe('proven')
   await expect(page.getByRole('complementary').getByRole('alert')).toBeHidden()
   await page.reload()

@@ -55,7 +55,7 @@ export const withHeron = (request: APIRequestContext) => withArray(request, 'her
 async function withArray(request: APIRequestContext, name: string): Promise<string> {
   await signedIn(request)
   // A test that failed before it set the pace again must not slow those that follow.
-  fleet('rate', quickRate)
+  await fleet('rate', quickRate)
   const known = await systemId(request, name)
   if (known !== undefined) return known
   const where = { address: arrayAddress(name), userName: 'admin', password: `${name}-demo` }
@@ -97,7 +97,7 @@ export async function withMovable(request: APIRequestContext): Promise<{ volume:
 /** A cluster of godwit's first four nodes. */
 export async function withCluster(request: APIRequestContext): Promise<void> {
   await signedIn(request)
-  fleet('rate', quickRate)
+  await fleet('rate', quickRate)
   const id = (await systemId(request, 'godwit')) ?? ''
   const pools = await get<{ items: { systemId: string }[] }>(request, '/pools')
   if (pools.items.some(pool => pool.systemId === id)) return

@@ -219,7 +219,7 @@ test('rights of a share are reviewed one by one, what goes is drafted away, and 
 
 test('a host walks through the files of a share, and each layer opens to its files', async ({ page }) => {
   await signIn(page)
-  fleet('files', 'bittern', 'lens-plates', '12')
+  await fleet('files', 'bittern', 'lens-plates', '12')
   await page.goto(`${address()}/provision/shares`)
   await page.getByRole('main').getByRole('link', { name: 'lens-plates' }).click()
   await margin(page).getByRole('link', { name: 'Report on files' }).click()
@@ -254,7 +254,7 @@ test('the name of an old server is looked up, and the page says what clients kee
   page,
 }) => {
   await signIn(page)
-  fleet('fault', 'bittern', 'name-record', 'name=oldfiles.marrowfield.example', 'address=10.60.9.99')
+  await fleet('fault', 'bittern', 'name-record', 'name=oldfiles.marrowfield.example', 'address=10.60.9.99')
   await page.goto(`${address()}/provision/file-services`)
   await page.getByRole('main').getByRole('link', { name: server }).click()
   await margin(page).getByRole('link', { name: 'Open it' }).click()

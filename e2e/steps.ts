@@ -1,14 +1,20 @@
-import { execFileSync } from 'node:child_process'
-import { resolve } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page } from '@playwright/test'
+import { fleet as askFleet } from '../commands/fleet'
 import { ownEstate } from './estate'
-import { withAdministrator } from './prepare'
+import { signedIn, withAdministrator } from './prepare'
 
 export const address = () => ownEstate().address
 export const administrator = { name: 'keeper', password: 'plover-egg-42' }
 
+/** Signs in without a page: the next one that is opened is the administrator's. */
 export async function signIn(page: Page): Promise<void> {
+  await page.context().clearCookies()
+  await signedIn(page.request)
+}
+
+/** Signs in by the page, as people do, and is where they are then. */
+export async function comeIn(page: Page): Promise<void> {
   await withAdministrator(page.request)
   // Whoever has just become the first administrator is signed in already, and would not be asked.
   await page.context().clearCookies()
@@ -42,13 +48,8 @@ export async function isAccessible(page: Page): Promise<void> {
   }).toPass({ timeout: 60_000 })
 }
 
-/** Speaks to the fleet's own control interface, as whoever tests the product would. */
-export function fleet(...words: readonly string[]): void {
-  execFileSync('./wendrel', ['fleet', ...words], {
-    cwd: resolve(import.meta.dirname, '..'),
-    env: { ...process.env, WENDREL_DATA: ownEstate().data },
-  })
-}
+/** Speaks to the fleet's own control interface by the words of the command, without the second that a process of its own would take. */
+export const fleet = (...words: readonly string[]): Promise<unknown> => askFleet(ownEstate().data, words)
 
 /** Waits until the change on the page has been proven. */
 export async function isProven(page: Page): Promise<void> {

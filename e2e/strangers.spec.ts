@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs'
 import { join, relative, resolve } from 'node:path'
 import { expect, test, type APIRequestContext } from '@playwright/test'
 import { withHeron } from './prepare'
-import { address, administrator, isAccessible, margin, signIn } from './steps'
+import { address, administrator, comeIn, isAccessible, margin, signIn } from './steps'
 
 test.describe.configure({ mode: 'serial' })
 
@@ -157,7 +157,7 @@ test('who comes in leaves the session before behind; a page that is open ends wi
     if (/Content Security Policy|Refused to/.test(message.text())) faults.push(message.text())
   })
   await page.goto(`${address()}/sign-in?to=/%5Cevil.example`)
-  await signIn(page)
+  await comeIn(page)
   expect(page.url()).toBe(`${address()}/`)
   const cookieOf = async () => (await context.cookies()).find(cookie => cookie.name === 'wendrel')?.value ?? ''
   const before = await cookieOf()

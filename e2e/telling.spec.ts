@@ -28,7 +28,7 @@ test('the night desk is told of a system that is silent, once, with what was sen
   await isAccessible(page)
   await carryOut(page)
   // While the rule is made the system falls silent; it takes a while until that is sure.
-  fleet('fault', 'bittern', 'not-answering')
+  await fleet('fault', 'bittern', 'not-answering')
   try {
     await page.goto(`${address()}/watch/rules?draft=define-rule`)
     await margin(page).getByLabel('Name', { exact: true }).fill('All that calls for work')
@@ -40,7 +40,7 @@ test('the night desk is told of a system that is silent, once, with what was sen
       timeout: 180_000,
     })
   } finally {
-    fleet('clear')
+    await fleet('clear')
   }
   await page
     .getByRole('main')

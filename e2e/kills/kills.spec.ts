@@ -164,7 +164,7 @@ for (const victim of victims) {
     // What the system was told to do, it was told once.
     const told = (task: string) => estate.tasksNamed(heron, 'admin', 'heron-demo', new RegExp(`^${task}-${victim}$`))
     expect([await told('Initialise pool pool'), await told('Zero thick')]).toEqual([1, 2])
-    fleet('step', `${8 * 86_400}`)
+    await fleet('step', `${8 * 86_400}`)
     await estate.kill()
     await expect
       .poll(async () => (await estate.get<{ total: number }>(`/volumes?poolId=${poolId}`)).total, { timeout: 90_000 })

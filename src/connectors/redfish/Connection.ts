@@ -1,7 +1,7 @@
 import type { ValidateFunction } from 'ajv'
 import { setTimeout as pause } from 'node:timers/promises'
 import { exchange, UnreadableAnswer, type Endpoint, type Exchanged } from '../http'
-import { answered, checked, isGone, isLink, patienceSeconds, type Answered } from './answers'
+import { answered, checked, isGone, isLink, isOtherwise, patienceSeconds, type Answered } from './answers'
 import { Budget } from './Budget'
 import { OtherIdentity } from './errors'
 import { isCollection } from './schema'
@@ -13,6 +13,15 @@ const root = '/redfish/v1'
 const busyTries = 4
 const readAtOnce = 4
 const mostMembers = 500_000
+/** How often what is otherwise than it was read is read again, before it is given up. */
+const mostReadings = 5
+
+/** What is to be done with a resource: there, or at a place of its own as an action has. */
+interface Change {
+  readonly method: 'POST' | 'PATCH' | 'DELETE'
+  readonly at?: string
+  readonly body?: unknown
+}
 
 /**
  * A signed-in way to one system. The token is made when first needed and anew when it has expired, and never before the service root
@@ -60,13 +69,25 @@ export class Connection {
     return this.#ask('GET', path)
   }
 
-  /** Reads a resource with its ETag, for a change that names what it expects to find. */
-  async readTagged<T>(
+  /**
+   * Changes a resource as it was read, and only so. Where it is otherwise by then (412) nothing was done: it is read and looked at again,
+   * since what a drive or a volume counts goes on by itself.
+   * @param look judges what stands there, and says what is to be done with it; what it throws ends it
+   */
+  async changeAsRead<T>(
     path: string,
     isAnswer: ValidateFunction<T>,
-  ): Promise<{ readonly found: T; readonly etag: string | null }> {
-    const { body, etag } = await this.#ask('GET', path)
-    return { found: checked(path, body, isAnswer), etag }
+    look: (found: T) => Change | Promise<Change>,
+  ): Promise<Answered> {
+    for (let tries = 1; ; tries += 1) {
+      const { body, etag } = await this.#ask('GET', path)
+      const { method, at = path, body: wanted } = await look(checked(path, body, isAnswer))
+      try {
+        return await this.change(method, at, wanted, etag)
+      } catch (cause) {
+        if (!isOtherwise(cause) || tries >= mostReadings) throw cause
+      }
+    }
   }
 
   /** Reads a resource that may be gone. */

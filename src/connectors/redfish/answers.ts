@@ -23,9 +23,13 @@ export function pathWithin(endpoint: Endpoint, location: string): string {
 export function answered(endpoint: Endpoint, method: string, path: string, answer: Exchanged): Answered {
   if (answer.status >= 400) throw refusal(method, path, answer)
   const { location, etag } = answer.headers
+  const body = answer.text === '' ? undefined : parsed(path, answer.text)
+  // Some say where something was made by what they made alone.
+  const place =
+    location ?? (answer.status === 201 ? (body as { readonly '@odata.id'?: unknown } | null)?.['@odata.id'] : undefined)
   return {
-    body: answer.text === '' ? undefined : parsed(path, answer.text),
-    location: typeof location === 'string' ? pathWithin(endpoint, location) : null,
+    body,
+    location: typeof place === 'string' ? pathWithin(endpoint, place) : null,
     status: answer.status,
     etag: typeof etag === 'string' ? etag : null,
   }
@@ -89,6 +93,9 @@ export function checked<T>(path: string, body: unknown, isAnswer: ValidateFuncti
 /** Whether what was asked for is not there, or no longer. */
 export const isGone = (cause: unknown) =>
   cause instanceof RequestRefused && (cause.status === 404 || cause.status === 410)
+
+/** Whether what was to be changed is otherwise than it was read: nothing has been done. Source: RFC 9110, 13.1.1. */
+export const isOtherwise = (cause: unknown) => cause instanceof RequestRefused && cause.status === 412
 
 /** Whether only a link stands where a resource may. */
 export const isLink = (value: object) => Object.keys(value).length === 1 && '@odata.id' in value

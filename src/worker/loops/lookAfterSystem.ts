@@ -1,4 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises'
+import { refusalOf } from '@/core/errors'
 import type { Ears } from '@/ports'
 import { estateNow } from '@/records/inventory'
 import { noteWaitTold, wake, waitsAt, mark, type Wait } from '@/records/changes'
@@ -8,11 +9,14 @@ import { Bell } from './Bell'
 import { every } from './every'
 import { giveBack } from './giveBack'
 import { HostWays } from './HostWays'
+import { Listening } from './Listening'
 import { Loads } from './Loads'
 import { Metering } from './Metering'
 import { ReadingPace } from './ReadingPace'
 import { Schedules } from './Schedules'
 
+/** How it is called where a system does not answer: what it told by itself before is at an end, whether it has said so or not. */
+const isSilent = new Set(['connection.not-reached', 'connection.answer-late'])
 /** Whose reading takes more of a processor is large. */
 const largeMicroseconds = 1_000_000
 const pollMilliseconds = 500
@@ -66,7 +70,9 @@ async function collecting(
 ): Promise<void> {
   const bell = new Bell(world.pace)
   const pace = new ReadingPace(world.pace)
-  let isWatched = false
+  const watch = async (until: AbortSignal) =>
+    (await world.system(systemId)).watch({ ...ears, changed: bell.rings }, until)
+  const listening = new Listening(watch, () => bell.rings([]), stop)
   let wanted: readonly string[] | 'everything' = 'everything'
   while (!stop.aborted) {
     let isWhole = false
@@ -77,18 +83,12 @@ async function collecting(
         isWhole = true
         await wholeReading(world, systemId, pace)
       }
-      if (!isWatched) {
-        isWatched = true
-        const system = await world.system(systemId)
-        void system
-          .watch({ ...ears, changed: bell.rings }, stop)
-          .catch(() => undefined)
-          .finally(() => (isWatched = false))
-      }
+      listening.begin()
     } catch (cause) {
       if (stop.aborted || (cause as { code?: unknown }).code === 'worker.system-gone') return
       told(cause)
       pace.failed(isWhole)
+      if (isWhole && isSilent.has(refusalOf(cause).code)) listening.leave()
     }
     wanted = await bell.wait(pace.untilDue(Date.now()), stop)
   }

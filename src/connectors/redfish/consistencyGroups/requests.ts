@@ -29,16 +29,18 @@ export const consistencyGroups: Offer<'consistencyGroups'> = ({ connection, map 
     },
     dissolve: (locator, expectedName) =>
       unlessGone(async () => {
-        const { etag } = await expected({ connection, map }, locator, expectedName)
-        await connection.change('DELETE', locator, undefined, etag)
+        await changeExpected({ connection, map }, locator, expectedName, () => ({ method: 'DELETE' }))
       }),
     async take(locator, expectedName, name) {
-      const { found, etag } = await expected({ connection, map }, locator, expectedName)
-      const { target } = found.Actions?.['#ConsistencyGroup.CreateReplicaTarget'] ?? {}
-      if (target === undefined)
-        throw new NotOffered(connection.endpoint.address, 'consistencyGroups', 'Its groups offer no common snapshots.')
       const body = { ConsistencyGroupName: name, ReplicaType: 'Snapshot', ReplicaUpdateMode: 'Adaptive' }
-      return taskIn(await connection.change('POST', target, body, etag))
+      const { address } = connection.endpoint
+      const asked = await changeExpected({ connection, map }, locator, expectedName, ({ Actions }) => {
+        const { target } = Actions?.['#ConsistencyGroup.CreateReplicaTarget'] ?? {}
+        if (target === undefined)
+          throw new NotOffered(address, 'consistencyGroups', 'Its groups offer no common snapshots.')
+        return { method: 'POST', at: target, body }
+      })
+      return taskIn(asked)
     },
     taken: (locator, name) => taken({ connection, map }, locator, name),
   }
@@ -61,8 +63,13 @@ async function taken({ connection, map }: Reach, locator: string, name: string):
 }
 
 /** @throws {OtherObject} where another group stands there than the one that is expected */
-async function expected({ connection }: Reach, locator: string, expectedName: string) {
-  const tagged = await connection.readTagged(locator, isConsistencyGroup)
-  if (tagged.found.Name !== expectedName) throw new OtherObject(locator, expectedName, tagged.found.Name)
-  return tagged
-}
+const changeExpected = (
+  { connection }: Reach,
+  locator: string,
+  expectedName: string,
+  look: Parameters<typeof connection.changeAsRead<RedfishConsistencyGroup>>[2],
+) =>
+  connection.changeAsRead(locator, isConsistencyGroup, found => {
+    if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
+    return look(found)
+  })

@@ -11,11 +11,13 @@ export const drives: Offer<'drives'> = ({ connection, map }): Drives => ({
   },
   isLit: async locator => (await connection.read(locator, isLit)).LocationIndicatorActive,
   async erase(locator, expectedSerial, isWhole) {
-    const { found, etag } = await connection.readTagged(locator, isDrive)
-    if (found.SerialNumber !== expectedSerial)
-      throw new OtherObject(locator, `drive ${expectedSerial}`, `drive ${found.SerialNumber}`)
     const body = { SanitizationType: isWhole ? 'Overwrite' : 'BlockErase' }
-    return taskIn(await connection.change('POST', `${locator}/Actions/Drive.SecureErase`, body, etag))
+    const asked = await connection.changeAsRead(locator, isDrive, ({ SerialNumber }) => {
+      if (SerialNumber !== expectedSerial)
+        throw new OtherObject(locator, `drive ${expectedSerial}`, `drive ${SerialNumber}`)
+      return { method: 'POST', at: `${locator}/Actions/Drive.SecureErase`, body }
+    })
+    return taskIn(asked)
   },
   erasing: locator => taskMaking(connection, map.tasks, locator),
 })

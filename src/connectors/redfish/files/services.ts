@@ -9,10 +9,12 @@ import { grantsPart } from './grants'
 import { foundService } from './read'
 import { isFileService } from './schema'
 
-async function change(connection: Connection, locator: string, expectedName: string, wanted: object) {
-  const { found, etag } = await connection.readTagged(locator, isFileService)
-  if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
-  await connection.change('PATCH', locator, wanted, etag)
+/** Changes the service that is expected at a place. @param wanted what of it is to be otherwise; undefined where it is to go */
+async function change(connection: Connection, locator: string, expectedName: string, wanted: object | undefined) {
+  await connection.changeAsRead(locator, isFileService, ({ Name }) => {
+    if (Name !== expectedName) throw new OtherObject(locator, expectedName, Name)
+    return wanted === undefined ? { method: 'DELETE' } : { method: 'PATCH', body: wanted }
+  })
 }
 
 /** File services, where a maker's systems have such. */
@@ -52,11 +54,6 @@ export const fileServices: Offer<'fileServices'> = ({ connection, map }): FileSe
     leave: (locator, expectedName) => change(connection, locator, expectedName, { Directory: null }),
     setGrants: (locator, expectedName, grants) =>
       change(connection, locator, expectedName, { Grants: grantsPart(grants) }),
-    remove: (locator, expectedName) =>
-      unlessGone(async () => {
-        const { found, etag } = await connection.readTagged(locator, isFileService)
-        if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
-        await connection.change('DELETE', locator, undefined, etag)
-      }),
+    remove: (locator, expectedName) => unlessGone(() => change(connection, locator, expectedName, undefined)),
   }
 }

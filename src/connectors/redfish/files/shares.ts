@@ -30,9 +30,10 @@ export const shares: Offer<'shares'> = reach => {
     },
     removeFileSystem: (locator, expectedName) =>
       unlessGone(async () => {
-        const { found, etag } = await connection.readTagged(locator, isFileSystem)
-        if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
-        await connection.change('DELETE', locator, undefined, etag)
+        await connection.changeAsRead(locator, isFileSystem, ({ Name }) => {
+          if (Name !== expectedName) throw new OtherObject(locator, expectedName, Name)
+          return { method: 'DELETE' }
+        })
       }),
     ...shareMaking(reach),
     ...shareAltering(reach),
@@ -76,9 +77,10 @@ function shareAltering({ connection, map }: Reach): Pick<Shares, Altering> {
   const { maker } = map.identity
   /** Does something to the share that is expected, and to no other that stands there meanwhile. */
   const toExpected = async (locator: string, expectedName: string, method: 'PATCH' | 'DELETE', body?: object) => {
-    const { found, etag } = await connection.readTagged(locator, isFileShare)
-    if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
-    await connection.change(method, locator, body, etag)
+    await connection.changeAsRead(locator, isFileShare, ({ Name }) => {
+      if (Name !== expectedName) throw new OtherObject(locator, expectedName, Name)
+      return { method, body }
+    })
   }
   return {
     setRights: (locator, expectedName, rights) =>

@@ -1,3 +1,4 @@
+import type { Checked } from '../schema'
 import { NotOffered, type MappingExpected, type MappingMade, type Mappings, type MappingSeen } from '@/ports'
 import { UnreadableAnswer } from '../../http'
 import type { Connection } from '../Connection'
@@ -8,6 +9,8 @@ import { unlessGone } from '../unlessGone'
 import { nameOf, newEndpoint } from './endpoint'
 import { setSignIn, signInOf } from './signIn'
 import { isConnection, isEndpoint, isEndpointGroup, isFabric } from './schema'
+
+type EndpointGroup = Checked<typeof isEndpointGroup>
 
 interface HostAccess {
   readonly endpoints: string
@@ -131,13 +134,14 @@ async function groupWith(
       if (found === undefined) throw cause
     }
   }
-  // Added to, never replaced: an initiator that we do not know may be of a host that would lose all its volumes.
-  const has = (found.Endpoints ?? []).map(each => each['@odata.id'])
-  const added = members.filter(member => !has.includes(member))
-  if (added.length > 0) {
-    const { etag } = await connection.readTagged(found['@odata.id'], isEndpointGroup)
-    await connection.change('PATCH', found['@odata.id'], { Endpoints: [...has, ...added].map(reference) }, etag)
-  }
+  // Added to, never replaced: an initiator that we do not know may be of a host that would lose all its volumes. So what is there is
+  // what was read just before, with the tag that the change names.
+  const lacks = (group: EndpointGroup) => members.filter(member => !membersOf(group).includes(member))
+  if (lacks(found).length > 0)
+    await connection.changeAsRead(found['@odata.id'], isEndpointGroup, group => ({
+      method: 'PATCH',
+      body: { Endpoints: [...membersOf(group), ...lacks(group)].map(reference) },
+    }))
   return found['@odata.id']
 }
 
@@ -168,17 +172,20 @@ async function unmapVolume(
   expected: MappingExpected,
 ): Promise<void> {
   await unlessGone(async () => {
-    const { found, etag } = await connection.readTagged(locator, isConnection)
-    const volumes = found.VolumeInfo.map(info => info.Volume['@odata.id'])
-    const groupLocator = found.Links?.InitiatorEndpointGroups?.[0]?.['@odata.id'] ?? ''
-    const { groups } = await hostAccess(connection, fabrics)
-    const group = (await connection.members(groups, isEndpointGroup)).find(each => each['@odata.id'] === groupLocator)
-    const is = `${volumes.join(', ')} for ${group?.Name ?? 'nobody'}`
-    const wanted = `${expected.volumeLocator} for ${expected.groupName}`
-    if (is !== wanted) throw new OtherObject(locator, wanted, is)
-    await connection.change('DELETE', locator, undefined, etag)
+    await connection.changeAsRead(locator, isConnection, async found => {
+      const volumes = found.VolumeInfo.map(info => info.Volume['@odata.id'])
+      const groupLocator = found.Links?.InitiatorEndpointGroups?.[0]?.['@odata.id'] ?? ''
+      const { groups } = await hostAccess(connection, fabrics)
+      const group = (await connection.members(groups, isEndpointGroup)).find(each => each['@odata.id'] === groupLocator)
+      const is = `${volumes.join(', ')} for ${group?.Name ?? 'nobody'}`
+      const wanted = `${expected.volumeLocator} for ${expected.groupName}`
+      if (is !== wanted) throw new OtherObject(locator, wanted, is)
+      return { method: 'DELETE' }
+    })
   })
 }
+
+const membersOf = (group: EndpointGroup) => (group.Endpoints ?? []).map(each => each['@odata.id'])
 
 /** Names of the initiators in a group. */
 async function groupInitiators(

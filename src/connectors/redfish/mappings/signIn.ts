@@ -28,6 +28,5 @@ export async function setSignIn(
   const known = (await connection.members(endpoints, isEndpoint)).find(each => nameOf(each) === initiator)
   const locator =
     known?.['@odata.id'] ?? (await connection.change('POST', endpoints, newEndpoint(initiator))).location ?? ''
-  const { etag } = await connection.readTagged(locator, isEndpoint)
-  await connection.change('PATCH', locator, body, etag)
+  await connection.changeAsRead(locator, isEndpoint, () => ({ method: 'PATCH', body }))
 }

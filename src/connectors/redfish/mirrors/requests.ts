@@ -2,7 +2,7 @@ import { NotOffered, type Mirrors } from '@/ports'
 import { ofMaker } from '../makers'
 import type { Reach } from '../Reach'
 import { taskIn, taskMaking } from '../tasks/requests'
-import { actionOf, expectedVolume } from '../volumes/expected'
+import { actionOf, changeExpected } from '../volumes/expected'
 import { mirrorOf, otherUri } from './read'
 import { naaOf } from '../volumes/read'
 import { isVolume, type RedfishVolume } from '../volumes/schema'
@@ -10,15 +10,17 @@ import { isVolume, type RedfishVolume } from '../volumes/schema'
 /** Mirrors of volumes on other systems. Source: Swordfish, Volume, its replicas of the type Mirror and their remote ends. */
 export function mirrors({ connection, map }: Reach): Mirrors {
   /** Does to a volume what its action says. */
-  const act = async (
+  const act = (
     locator: string,
     expectedNaa: string,
     action: Parameters<typeof actionOf>[2],
     body: (of: RedfishVolume) => object,
-  ) => {
-    const { found, etag } = await expectedVolume(connection, locator, expectedNaa)
-    return connection.change('POST', actionOf(connection, found, action, 'mirrors'), body(found), etag)
-  }
+  ) =>
+    changeExpected(connection, locator, expectedNaa, found => ({
+      method: 'POST',
+      at: actionOf(connection, found, action, 'mirrors'),
+      body: body(found),
+    }))
   const toOther = (found: RedfishVolume) => ({ TargetVolume: otherUri(found) })
   return {
     async of(volumeLocator) {

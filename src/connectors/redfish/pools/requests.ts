@@ -44,8 +44,9 @@ export const pools: Offer<'pools'> = ({ connection, map }): Pools => ({
   // A pool that is gone already is removed.
   remove: (locator, expectedName) =>
     unlessGone(async () => {
-      const { found, etag } = await connection.readTagged(locator, isPool)
-      if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
-      await connection.change('DELETE', locator, undefined, etag)
+      await connection.changeAsRead(locator, isPool, ({ Name }) => {
+        if (Name !== expectedName) throw new OtherObject(locator, expectedName, Name)
+        return { method: 'DELETE' }
+      })
     }),
 })

@@ -4,7 +4,7 @@ import { OtherObject } from '../errors'
 import type { Offer } from '../Reach'
 import { madeBy, taskIn, taskMaking } from '../tasks/requests'
 import { unlessGone } from '../unlessGone'
-import { actionOf, expectedVolume } from '../volumes/expected'
+import { actionOf, changeExpected } from '../volumes/expected'
 import { copyOf, nameOf } from '../volumes/read'
 import { isVolume } from '../volumes/schema'
 import { isSnapshot, seenSnapshot } from './read'
@@ -30,9 +30,10 @@ export const snapshots: Offer<'snapshots'> = ({ connection, map }): Snapshots =>
   },
   remove: (locator, expectedNaa) =>
     unlessGone(async () => {
-      const { found, etag } = await expectedVolume(connection, locator, expectedNaa)
-      if (!isSnapshot(found)) throw new OtherObject(locator, 'a snapshot', 'a volume')
-      await connection.change('DELETE', locator, undefined, etag)
+      await changeExpected(connection, locator, expectedNaa, found => {
+        if (!isSnapshot(found)) throw new OtherObject(locator, 'a snapshot', 'a volume')
+        return { method: 'DELETE' }
+      })
     }),
   clone: (snapshotLocator, expectedNaa, poolLocator, name) =>
     copy(connection, snapshotLocator, expectedNaa, { name, poolLocator, sort: 'Clone' }),
@@ -45,9 +46,12 @@ export const snapshots: Offer<'snapshots'> = ({ connection, map }): Snapshots =>
     return copyOf(await connection.read(cloneLocator, isVolume), 'Clone') !== undefined
   },
   async restore(volumeLocator, expectedNaa, snapshotLocator) {
-    const { found, etag } = await expectedVolume(connection, volumeLocator, expectedNaa)
-    const at = actionOf(connection, found, '#Volume.ReverseReplicationRelationship', 'snapshots')
-    return taskIn(await connection.change('POST', at, { TargetVolume: snapshotLocator }, etag))
+    const asked = await changeExpected(connection, volumeLocator, expectedNaa, found => ({
+      method: 'POST',
+      at: actionOf(connection, found, '#Volume.ReverseReplicationRelationship', 'snapshots'),
+      body: { TargetVolume: snapshotLocator },
+    }))
+    return taskIn(asked)
   },
   workOn: volumeLocator => taskMaking(connection, map.tasks, volumeLocator),
 })
@@ -59,8 +63,11 @@ interface Copy {
 }
 
 async function copy(connection: Connection, locator: string, expectedNaa: string, { name, poolLocator, sort }: Copy) {
-  const { found, etag } = await expectedVolume(connection, locator, expectedNaa)
-  const at = actionOf(connection, found, '#Volume.CreateReplicaTarget', 'snapshots')
   const body = { VolumeName: name, ReplicaType: sort, ReplicaUpdateMode: 'Adaptive', TargetStoragePool: poolLocator }
-  return madeBy(connection, await connection.change('POST', at, body, etag))
+  const asked = await changeExpected(connection, locator, expectedNaa, found => ({
+    method: 'POST',
+    at: actionOf(connection, found, '#Volume.CreateReplicaTarget', 'snapshots'),
+    body,
+  }))
+  return madeBy(connection, asked)
 }

@@ -4,13 +4,22 @@ import { OtherObject } from '../errors'
 import { naaOf } from './read'
 import { isVolume, type RedfishVolume } from './schema'
 
-/** The volume that is expected at a place, with its tag. @throws {OtherObject} where something else stands there */
-export async function expectedVolume(connection: Connection, locator: string, expectedNaa: string) {
-  const tagged = await connection.readTagged(locator, isVolume)
-  const naa = naaOf(tagged.found)
-  if (naa !== expectedNaa) throw new OtherObject(locator, expectedNaa, naa)
-  return tagged
-}
+/**
+ * Changes the volume that is expected at a place.
+ * @param look says what is to be done with it
+ * @throws {OtherObject} where something else stands there
+ */
+export const changeExpected = (
+  connection: Connection,
+  locator: string,
+  expectedNaa: string,
+  look: Parameters<typeof connection.changeAsRead<RedfishVolume>>[2],
+) =>
+  connection.changeAsRead(locator, isVolume, found => {
+    const naa = naaOf(found)
+    if (naa !== expectedNaa) throw new OtherObject(locator, expectedNaa, naa)
+    return look(found)
+  })
 
 type Action =
   `#Volume.${'CreateReplicaTarget' | 'SplitReplication' | 'ReverseReplicationRelationship' | 'RemoveReplicaRelationship'}`

@@ -4,7 +4,7 @@ import { ofMaker } from '../makers'
 import { reference, type Offer, type Reach } from '../Reach'
 import { madeBy, taskIn, taskMaking } from '../tasks/requests'
 import { unlessGone } from '../unlessGone'
-import { expectedVolume } from './expected'
+import { changeExpected } from './expected'
 import { naaOf, nameOf, poolOf } from './read'
 import { isVolume, type RedfishVolume } from './schema'
 
@@ -64,16 +64,14 @@ const makes = ({ connection, map }: Reach): Makes => ({
   // A volume that is gone already is removed.
   remove: (locator, expectedNaa) =>
     unlessGone(async () => {
-      const { etag } = await expectedVolume(connection, locator, expectedNaa)
-      await connection.change('DELETE', locator, undefined, etag)
+      await changeExpected(connection, locator, expectedNaa, () => ({ method: 'DELETE' }))
     }),
 })
 
 type Alters = Omit<Volumes, keyof Looks | keyof Makes>
 function alters({ connection, map }: Reach): Alters {
   const alter = async (locator: string, expectedNaa: string, body: object) => {
-    const { etag } = await expectedVolume(connection, locator, expectedNaa)
-    const answer = await connection.change('PATCH', locator, body, etag)
+    const answer = await changeExpected(connection, locator, expectedNaa, () => ({ method: 'PATCH', body }))
     return { locator, task: answer.status === 202 ? taskIn(answer) : null }
   }
   return {

@@ -29,7 +29,7 @@ const checks: readonly Check[] = [
  */
 const roomy = { NODE_OPTIONS: `${process.env['NODE_OPTIONS'] ?? ''} --max-semi-space-size=64`.trim() }
 
-/** Run when they are asked for: every kind of change with every process killed in it takes a quarter of an hour. */
+/** Run when they are asked for: every kind of change with every process killed in it takes some forty minutes. */
 const onDemand: readonly Check[] = [['kills', ['playwright', 'test', '--config', 'e2e/kills/playwright.config.ts']]]
 
 /**

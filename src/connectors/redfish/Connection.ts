@@ -17,7 +17,7 @@ const mostMembers = 500_000
 const mostReadings = 5
 
 /** What is to be done with a resource: there, or at a place of its own as an action has. */
-interface Change {
+export interface Change {
   readonly method: 'POST' | 'PATCH' | 'DELETE'
   readonly at?: string
   readonly body?: unknown

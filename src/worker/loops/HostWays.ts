@@ -45,12 +45,14 @@ export class HostWays {
     if (hosts.length === 0 && !this.#hasFound) return
     const controllerOf = await controllersByTarget(scope, systemId)
     const named = { id: systemId, name: await systemName(scope, systemId) }
+    const controllers = [...new Set(controllerOf.values())].sort((a, b) => a.localeCompare(b))
+    const findingsOf = (ways: Ways) => pathFindings(named, controllers, [ways])
     const byId = new Map(hosts.map(host => [host.id, host]))
     const asked = this.#turns.next([...byId.keys()]).flatMap(id => byId.get(id) ?? [])
     const failed: unknown[] = []
     for (let from = 0; from < asked.length; from += atOnce) {
       const ways = await Promise.allSettled(
-        asked.slice(from, from + atOnce).map(host => this.#hear(named, host, controllerOf)),
+        asked.slice(from, from + atOnce).map(host => this.#hear(host, controllerOf, findingsOf)),
       )
       // What one host says must not keep anybody from hearing of the others; it is told once they are looked at.
       for (const each of ways) if (each.status === 'rejected') failed.push(each.reason)
@@ -62,15 +64,14 @@ export class HostWays {
   }
 
   async #hear(
-    system: { readonly id: string; readonly name: string },
     host: Looked,
     controllerOf: ReadonlyMap<string, string>,
+    findingsOf: (ways: Ways) => readonly Finding[],
   ): Promise<void> {
     const ways = await this.#waysOf(host, controllerOf)
     this.#turns.asked(host.id, ways !== undefined)
     if (ways === undefined) return
-    const controllers = [...new Set(controllerOf.values())].sort((a, b) => a.localeCompare(b))
-    const found = pathFindings(system, controllers, [ways])
+    const found = findingsOf(ways)
     if (found.length > 0) this.#found.set(host.id, found)
     else this.#found.delete(host.id)
   }

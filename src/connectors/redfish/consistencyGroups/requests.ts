@@ -1,5 +1,5 @@
 import { NotOffered, type ConsistencyGroups, type Made, type SnapshotSeen } from '@/ports'
-import { OtherObject } from '../errors'
+import { changeNamed } from '../changeNamed'
 import { keyMark } from '../keyMark'
 import { reference, type Offer, type Reach } from '../Reach'
 import { seenSnapshot } from '../snapshots/read'
@@ -29,12 +29,12 @@ export const consistencyGroups: Offer<'consistencyGroups'> = ({ connection, map 
     },
     dissolve: (locator, expectedName) =>
       unlessGone(async () => {
-        await changeExpected({ connection, map }, locator, expectedName, () => ({ method: 'DELETE' }))
+        await changeNamed(connection, locator, isConsistencyGroup, expectedName, () => ({ method: 'DELETE' }))
       }),
     async take(locator, expectedName, name) {
       const body = { ConsistencyGroupName: name, ReplicaType: 'Snapshot', ReplicaUpdateMode: 'Adaptive' }
       const { address } = connection.endpoint
-      const asked = await changeExpected({ connection, map }, locator, expectedName, ({ Actions }) => {
+      const asked = await changeNamed(connection, locator, isConsistencyGroup, expectedName, ({ Actions }) => {
         const { target } = Actions?.['#ConsistencyGroup.CreateReplicaTarget'] ?? {}
         if (target === undefined)
           throw new NotOffered(address, 'consistencyGroups', 'Its groups offer no common snapshots.')
@@ -61,15 +61,3 @@ async function taken({ connection, map }: Reach, locator: string, name: string):
   })
   return found.sort((a, b) => a.place - b.place).map(({ seen }) => seen)
 }
-
-/** @throws {OtherObject} where another group stands there than the one that is expected */
-const changeExpected = (
-  { connection }: Reach,
-  locator: string,
-  expectedName: string,
-  look: Parameters<typeof connection.changeAsRead<RedfishConsistencyGroup>>[2],
-) =>
-  connection.changeAsRead(locator, isConsistencyGroup, found => {
-    if (found.Name !== expectedName) throw new OtherObject(locator, expectedName, found.Name)
-    return look(found)
-  })

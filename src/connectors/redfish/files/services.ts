@@ -1,6 +1,6 @@
 import { NotOffered, type FileServices, type Made } from '@/ports'
 import type { Connection } from '../Connection'
-import { OtherObject } from '../errors'
+import { changeNamed } from '../changeNamed'
 import { keyMark } from '../keyMark'
 import type { Offer } from '../Reach'
 import { madeBy, taskMaking } from '../tasks/requests'
@@ -9,12 +9,8 @@ import { grantsPart } from './grants'
 import { foundService } from './read'
 import { isFileService } from './schema'
 
-/** Changes the service that is expected at a place. @param wanted what of it is to be otherwise; undefined where it is to go */
-async function change(connection: Connection, locator: string, expectedName: string, wanted: object | undefined) {
-  await connection.changeAsRead(locator, isFileService, ({ Name }) => {
-    if (Name !== expectedName) throw new OtherObject(locator, expectedName, Name)
-    return wanted === undefined ? { method: 'DELETE' } : { method: 'PATCH', body: wanted }
-  })
+async function change(connection: Connection, locator: string, expectedName: string, body: object) {
+  await changeNamed(connection, locator, isFileService, expectedName, () => ({ method: 'PATCH', body }))
 }
 
 /** File services, where a maker's systems have such. */
@@ -54,6 +50,9 @@ export const fileServices: Offer<'fileServices'> = ({ connection, map }): FileSe
     leave: (locator, expectedName) => change(connection, locator, expectedName, { Directory: null }),
     setGrants: (locator, expectedName, grants) =>
       change(connection, locator, expectedName, { Grants: grantsPart(grants) }),
-    remove: (locator, expectedName) => unlessGone(() => change(connection, locator, expectedName, undefined)),
+    remove: (locator, expectedName) =>
+      unlessGone(async () => {
+        await changeNamed(connection, locator, isFileService, expectedName, () => ({ method: 'DELETE' }))
+      }),
   }
 }

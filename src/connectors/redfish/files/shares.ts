@@ -1,5 +1,5 @@
 import { NotOffered, type Shares } from '@/ports'
-import { OtherObject } from '../errors'
+import { changeNamed } from '../changeNamed'
 import { keyMark } from '../keyMark'
 import { ofMaker } from '../makers'
 import { reference, type Offer, type Reach } from '../Reach'
@@ -30,10 +30,7 @@ export const shares: Offer<'shares'> = reach => {
     },
     removeFileSystem: (locator, expectedName) =>
       unlessGone(async () => {
-        await connection.changeAsRead(locator, isFileSystem, ({ Name }) => {
-          if (Name !== expectedName) throw new OtherObject(locator, expectedName, Name)
-          return { method: 'DELETE' }
-        })
+        await changeNamed(connection, locator, isFileSystem, expectedName, () => ({ method: 'DELETE' }))
       }),
     ...shareMaking(reach),
     ...shareAltering(reach),
@@ -77,10 +74,7 @@ function shareAltering({ connection, map }: Reach): Pick<Shares, Altering> {
   const { maker } = map.identity
   /** Does something to the share that is expected, and to no other that stands there meanwhile. */
   const toExpected = async (locator: string, expectedName: string, method: 'PATCH' | 'DELETE', body?: object) => {
-    await connection.changeAsRead(locator, isFileShare, ({ Name }) => {
-      if (Name !== expectedName) throw new OtherObject(locator, expectedName, Name)
-      return { method, body }
-    })
+    await changeNamed(connection, locator, isFileShare, expectedName, () => ({ method, body }))
   }
   return {
     setRights: (locator, expectedName, rights) =>

@@ -1,5 +1,6 @@
 import type { Pools } from '@/ports'
-import { NoSuchLayout, OtherObject } from '../errors'
+import { NoSuchLayout } from '../errors'
+import { changeNamed } from '../changeNamed'
 import { keyMark } from '../keyMark'
 import { reference, type Offer } from '../Reach'
 import { madeBy, taskMaking } from '../tasks/requests'
@@ -44,9 +45,6 @@ export const pools: Offer<'pools'> = ({ connection, map }): Pools => ({
   // A pool that is gone already is removed.
   remove: (locator, expectedName) =>
     unlessGone(async () => {
-      await connection.changeAsRead(locator, isPool, ({ Name }) => {
-        if (Name !== expectedName) throw new OtherObject(locator, expectedName, Name)
-        return { method: 'DELETE' }
-      })
+      await changeNamed(connection, locator, isPool, expectedName, () => ({ method: 'DELETE' }))
     }),
 })

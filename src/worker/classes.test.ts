@@ -24,7 +24,7 @@ const blank = {
 }
 
 beforeAll(async () => {
-  bench = await workbench(1)
+  bench = await workbench(1, { pace: 10 })
   const systemId = await bench.registered('heron')
   ids['bittern'] = await bench.registered('bittern')
   const { drives } = await bench.estate(within(systemId))
@@ -95,14 +95,14 @@ test('a volume under a class finds its pool by the score, and those that are out
 
 test('its snapshots are taken as they come due, once each, and go when no rule needs them', async () => {
   // Half past an hour: what was due at the full one has been spread over five minutes.
-  bench.fleet.clock.step(((90 - new Date(bench.fleet.clock.now()).getUTCMinutes()) % 60) * 60 + 1)
+  await bench.stepped(((90 - new Date(bench.fleet.clock.now()).getUTCMinutes()) % 60) * 60 + 1)
   await bench.until(
     async () => (await snapshots()).some(each => each.dueAt !== null && each.state === 'consistent'),
     'the first of the schedule',
   )
   for (let hour = 0; hour < 6; hour += 1) {
     const before = Math.max(...(await snapshots()).map(each => Date.parse(each.dueAt ?? '') || 0))
-    bench.fleet.clock.step(3600)
+    await bench.stepped(3600)
     await bench.until(
       async () => Math.max(...(await snapshots()).map(each => Date.parse(each.dueAt ?? '') || 0)) > before,
       `hour ${hour}`,
@@ -116,22 +116,24 @@ test('its snapshots are taken as they come due, once each, and go when no rule n
 
 test('how many moments were kept is noted once each is over, those too that passed while nobody could take them', async () => {
   const noted = async () => {
-    const [found] = await bench.database.query<{ due: number; taken: number }>(
-      'select coalesce(sum(volumes), 0)::int as due, coalesce(sum(taken), 0)::int as taken from snapshot_moments where class_id = $1',
+    const [found] = await bench.database.query<{ due: number; taken: number; last: Date | null }>(
+      `select coalesce(sum(volumes), 0)::int as due, coalesce(sum(taken), 0)::int as taken, max(due_at) as last
+       from snapshot_moments where class_id = $1 and volumes > 0`,
       { bind: [ids['class']], type: QueryTypes.SELECT },
     )
-    return found ?? { due: 0, taken: 0 }
+    return found ?? { due: 0, taken: 0, last: null }
   }
-  await bench.until(async () => (await noted()).due > 0, 'the first that is over')
-  bench.fleet.clock.step(3600)
+  const fullHour = Math.floor(bench.fleet.clock.now() / 3_600_000) * 3_600_000
+  await bench.until(async () => (await noted()).last?.getTime() === fullHour, 'the last that is over')
   const first = await noted()
+  await bench.stepped(3600)
   await bench.until(async () => (await noted()).due > first.due, 'the next hour')
   const before = await noted()
   expect(before.taken - first.taken).toBe(before.due - first.due)
   // Three hours at once: the latest moment is taken, the two before it are not made up for.
-  bench.fleet.clock.step(3 * 3600)
+  await bench.stepped(3 * 3600)
   await bench.until(async () => (await noted()).due >= before.due + 3, 'the hours that passed at once')
-  expect(await noted()).toEqual({ due: before.due + 3, taken: before.taken + 1 })
+  expect(await noted()).toMatchObject({ due: before.due + 3, taken: before.taken + 1 })
   const month = new Date(bench.fleet.clock.now()).toISOString().slice(0, 7)
   const { snapshots: told } = await monthReport({ database: bench.database }, month)
   expect(told.every(each => each.rule === 'every hour' && each.taken <= each.due)).toBe(true)
@@ -146,7 +148,7 @@ test('two workers take no moment twice, and one that is held outlives its rules'
   const latest = async () => Math.max(...(await snapshots()).map(each => Date.parse(each.dueAt ?? '') || 0))
   // Looked at before the step: the other worker may take the next one while this one is stopped.
   const before = await latest()
-  bench.fleet.clock.step(4 * 3600)
+  await bench.stepped(4 * 3600)
   await bench.restartWorker()
   await bench.until(async () => (await latest()) > before, 'the next one')
   await bench.until(
@@ -177,7 +179,7 @@ test('a volume goes by a schedule of its own in the place of its class’s, and 
     (await snapshots()).filter(({ dueAt, heldReason }) => dueAt !== null && heldReason === null)
   for (let hour = 0; hour < 3; hour += 1) {
     const before = Math.max(...(await scheduled()).map(each => Date.parse(each.dueAt ?? '')))
-    bench.fleet.clock.step(3600)
+    await bench.stepped(3600)
     await bench.until(
       async () => Math.max(...(await scheduled()).map(each => Date.parse(each.dueAt ?? ''))) > before,
       `its own moment ${hour}`,
@@ -187,7 +189,7 @@ test('a volume goes by a schedule of its own in the place of its class’s, and 
   const [last] = await scheduled()
   expect([Date.parse(last?.dueAt ?? '') % 3_600_000, last?.reason]).toEqual([20 * 60_000, 'its own schedule'])
   await done('schedule-volumes', { ...own, isOwn: false })
-  bench.fleet.clock.step(3600)
+  await bench.stepped(3600)
   await bench.until(
     async () => (await scheduled()).some(each => Date.parse(each.dueAt ?? '') % 3_600_000 === 0),
     'a moment of the class',

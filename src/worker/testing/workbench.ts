@@ -10,7 +10,7 @@ import { carryOut, makeDraft } from '@/drafting'
 import { loadEstate, openDatabase, setSetting } from '@/records'
 import { changeById, journalOf } from '@/records/changes'
 import { rows } from '@/records/database'
-import { keepProbe } from '@/records/inventory'
+import { estateNow, keepProbe } from '@/records/inventory'
 import { freshDatabase } from '@/records/testing'
 import { anyPorts, startFleet } from '@/standins'
 import { startWorker } from '../startWorker'
@@ -19,6 +19,8 @@ import { copied, copyFleet, type Left, type Prepared } from './prepared'
 const patienceMilliseconds = 120_000
 /** What a worker does every ten seconds tests await: here it does so every three, where nothing else is said. */
 const usualPace = 3
+/** The clock is looked at so often, at the wall's pace. */
+const clockMilliseconds = 2000
 /** Two thirds of what a worker does while nothing happens is measuring: once at the beginning is enough for what does not look at it. */
 const hardly = 0.02
 /** And what the fleet accounts of its loads, nobody looks at there. */
@@ -57,6 +59,16 @@ export async function workbench(rate: number, { isMetered = false, pace = usualP
     ...systemsOf(fleet, database, key),
     estate: (needs: EstateNeeds = []): Promise<Estate> => loadEstate({ database }, needs, ''),
     until,
+    /**
+     * Sets the fleet's clock forward. Twice within two looks at it would be taken for a faster rate: what was set before is waited for,
+     * until it has been seen and looked at once more.
+     */
+    stepped: async (seconds: number) => {
+      const secondsApart = async () => (fleet.clock.now() - (await estateNow({ database })).getTime()) / 1000
+      await until(async () => Math.abs(await secondsApart()) < 5 * Math.max(1, fleet.clock.rate), 'the clock is seen')
+      await pause((2 * clockMilliseconds) / pace)
+      fleet.clock.step(seconds)
+    },
     /** A second worker on the same estate. */
     anotherWorker: started,
     refuseDatabase,

@@ -1,17 +1,21 @@
 import type { Sequelize } from 'sequelize'
+import { those } from '@/core/estate'
+import type { ChangeRecord } from '@/core/views'
 import { carryOut, makeDraft, wendrel } from '@/drafting'
 import { lookAtSystem } from '@/looking'
-import { setSetting } from '@/records'
+import { loadEstate, setSetting } from '@/records'
 import { changeById } from '@/records/changes'
 import { addSite, hosts, systems } from '@/records/queries'
 import type { FleetPorts } from '@/standins'
 import { hostModels } from '@/standins/demo/models'
 import { CommandRefused } from './CommandRefused'
+import { demoClasses } from './demoClasses'
 
 const patienceMilliseconds = 60_000
 
 /**
- * Loads the museum's estate: sites, hosts, the name server, bittern, which has been in use for years, and the bare nodes of godwit.
+ * Loads the museum's estate: sites, hosts, the name server, bittern, which has been in use for years, with what is promised of its volumes,
+ * and the bare nodes of godwit.
  * heron and curlew are new and left to be registered.
  * All goes the way of any change, so that it is planned, carried out and proven; what is there already is not done again.
  */
@@ -45,7 +49,15 @@ export async function loadDemo(
     if ((await systems(scope)).some(system => system.name === name)) continue
     say(`loading ${name}`)
     await register(database, key, { name, port: ports.arrays[name] ?? 0, siteId: siteIds.get(site) ?? '' })
+    if (name === 'bittern') await Promise.all(demoClasses.map(each => promise(database, each)))
   }
+}
+
+/** Defines a class and puts volumes under it. */
+async function promise(database: Sequelize, { intent, volumes: names }: (typeof demoClasses)[number]): Promise<void> {
+  const { facts } = await done(database, 'define-class', intent)
+  const { volumes } = await loadEstate({ database }, [those('volumes', 'name', ...names)], '')
+  await done(database, 'set-volume-class', { volumeIds: volumes.map(({ id }) => id), classId: facts['classId'] })
 }
 
 interface ToRegister {
@@ -68,13 +80,13 @@ async function register(database: Sequelize, key: Buffer, { name, port, siteId }
   await done(database, 'register-system', intent)
 }
 
-async function done(database: Sequelize, kind: string, intent: object): Promise<void> {
+async function done(database: Sequelize, kind: string, intent: object): Promise<ChangeRecord> {
   const draft = await makeDraft({ database }, kind, intent, wendrel)
   await carryOut(database, draft.id, draft.planDigest, wendrel)
   const until = Date.now() + patienceMilliseconds
   while (Date.now() < until) {
     const change = await changeById({ database }, draft.id)
-    if (change?.state === 'proven') return
+    if (change?.state === 'proven') return change
     if (change !== undefined && change.state !== 'running')
       throw new CommandRefused(
         `The demo estate was not loaded: "${change.title}" ${change.state}. ${change.refusal?.why ?? ''}`,

@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { keepRound } from '@/records/rounds'
-import { sampleFileService, sampleShare } from '@/core/estate/testing/samples'
-import { nextReading, noteReach, storeInventory } from '@/records/inventory'
+import { sampleClass, sampleFileService, sampleShare } from '@/core/estate/testing/samples'
+import { dropClass, keepClass, keepPromiseLooks, nextReading, noteReach, storeInventory } from '@/records/inventory'
 import { objects } from '@/records/objects'
 import { enrolled, freshDatabase, sampleInventory } from '@/records/testing'
 import { LedAway } from '@/ui/testing/navigation'
@@ -122,6 +122,19 @@ describe('with a system whose names are hostile', () => {
     expect(words).toMatch(/Since the round of warden/)
     expect(words).toContain('nothing has become otherwise')
     expect(html).not.toContain('<img')
+  })
+
+  test('Today shows how promises are kept, of a class whose name is hostile too', async () => {
+    expect((await drawn(Today, '/')).words).toContain('Nothing promises how fast it answers.')
+    const classId = await keepClass({ database }, sampleClass({ name: hostile }), null, 'a test')
+    const counts = { kept: 2, 'at risk': 0, broken: 1, 'not measured': 0 }
+    const promises = [{ promise: 'media' as const, promised: 'on SSD', counts }]
+    await keepPromiseLooks(database, [{ id: classId, name: '', volumes: 3, promises }], new Date())
+    const { words, html } = await drawn(Today, '/')
+    expect(words).toMatch(/three volumes in one service class/)
+    expect(words).toMatch(/1 broken/)
+    expect(html).not.toContain('<img')
+    await dropClass({ database }, classId)
   })
 
   test('a system that does not answer is told on its page and on Today, with its own reason as text', async () => {

@@ -10,7 +10,7 @@ import {
   samplesBetween,
 } from '@/records/metrics'
 import { estateNow } from '@/records/inventory'
-import { healthPage, missedLatency, slowest, standingFindings, volumeLoad } from '@/records/queries'
+import { againstPromise, healthPage, slowest, standingFindings, volumeLoad } from '@/records/queries'
 import { workbench } from './testing/workbench'
 
 const day = 86_400_000
@@ -107,17 +107,19 @@ test('how fast volumes answer is known over two weeks, and who was loud in the w
   expect(Math.max(...monday.map(each => each ?? 0))).toBe(
     Math.max(...(load?.strata ?? []).flat().map(each => each ?? 0)),
   )
-  expect(await missedLatency(scope)).toBeUndefined()
+  expect(await againstPromise(scope, 6)).toEqual({ lines: [], missing: 0 })
   const [promised] = await database.query(`select gen_random_uuid() as id`)
   const { id: classId } = promised[0] as { readonly id: string }
   await database.query(
     `insert into service_classes (id, name, time_zone, media, latency_milliseconds, made_by_step) values ('${classId}', 'Quick', 'UTC', 'any', 0.5, 'a test')`,
   )
   await database.query(`update volumes set class_id = '${classId}' where name in ('staff-homes-01', 'ticket-desk-01')`)
-  expect(await missedLatency(scope)).toMatchObject({
-    count: 1,
-    worst: { name: 'staff-homes-01', promisedSeconds: 0.0005 },
+  const against = await againstPromise(scope, 6)
+  expect(against).toMatchObject({
+    missing: 1,
+    lines: [{ name: 'staff-homes-01', promisedSeconds: 0.0005 }, { name: 'ticket-desk-01' }],
   })
+  expect(await againstPromise(scope, 1)).toEqual({ missing: 1, lines: against.lines.slice(0, 1) })
   // Of another pool nobody had to wait for it.
   const desk = lines.find(each => each.name === 'ticket-desk-01')
   expect((await volumeLoad(scope, desk?.id ?? '', now, undefined))?.loud.utilization).toBeLessThan(0.5)

@@ -1,15 +1,18 @@
 import { reader } from '@/app/server/guard'
 import { estateLadder, provisionableBytes, type Pool, type System } from '@/core/estate'
 import { countAtStart, countWords, formatBytes } from '@/core/units'
-import { estateNow } from '@/records/inventory'
+import { estateNow, latestPromises } from '@/records/inventory'
 import { sinceLatestRound } from '@/records/rounds'
-import { pools, systems, todayNow, unassigned } from '@/records/queries'
+import { poolLevels, pools, systems, todayNow, unassigned } from '@/records/queries'
 import { Page as Frame, Title } from '@/ui/frame'
 import { Ladder, rungText } from '@/ui/drawings/ladder'
 import { Ago } from '@/ui/parts/Ago'
 import { Reach } from '@/ui/parts/Reach'
 import { RowLink, Table } from '@/ui/parts/Table'
+import { PromiseTable } from '@/ui/provision/classes'
+import { FirstToFill } from '@/ui/watch/capacity'
 import { TodayFindings } from '@/ui/watch/findings'
+import { AgainstPromise } from '@/ui/watch/performance'
 import { RoundDone, SinceRound } from '@/ui/watch/rounds'
 import { NewDraft } from './NewDraft'
 import { TodayMargin } from './TodayMargin'
@@ -25,7 +28,10 @@ export default async function Page() {
     sinceLatestRound(scope),
     estateNow(scope),
   ])
-  const { open: findings, stood } = await todayNow(scope, allSystems, allPools)
+  const { open: findings, stood, filling, answering } = await todayNow(scope, allSystems, allPools)
+  const first = filling[0]?.pool.id
+  const levels = first === undefined ? undefined : (await poolLevels(scope, [first], now)).get(first)
+  const promises = await latestPromises(scope)
   return (
     <Frame margin={<TodayMargin />}>
       <Title words={`${now.toLocaleDateString('en', { weekday: 'long' })}'s round`}>
@@ -38,6 +44,11 @@ export default async function Page() {
           <Sentence findings={findings.length} systems={allSystems.length} pools={allPools} free={free} />
           {since !== undefined && <SinceRound since={since} />}
           <TodayFindings findings={findings} stood={stood} />
+          <div className="grid grid-cols-2 gap-x-7 max-md:grid-cols-1">
+            {levels !== undefined && <FirstToFill pools={filling} levels={levels} />}
+            <AgainstPromise lines={answering.lines} />
+          </div>
+          {promises !== undefined && <PromiseTable {...promises} />}
           <Ladder
             title="The estate, from raw to free"
             rungs={estateLadder(allPools, free.bytes).map(rungText)}

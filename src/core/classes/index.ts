@@ -1,5 +1,6 @@
 export { lossesSurvived } from './poolDurabilityOf'
 export {
+  latencyState,
   latestDue,
   latestDueOf,
   localHour,

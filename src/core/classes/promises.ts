@@ -68,13 +68,20 @@ const media = (promised: 'SSD' | 'HDD', { pool }: Around): PromiseKept => ({
 /** A promise of which more than this part is used up is at risk. */
 const nearRatio = 0.8
 
+/** How a promise of latency is kept; both in one unit. */
+export const latencyState = (measured: number, promised: number): 'kept' | 'at risk' | 'broken' =>
+  measured > promised ? 'broken' : measured > promised * nearRatio ? 'at risk' : 'kept'
+
 function latency(promised: number, { p95Seconds }: Around): PromiseKept {
   const line = { promise: 'latency', promised: `95 of 100 minutes within ${promised} ms` } as const
   if (p95Seconds === undefined || p95Seconds === null)
     return { ...line, state: 'not measured', measured: 'its system has told nothing of it in the last day' }
   const milliseconds = p95Seconds * 1000
-  const state = milliseconds > promised ? 'broken' : milliseconds > promised * nearRatio ? 'at risk' : 'kept'
-  return { ...line, state, measured: `within ${milliseconds.toFixed(milliseconds < 10 ? 2 : 1)} ms in the last day` }
+  return {
+    ...line,
+    state: latencyState(milliseconds, promised),
+    measured: `within ${milliseconds.toFixed(milliseconds < 10 ? 2 : 1)} ms in the last day`,
+  }
 }
 
 function snapshotsInTime(rule: string, { serviceClass, snapshots, now }: Around): PromiseKept {

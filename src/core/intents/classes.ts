@@ -20,7 +20,7 @@ const defineClassSchema = {
     name: { type: 'string', maxLength: 255 },
     lossesSurvived: { type: ['integer', 'null'], minimum: 0, maximum: 4 },
     media: { enum: ['any', 'SSD', 'HDD'] },
-    latencyMilliseconds: { type: ['integer', 'null'], minimum: 1, maximum: 10_000 },
+    latencyMilliseconds: { type: ['number', 'null'], minimum: 0.05, maximum: 10_000 },
     headroomPercent: { type: ['integer', 'null'], minimum: 0, maximum: 90 },
     copyWithinMinutes: { type: ['integer', 'null'], minimum: 0, maximum: 10_080 },
     /** Blank for nobody. */

@@ -22,6 +22,16 @@ export interface SlowList {
   readonly missing: number
 }
 
+/** A volume by how fast it answers beside what is promised (seconds). */
+export type PromisedLine = Pick<SlowLine, 'id' | 'name' | 'p95Seconds'> & { readonly promisedSeconds: number }
+
+/** Those that have used up most of what is promised of them first. */
+export interface AgainstPromise {
+  readonly lines: readonly PromisedLine[]
+  /** That answer slower than is promised, shown here or not. */
+  readonly missing: number
+}
+
 /** A mean of some span of time. */
 export interface SpanMean {
   /** Where it begins (milliseconds since 1970). */

@@ -32,9 +32,10 @@ export {
   type LeftWhy,
 } from './LeftBehind'
 export type { HealthPage, SourceLine, WornLine } from './HealthPage'
-export type { SlowLine, SlowList, SpanMean, VolumeLoad } from './PerformancePage'
+export type { AgainstPromise, PromisedLine, SlowLine, SlowList, SpanMean, VolumeLoad } from './PerformancePage'
 export { packed, unpacked, type Packed } from './packed'
 export type { ChangeLine } from './ChangeLine'
+export type { ClassKept, PromiseCount } from './ClassKept'
 export { driveSorts, type DriveCount, type DriveLine, type DriveSort } from './DriveLine'
 export { upByController, type WaysSeen } from './HostWaysSeen'
 export type { BoardBand, BoardEvent, BoardPage, Course, Lane, MovesWith, SeriesNamed } from './BoardPage'

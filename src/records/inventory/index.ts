@@ -33,6 +33,7 @@ export {
 } from './classes'
 export { lastMoment, noteMoment } from './moments'
 export { notePromises } from './promiseDays'
+export { keepPromiseLooks, latestPromises } from './promiseLooks'
 export { noteSnapshots } from './snapshots'
 export { hostSignIn, setHostSignIn } from './signIns'
 export { ownSchedules, snapshotsPast, volumesDue, volumesUnder, type Scheduled } from './schedules'

@@ -53,6 +53,7 @@ import { sql as snapshotDirectories } from './0048-snapshot-directories.sql'
 import { sql as warmth } from './0049-warmth.sql'
 import { sql as promiseDays } from './0050-promise-days.sql'
 import { sql as folders } from './0051-folders.sql'
+import { sql as promiseLooks } from './0052-promise-looks.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -106,6 +107,7 @@ const steps = [
   { name: '0049-warmth', sql: warmth },
   { name: '0050-promise-days', sql: promiseDays },
   { name: '0051-folders', sql: folders },
+  { name: '0052-promise-looks', sql: promiseLooks },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -1,5 +1,5 @@
-import { compositionOf, limitRatio, type WrittenBy } from '@/core/capacity'
-import { byId, provisionableBytes, type Pool } from '@/core/estate'
+import { compositionOf, limitRatio, type NoOutlook, type Outlook, type WrittenBy } from '@/core/capacity'
+import { byId, provisionableBytes, type Pool, type System } from '@/core/estate'
 import { rankFilling } from '@/core/forecast'
 import { dailyLevels, type DailyLevels } from '@/core/metrics'
 import type { Grower, PoolFilling, PoolGrowth, WayOut } from '@/core/views'
@@ -20,6 +20,15 @@ export async function poolsByDate(scope: Scope): Promise<PoolFilling[]> {
     scope,
     allPools.map(({ id }) => id),
   )
+  return byDate(allPools, allSystems, outlooks)
+}
+
+/** Pools that have been read, with what is likely to come of them, in that order. */
+export function byDate(
+  allPools: readonly Pool[],
+  allSystems: readonly System[],
+  outlooks: ReadonlyMap<string, Outlook | NoOutlook>,
+): PoolFilling[] {
   const filling = allPools.map(pool => {
     const outlook = outlooks.get(pool.id)
     return {

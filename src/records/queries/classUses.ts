@@ -1,15 +1,9 @@
 import { latestDueOf, promisesOf, type PromiseKept, type PromiseName } from '@/core/classes'
 import type { Pool, ServiceClass } from '@/core/estate'
+import type { PromiseCount } from '@/core/views'
 import { rows, type Scope } from '../database'
 import { estateNow } from '../inventory'
 import { objects } from '../objects'
-
-/** How many volumes of a class stand in each state of one of its promises. */
-export interface PromiseCount {
-  readonly promise: PromiseName
-  readonly promised: string
-  readonly counts: Readonly<Record<PromiseKept['state'], number>>
-}
 
 /** A class, how much stands under it, and how its promises are kept. */
 export interface ClassUse {

@@ -1,6 +1,6 @@
 import { driveStation, poolLoudness } from '@/core/performance'
 import type { Pool } from '@/core/estate'
-import type { SlowLine, SlowList, SpanMean, VolumeLoad } from '@/core/views'
+import type { AgainstPromise, PromisedLine, SlowLine, SlowList, SpanMean, VolumeLoad } from '@/core/views'
 import { row, rows, type Scope } from '../database'
 import { demandsIn, hourlyMeans, type MeanRow } from '../metrics'
 import { objects } from '../objects'
@@ -36,26 +36,19 @@ export async function slowest(scope: Scope, limit: number): Promise<SlowList> {
   return { lines: found, total: counts?.total ?? 0, missing: counts?.missing ?? 0 }
 }
 
-/** Volumes that answered slower in the last day than is promised: how many, and the one that misses most. Only those with a promise are looked at. */
-export async function missedLatency(scope: Scope) {
-  const found = await row<{
-    readonly id: string
-    readonly name: string
-    readonly p95Seconds: number
-    readonly promisedSeconds: number
-    readonly count: number
-  }>(
+/** Volumes beside what is promised of how they answer, those that miss it by most first. Only those with a promise are looked at. */
+export async function againstPromise(scope: Scope, limit: number): Promise<AgainstPromise> {
+  const found = await rows<PromisedLine & { readonly missing: number }>(
     scope,
     `select volumes.id, volumes.name, recent_p95 as "p95Seconds", latency_milliseconds / 1000.0::float8 as "promisedSeconds",
-       (count(*) over ())::int as count
+       (count(*) filter (where recent_p95 * 1000 > latency_milliseconds) over ())::int as missing
      from service_classes join volumes on class_id = service_classes.id
      join metric_series on object_id = volumes.id and metric = 'latency'
-     where latency_milliseconds is not null and volumes.missing_since is null and recent_p95 * 1000 > latency_milliseconds
-     order by recent_p95 / latency_milliseconds desc, volumes.id limit 1`,
+     where latency_milliseconds is not null and volumes.missing_since is null and recent_p95 is not null
+     order by recent_p95 / latency_milliseconds desc, volumes.id limit $1`,
+    [limit],
   )
-  if (found === undefined) return undefined
-  const { count, ...worst } = found
-  return { count, worst }
+  return { lines: found.map(({ missing: _, ...line }) => line), missing: found[0]?.missing ?? 0 }
 }
 
 /** One volume with its last week, its pool's, and who makes the pool slow. @param at the hour that is looked into; the worst of the week where it is not said */

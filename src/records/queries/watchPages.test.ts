@@ -4,7 +4,16 @@ import { driveFindings } from '@/core/findings'
 import { readBoard } from '@/core/board'
 import { connected } from '@/core/threads'
 import { run } from '../database'
-import { keepClass, keepFindings, nextReading, notePromises, storeInventory } from '../inventory'
+import {
+  dropClass,
+  keepClass,
+  keepFindings,
+  keepPromiseLooks,
+  latestPromises,
+  nextReading,
+  notePromises,
+  storeInventory,
+} from '../inventory'
 import { packIncoming, seriesAt, writeSamples } from '../metrics'
 import { objects } from '../objects'
 import { setSetting } from '..'
@@ -212,6 +221,44 @@ test('a month is told by what was measured in it, and nothing of another month',
     const promisesOf = async (month: string) => (await monthReport(scope, month)).promises
     expect(await promisesOf('2026-04')).toMatchObject([{ id: classId, promised: 'on SSD', hours: 3, hoursKept: 2 }])
     expect(await promisesOf('2026-05')).toMatchObject([{ hours: 6, hoursKept: 5 }])
+  } finally {
+    await close()
+  }
+})
+
+test('of looks at promises the latest stands, and none of a class that is gone or that nothing is under any more', async () => {
+  const { close, scope } = await measured()
+  try {
+    expect(await latestPromises(scope)).toBeUndefined()
+    const [quick, slow] = await Promise.all(
+      ['Quick', 'Slow'].map(name => keepClass(scope, sampleClass({ name }), null, name)),
+    )
+    const kept = (id = '', volumes = 3) => ({
+      ...{ id, name: 'as it was called', volumes },
+      promises: [
+        {
+          ...{ promise: 'media' as const, promised: 'on SSD' },
+          counts: { kept: volumes, 'at risk': 0, broken: 0, 'not measured': 0 },
+        },
+      ],
+    })
+    const keep = (at: string, ...looks: Parameters<typeof keepPromiseLooks>[1][number][]) =>
+      keepPromiseLooks(scope.database, looks, new Date(at))
+    await keep('2026-04-30T23:00:00Z', kept(slow), kept(quick), kept('00000000-0000-7000-8000-00000000dead'))
+    expect(await latestPromises(scope)).toEqual({
+      classes: [
+        { ...kept(quick), name: 'Quick' },
+        { ...kept(slow), name: 'Slow' },
+      ],
+      lookedAt: '2026-04-30T23:00:00.000Z',
+    })
+    await keep('2026-05-01T00:00:00Z', kept(quick, 9), kept(slow, 0))
+    expect(await latestPromises(scope)).toMatchObject({
+      classes: [{ name: 'Quick', volumes: 9 }],
+      lookedAt: '2026-05-01T00:00:00.000Z',
+    })
+    await dropClass(scope, quick ?? '')
+    expect(await latestPromises(scope)).toBeUndefined()
   } finally {
     await close()
   }

@@ -124,6 +124,27 @@ test.each([
   expect(await shapeTroubles(kind, intent)).toMatchObject(troubles)
 })
 
+const schedule = {
+  ...{ headroomPercent: null, snapshotRule: '', timeZone: 'UTC', keepLast: null, hourly: null, daily: null },
+  ...{ weekly: null, monthly: null, yearly: null, holdingDays: null },
+}
+
+test('what may be a part of a number stands as it is typed until it is one; what has to be whole says so', async () => {
+  const asked = plans()
+  const begin = { classId: '', name: 'Quick', lossesSurvived: null, media: 'any', latencyMilliseconds: null }
+  const { user } = shown(
+    <IntentForm kind="define-class" title="It" begin={{ ...schedule, ...begin }} choices={choices} />,
+  )
+  const latency = screen.getByLabelText<HTMLInputElement>('95 of 100 minutes within, ms')
+  await user.type(latency, '1.')
+  await waitFor(() => expect(screen.getByText(/Give a number, such as 0\.5\./)).toBeTruthy())
+  await user.type(latency, '05')
+  expect(latency.value).toBe('1.05')
+  await waitFor(() => expect(last(asked)?.intent).toMatchObject({ latencyMilliseconds: 1.05 }))
+  await user.type(screen.getByLabelText('Survives losses'), '1.5')
+  await waitFor(() => expect(screen.getByText(/Give a whole number\./)).toBeTruthy())
+})
+
 test('a volume is mapped to the group that is chosen', async () => {
   const asked = plans()
   const { user } = shown(<IntentForm kind="map-volume" title="It" begin={{ volumeId: volume.id }} choices={choices} />)

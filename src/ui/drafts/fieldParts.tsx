@@ -62,16 +62,19 @@ const WholeNumber = ({ field, bounds, value, error, onChange }: PartProps) => (
   />
 )
 
-/** A whole number, or nothing; what is neither is handed on as it is no number, and the schema says so. */
+/** A number, as its text is when nothing more is typed. */
+const isNumber = (text: string) => /^\d{1,9}(\.\d{1,3})?$/.test(text) && `${Number(text)}` === text
+
+/** A number, or nothing; what is neither, or whole where it has to be, is handed on as it stands, and the schema says so. */
 const NumberOrNone = ({ field, value, error, onChange }: PartProps) => (
   <TextField
     label={field.label}
     hint={field.hint}
     error={error}
-    inputMode="numeric"
+    inputMode="decimal"
     value={typeof value === 'number' || typeof value === 'string' ? value : ''}
     isMono
-    onChange={text => onChange(text.trim() === '' ? null : /^\d{1,9}$/.test(text.trim()) ? Number(text) : text)}
+    onChange={text => onChange(text.trim() === '' ? null : isNumber(text.trim()) ? Number(text) : text)}
   />
 )
 

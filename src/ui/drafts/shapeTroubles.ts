@@ -34,7 +34,8 @@ function wordsOf({ keyword, params }: ErrorObject): string {
     case 'maximum':
       return `Give ${limit} or less.`
     case 'type':
-      return /integer|number/.test(String(type)) ? 'Give a whole number.' : 'Fill this in.'
+      if (/integer/.test(String(type))) return 'Give a whole number.'
+      return /number/.test(String(type)) ? 'Give a number, such as 0.5.' : 'Fill this in.'
     case 'format':
       return 'Choose one.'
     default:

@@ -1,6 +1,6 @@
 import { driveFindings } from '@/core/findings'
 import type { Scope } from '@/records'
-import { estateNow, keepFindings, notePromises } from '@/records/inventory'
+import { estateNow, keepFindings, keepPromiseLooks, notePromises } from '@/records/inventory'
 import {
   areForecastsDue,
   countedDrives,
@@ -28,9 +28,12 @@ async function judgeDrives(scope: Scope, now: Date): Promise<void> {
     await keepFindings(scope, systemId, 'drives', driveFindings(drives, now.getTime()))
 }
 
-/** What classes promise at any moment is looked at by the hour; latency and snapshots are measured by themselves. */
+/** What classes promise is looked at by the hour, and of what is promised of any moment each look counts; latency and snapshots are measured by themselves. */
 async function lookAtPromises(scope: Scope, now: Date): Promise<void> {
-  const looks = (await classUses(scope)).flatMap(({ serviceClass, promises }) =>
+  const uses = await classUses(scope)
+  const kept = uses.map(({ serviceClass: { id, name }, volumes, promises }) => ({ id, name, volumes, promises }))
+  await keepPromiseLooks(scope.database, kept, now)
+  const looks = uses.flatMap(({ serviceClass, promises }) =>
     promises
       .filter(({ promise }) => promise !== 'latency' && promise !== 'snapshots')
       .map(({ promise, promised, counts }) => {

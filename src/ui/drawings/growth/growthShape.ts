@@ -6,6 +6,8 @@ import type { DailyLevels } from '@/core/metrics'
 import { roundLevels } from '../roundLevels'
 
 const dayMilliseconds = 86_400_000
+/** So far apart dates can be read beside each other. */
+const tickPixels = 85
 
 export interface DayPoint {
   /** Midnight, UTC (milliseconds since 1970). */
@@ -24,7 +26,8 @@ export function daysOf({ firstDay, levels, gaps }: DailyLevels): DayPoint[] {
   }))
 }
 
-interface Frame {
+/** Where a drawing stands in its picture (pixels of the picture). */
+export interface Frame {
   readonly left: number
   readonly right: number
   readonly top: number
@@ -32,6 +35,7 @@ interface Frame {
 }
 
 export interface GrowthShape {
+  readonly frame: Frame
   readonly x: (at: number) => number
   readonly y: (bytes: number) => number
   readonly past: string
@@ -72,11 +76,12 @@ export function growthShape(days: readonly DayPoint[], outlook: Outlook | NoOutl
     .x(({ at }) => x(at))
     .y(({ p50 }) => y(p50))
   return {
+    frame,
     x,
     y,
     past: past([...days]) ?? '',
     fan: ahead.length === 0 ? undefined : { area: band(ahead) ?? '', middle: middle(ahead) ?? '' },
-    ticks: x.ticks(6).map(at => ({
+    ticks: x.ticks(Math.round((frame.right - frame.left) / tickPixels)).map(at => ({
       at: at.getTime(),
       words: at.toLocaleDateString('en', { month: 'short', day: 'numeric', timeZone: 'UTC' }),
     })),

@@ -1,2 +1,3 @@
 export { GrowthChart } from './GrowthChart'
+export { GrowthPicture } from './GrowthPicture'
 export { Spark } from './Spark'

@@ -1,26 +1,12 @@
-import type { PromiseKept, PromiseName } from '@/core/classes'
-import { State, type Gravity } from '../../parts/State'
+import type { PromiseKept } from '@/core/classes'
+import type { ClassKept, PromiseCount } from '@/core/views'
+import { Gravest } from './Gravest'
+import { gravestFirst } from './gravestOf'
 
 interface KeptBarsProps {
-  readonly classes: readonly {
-    readonly id: string
-    readonly name: string
-    readonly volumes: number
-    readonly promises: readonly {
-      readonly promise: PromiseName
-      readonly promised: string
-      readonly counts: Readonly<Record<PromiseKept['state'], number>>
-    }[]
-  }[]
+  readonly classes: readonly ClassKept[]
 }
 
-const order = ['broken', 'at risk', 'kept', 'not measured'] as const
-const gravity: Readonly<Record<PromiseKept['state'], Gravity>> = {
-  broken: 'now',
-  'at risk': 'soon',
-  kept: 'fine',
-  'not measured': 'unknown',
-}
 const colours: Readonly<Record<PromiseKept['state'], string>> = {
   broken: 'var(--now)',
   'at risk': 'var(--soon)',
@@ -47,7 +33,7 @@ export const KeptBars = ({ classes }: KeptBarsProps) => (
                   <Bar counts={line.counts} volumes={each.volumes} />
                 </td>
                 <td className="w-[130px] whitespace-nowrap">
-                  <Worst counts={line.counts} />
+                  <Gravest counts={line.counts} isCounted />
                 </td>
               </tr>
             )),
@@ -57,17 +43,18 @@ export const KeptBars = ({ classes }: KeptBarsProps) => (
   </figure>
 )
 
-interface CountsProps {
-  readonly counts: KeptBarsProps['classes'][number]['promises'][number]['counts']
+interface BarProps {
+  readonly counts: PromiseCount['counts']
+  readonly volumes: number
 }
 
-const Bar = ({ counts, volumes }: CountsProps & { readonly volumes: number }) => (
+const Bar = ({ counts, volumes }: BarProps) => (
   <span
     role="img"
-    aria-label={order.flatMap(state => (counts[state] === 0 ? [] : [`${counts[state]} ${state}`])).join(', ')}
+    aria-label={gravestFirst.flatMap(state => (counts[state] === 0 ? [] : [`${counts[state]} ${state}`])).join(', ')}
     className="flex h-[9px] w-full border border-rule bg-sheet"
   >
-    {order.map(state => (
+    {gravestFirst.map(state => (
       <i
         key={state}
         style={{ width: `${(counts[state] / Math.max(1, volumes)) * 100}%`, background: colours[state] }}
@@ -75,13 +62,3 @@ const Bar = ({ counts, volumes }: CountsProps & { readonly volumes: number }) =>
     ))}
   </span>
 )
-
-/** The gravest state, and for how many. */
-function Worst({ counts }: CountsProps) {
-  const worst = order.find(state => counts[state] > 0) ?? 'not measured'
-  return (
-    <State gravity={gravity[worst]}>
-      {counts[worst].toLocaleString('en')} {worst}
-    </State>
-  )
-}

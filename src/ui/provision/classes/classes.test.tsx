@@ -2,7 +2,7 @@
 import { screen } from '@testing-library/react'
 import { sampleClass, sampleId } from '@/core/estate/testing/samples'
 import { shown, wordsOf } from '../../testing/browser'
-import { ClassTable, KeptBars, keptInWords, keptWords, PromiseLines } from '.'
+import { ClassTable, KeptBars, keptInWords, keptWords, PromiseLines, PromiseTable } from '.'
 
 test('classes stand with what they promise; what is not promised is a dash', () => {
   const bare = sampleClass({
@@ -60,4 +60,25 @@ test('how promises are kept says the gravest, and for how many; a class of nothi
   shown(<KeptBars classes={classes.map(each => ({ ...each, promises: each.promises.slice(0, 1) }))} />)
   expect(screen.getAllByRole('row').map(wordsOf)).toEqual(['Nothing lost20% stays free[now] 1 broken'])
   expect(screen.getByRole('img').getAttribute('aria-label')).toBe('1 broken, 4 kept')
+})
+
+test('classes stand by what they promise: the gravest of each, for how many where it is wrong, and no column for nobody', () => {
+  const line = (promise: 'latency' | 'copy' | 'headroom', counts: object) => ({
+    ...{ promise, promised: 'as said' },
+    counts: { kept: 0, 'at risk': 0, broken: 0, 'not measured': 0, ...counts },
+  })
+  const classes = [
+    { id: 'a', name: 'Archive', volumes: 6, promises: [line('latency', { kept: 6 })] },
+    {
+      ...{ id: 'b', name: 'Working files', volumes: 1200 },
+      promises: [line('headroom', { kept: 900, 'at risk': 300 }), line('latency', { kept: 1, broken: 1199 })],
+    },
+  ]
+  shown(<PromiseTable classes={classes} lookedAt="2026-05-04T08:00:00.000Z" />)
+  expect(screen.getAllByRole('row').map(wordsOf)).toEqual([
+    'Service classVolumesLatencyHeadroom',
+    'Archive6[fine] keptno promise',
+    'Working files1,200[now] 1,199 broken[soon] 300 at risk',
+  ])
+  expect(screen.getByRole('heading').textContent).toContain('1,206 volumes in two service classes')
 })

@@ -1,3 +1,4 @@
+export { FirstToFill } from './FirstToFill'
 export { Growers } from './Growers'
 export { PoolDue } from './PoolDue'
 export { PoolsByDate } from './PoolsByDate'

@@ -1,3 +1,4 @@
+export { AgainstPromise } from './AgainstPromise'
 export { latencyWords, partWords, requestWords, throughputWords } from './loadWords'
 export { Loud } from './Loud'
 export { performanceSentence } from './performanceSentence'

@@ -1,0 +1,65 @@
+import type { PromiseName } from '@/core/classes'
+import { countWords } from '@/core/units'
+import type { ClassKept } from '@/core/views'
+import { Moment } from '../../parts/Moment'
+import { RowLink, Table, type Column } from '../../parts/Table'
+import { Gravest } from './Gravest'
+
+const heads: Readonly<Record<PromiseName, string>> = {
+  resilience: 'Resilience',
+  media: 'Media',
+  latency: 'Latency',
+  snapshots: 'Snapshots',
+  copy: 'Copy',
+  headroom: 'Headroom',
+}
+const names = Object.keys(heads) as PromiseName[]
+
+interface PromiseTableProps {
+  readonly classes: readonly ClassKept[]
+  /** When they were looked at (ISO 8601, of the estate). */
+  readonly lookedAt: string
+}
+
+/** A line for each class: how each of its promises is kept. What no class promises has no column. */
+export function PromiseTable({ classes, lookedAt }: PromiseTableProps) {
+  const volumes = classes.reduce((sum, each) => sum + each.volumes, 0)
+  const promised = names.filter(name => classes.some(({ promises }) => promises.some(each => each.promise === name)))
+  const column = (name: PromiseName): Column<ClassKept> => ({
+    head: heads[name],
+    cell: ({ promises }) => {
+      const line = promises.find(({ promise }) => promise === name)
+      return line === undefined ? (
+        <span className="text-second">no promise</span>
+      ) : (
+        <span data-hint={line.promised}>
+          <Gravest counts={line.counts} />
+        </span>
+      )
+    },
+    className: 'whitespace-nowrap',
+  })
+  return (
+    <>
+      <h3>
+        Promises{' '}
+        <span>
+          {countWords(volumes, 'volume', 'volumes')} in {countWords(classes.length, 'service class', 'service classes')}
+          , looked at <Moment at={lookedAt} />
+        </span>
+      </h3>
+      <Table
+        rows={classes}
+        keyOf={({ id }) => id}
+        columns={[
+          {
+            head: 'Service class',
+            cell: ({ id, name }) => <RowLink href={`/provision/classes?sel=${id}`}>{name}</RowLink>,
+          },
+          { head: 'Volumes', cell: each => each.volumes.toLocaleString('en'), isNumber: true },
+          ...promised.map(column),
+        ]}
+      />
+    </>
+  )
+}

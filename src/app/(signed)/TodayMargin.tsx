@@ -1,6 +1,7 @@
 import { Link } from '@/ui/parts/Link'
 import { reader } from '@/app/server/guard'
-import { score } from '@/core/transfer'
+import { plannedBy, score } from '@/core/transfer'
+import { countWords } from '@/core/units'
 import { changeLines, forecastOutcomes, journalOf } from '@/records/changes'
 import { ChangeLines } from '@/ui/changes'
 import { Margin } from '@/ui/frame'
@@ -50,8 +51,9 @@ async function Running({ id, title }: { readonly id: string; readonly title: str
 }
 
 function forecastWords(outcomes: Parameters<typeof score>[0]): string {
-  const { coverage, medianAbsolutePercentageError } = score(outcomes)
+  const jobs = plannedBy(outcomes)
+  const { coverage, medianAbsolutePercentageError } = score(jobs)
   return coverage === null || medianAbsolutePercentageError === null
-    ? 'No change has ended yet from which to tell.'
-    : `Of ${outcomes.length} ended changes ${Math.round(coverage * 100)}% ended within their range; 80% should. Half missed by less than ${Math.round(medianAbsolutePercentageError * 100)}%.`
+    ? 'No change that took ten seconds or longer has ended yet.'
+    : `Of ${countWords(jobs.length, 'change that took', 'changes that took')} ten seconds or longer, or were to, ${Math.round(coverage * 100)}% ended within their range; 80% should. Half missed by less than ${Math.round(medianAbsolutePercentageError * 100)}%.`
 }

@@ -1,4 +1,4 @@
 export { forecastBefore, inSequence, type Forecast, type SharedPart } from './forecastBefore'
 export { forecastDuring, type ProgressSample, type RemainingTime } from './forecastDuring'
 export { quantile } from './quantile'
-export { score, type Score, type ScoredJob } from './score'
+export { plannedBy, score, type Score, type ScoredJob } from './score'

@@ -22,3 +22,10 @@ export function score(jobs: readonly ScoredJob[]): Score {
   const within = jobs.filter(job => job.p10 <= job.actual && job.actual <= job.p90)
   return { medianAbsolutePercentageError: quantile(errors, 0.5), coverage: within.length / jobs.length }
 }
+
+/** What takes less, and was to take less, is done while one looks at it: nobody plans by its forecast (seconds). */
+const plannedBySeconds = 10
+
+/** Of jobs that have ended those whose forecast somebody could have planned by: that took some time, or were to take it. */
+export const plannedBy = <Job extends ScoredJob>(jobs: readonly Job[]): Job[] =>
+  jobs.filter(({ p90, actual }) => Math.max(p90, actual) >= plannedBySeconds)

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { forecastBefore, forecastDuring, inSequence } from '.'
+import { forecastBefore, forecastDuring, inSequence, plannedBy } from '.'
 
 test('the slowest shared part sets the pace, less what hosts use of it', () => {
   const forecast = forecastBefore(
@@ -86,4 +86,10 @@ test('whole per cents do not widen the range of a steady job', () => {
   }))
   const left = forecastDuring(steady)
   expect((left?.p90Seconds ?? 0) / (left?.p10Seconds ?? 1)).toBeLessThan(1.4)
+})
+
+test('what is done while one looks at it is not counted, unless it was to take longer or took longer', () => {
+  const job = (p90: number, actual: number) => ({ p10: 0.1, p50: 1, p90, actual })
+  const all = [job(2, 0.3), job(2, 12), job(30, 3), job(9.9, 9.9)]
+  expect(plannedBy(all)).toEqual([job(2, 12), job(30, 3)])
 })

@@ -102,6 +102,11 @@ test('a host that falls silent says nothing: what it said last stands, and the o
   // When it is asked once more, what came of asking it before has been noted.
   await bench.until(() => Promise.resolve(times > 1), 'it is asked again and again')
   expect(await checks()).toContain('one-controller')
+  // Another process knows by the records what it has said.
+  await bench.restartWorker()
+  const before = times
+  await bench.until(() => Promise.resolve(times > before + 1), 'it is asked by the next process')
+  expect(await checks()).toContain('one-controller')
   await run({ database: bench.database }, moved, [`http://127.0.0.1:${bench.fleet.ports.hosts['register-1']}`])
   silent.close()
   await bench.until(async () => !(await checks()).includes('one-controller'), 'it says so itself')

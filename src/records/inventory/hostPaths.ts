@@ -30,6 +30,14 @@ export async function keepHostPaths(
   )
 }
 
+/** By which ways a host saw the disks of a system when it was heard last. */
+export const keptHostPaths = (
+  scope: Scope,
+  hostId: string,
+  systemId: string,
+): Promise<readonly { readonly naa: string; readonly paths: readonly HostPath[] }[]> =>
+  rows(scope, 'select naa, paths from host_paths where host_id = $1 and system_id = $2 order by naa', [hostId, systemId])
+
 /** Lets go the ways of hosts to which a system shows nothing any more. */
 export const keepPathsOf = (scope: Scope, systemId: string, hostIds: readonly string[]): Promise<unknown> =>
   run(scope, 'delete from host_paths where system_id = $1 and not host_id = any($2::uuid[])', [systemId, hostIds])

@@ -19,7 +19,7 @@ export {
 export { hold, idAt, release } from './objects'
 export { movedTo } from './movedTo'
 export { agreedBefore, estateClock, estateNow, followsSystems, keepClock } from './clock'
-export { controllersByTarget, disksNamed, hostsToLookAt, keepHostPaths, keepPathsOf, type HostPath } from './hostPaths'
+export { controllersByTarget, disksNamed, hostsToLookAt, keepHostPaths, keepPathsOf, keptHostPaths, type HostPath } from './hostPaths'
 export {
   dropClass,
   keepClass,

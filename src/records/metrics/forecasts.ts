@@ -88,9 +88,7 @@ export async function areForecastsDue(scope: Scope, olderThan: Date): Promise<bo
     `select exists (select from growth_forecasts where made_at < $1) or exists (
        select from pools join metric_sources using (system_id)
        where pools.missing_since is null and gap_since is null and sampled_at is not null
-         and not exists (select from growth_forecasts where pool_id = pools.id)) or exists (
-       select from metric_sources join pools using (system_id) join growth_forecasts on pool_id = pools.id
-       where caught_up_at > made_at) as is_due`,
+         and not exists (select from growth_forecasts where pool_id = pools.id)) as is_due`,
     [olderThan.toISOString()],
   )
   return found?.is_due === true

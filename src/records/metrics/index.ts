@@ -9,4 +9,14 @@ export { dailyLast, samplesBetween } from './read'
 export { keepRecent } from './recent'
 export { dropOldMetrics, keptDays, metricSizes } from './retention'
 export { eachMeasured, poolPlaces, sampleLevels, seriesAt } from './series'
-export { metricSource, noteCaughtUp, noteCounted, noteFilled, noteGap, noteRefused, type MetricSource } from './sources'
+export {
+  caughtUp,
+  metricSource,
+  noteCaughtUp,
+  noteCounted,
+  noteFilled,
+  noteFollowed,
+  noteGap,
+  noteRefused,
+  type MetricSource,
+} from './sources'

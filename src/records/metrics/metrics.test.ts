@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto'
+import { setTimeout as pause } from 'node:timers/promises'
 import { sampleFileService, sampleShare } from '@/core/estate/testing/samples'
 import { setSetting } from '..'
 import { row, rows, run } from '../database'
@@ -6,13 +7,16 @@ import { nextReading, storeInventory } from '../inventory'
 import { objects } from '../objects'
 import { enrolled, freshDatabase, sampleInventory } from '../testing'
 import {
+  caughtUp,
   dailyLast,
   dropOldMetrics,
   forecastsOf,
   keepForecasts,
   metricSizes,
   metricSource,
+  noteCaughtUp,
   noteFilled,
+  noteFollowed,
   noteGap,
   packIncoming,
   samplesBetween,
@@ -156,6 +160,30 @@ test('a forecast is made of every pool that was measured, and made anew in its p
     expect(found).toMatchObject({ reachesLimit: { p50: 61 } })
     const kept = await rows<{ readonly reaches_at: Date }>(scope, 'select reaches_at from growth_forecasts')
     expect(kept.map(each => each.reaches_at.getTime())).toEqual([monday + (99 + 61) * day])
+  } finally {
+    await close()
+  }
+})
+
+test('what comes in while forecasts are made stands until the next ones, and waits for a pool that has none', async () => {
+  const { close, database, scope, seriesId, systemId } = await measured()
+  try {
+    await noteGap(scope, systemId, new Date(monday))
+    await noteCaughtUp(scope, systemId)
+    expect(await caughtUp(scope)).toBeUndefined()
+    await writeSamples(database, [{ seriesId, at: monday, value: 1e13 }])
+    await packIncoming(database)
+    await keepForecasts(scope, new Date(monday + 1))
+    const came = await caughtUp(scope)
+    if (came === undefined) throw new Error('Something has come in.')
+    // Whatever the clocks of workers say: another hour comes in after that was asked, and before it is noted.
+    await pause(2)
+    await noteCaughtUp(scope, systemId)
+    await noteFollowed(scope, came)
+    const later = await caughtUp(scope)
+    expect(later?.getTime()).toBeGreaterThan(came.getTime())
+    await noteFollowed(scope, later ?? came)
+    expect(await caughtUp(scope)).toBeUndefined()
   } finally {
     await close()
   }

@@ -52,9 +52,30 @@ export const noteCounted = (scope: Scope, systemId: string, until: Date) =>
     [systemId, until.toISOString()],
   )
 
-/** What the system had kept of a longer time has come in: forecasts, and what is recent, do not know of it yet. @param now by the estate's time */
-export const noteCaughtUp = (scope: Scope, systemId: string, now: Date) =>
-  run(scope, 'update metric_sources set caught_up_at = $2 where system_id = $1', [systemId, now.toISOString()])
+/**
+ * What the system had kept of a longer time has come in: forecasts, and what is recent, do not know of it yet. By the
+ * database's clock, to the millisecond: so it can be named again.
+ */
+export const noteCaughtUp = (scope: Scope, systemId: string) =>
+  run(
+    scope,
+    `update metric_sources set caught_up_at = date_trunc('milliseconds', clock_timestamp()) where system_id = $1`,
+    [systemId],
+  )
+
+/** When something last came in of which forecasts do not know yet; undefined where they know of all. Pools that have none are waited for. */
+export async function caughtUp(scope: Scope): Promise<Date | undefined> {
+  const found = await row<{ readonly at: Date | null }>(
+    scope,
+    `select max(caught_up_at) as at from metric_sources where caught_up_at is not null and exists (
+       select from pools join growth_forecasts on pool_id = pools.id where pools.system_id = metric_sources.system_id)`,
+  )
+  return found?.at ?? undefined
+}
+
+/** Forecasts know of what had come in by then; what came while they were made, they may have missed. */
+export const noteFollowed = (scope: Scope, until: Date) =>
+  run(scope, 'update metric_sources set caught_up_at = null where caught_up_at <= $1', [until.toISOString()])
 
 /** What has been refused before and what is now, together, by why. @param given the parameter that has the latter */
 const refusedTogether = (given: string) => `(select coalesce(jsonb_object_agg(why, count), '{}') from (

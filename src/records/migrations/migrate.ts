@@ -54,6 +54,7 @@ import { sql as warmth } from './0049-warmth.sql'
 import { sql as promiseDays } from './0050-promise-days.sql'
 import { sql as folders } from './0051-folders.sql'
 import { sql as promiseLooks } from './0052-promise-looks.sql'
+import { sql as caughtUpAgain } from './0053-caught-up.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -108,6 +109,7 @@ const steps = [
   { name: '0050-promise-days', sql: promiseDays },
   { name: '0051-folders', sql: folders },
   { name: '0052-promise-looks', sql: promiseLooks },
+  { name: '0053-caught-up', sql: caughtUpAgain },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

@@ -8,6 +8,7 @@ import {
   keepFindings,
   keepHostPaths,
   keepPathsOf,
+  keptHostPaths,
   systemName,
 } from '@/records/inventory'
 import type { World } from '../World'
@@ -18,6 +19,9 @@ const atOnce = 4
 /** Of hosts that did not answer when they were asked last, so many are asked again each time. */
 const silentAtOnce = atOnce
 
+/** A disk as a host sees it. */
+type Seen = Pick<HostDevice, 'naa' | 'paths'>
+
 type Looked = Awaited<ReturnType<typeof hostsToLookAt>>[number]
 
 /** Asks the hosts of one system by which ways they see its disks. Nothing is changed on them: they say what they have. */
@@ -26,6 +30,8 @@ export class HostWays {
   readonly #kept = new Map<string, string>()
   /** What was found by what each host said last: it stands until the host says something else. */
   readonly #found = new Map<string, readonly Finding[]>()
+  /** Of which it is known what they said last, to this process or one before it. */
+  readonly #heard = new Set<string>()
   readonly #turns = new Turns(silentAtOnce)
   /** Of which hosts ways were kept last. */
   #looked: string | undefined
@@ -68,10 +74,21 @@ export class HostWays {
     controllerOf: ReadonlyMap<string, string>,
     findingsOf: (ways: Ways) => readonly Finding[],
   ): Promise<void> {
-    const ways = await this.#waysOf(host, controllerOf)
-    this.#turns.asked(host.id, ways !== undefined)
-    if (ways === undefined) return
-    const found = findingsOf(ways)
+    const scope = { database: this.world.database }
+    const devices = await this.#devices(host.agentAddress)
+    this.#turns.asked(host.id, devices !== undefined)
+    // What one that is silent has told a process before this one stands in the records.
+    if (devices === undefined && this.#heard.has(host.id)) return
+    const told: readonly Seen[] = devices ?? (await keptHostPaths(scope, host.id, this.systemId))
+    const disks = await disksNamed(
+      scope,
+      this.systemId,
+      told.map(({ naa }) => naa),
+    )
+    if (devices !== undefined) await this.#note(host.id, shownOf(devices, disks))
+    const ways = shownOf(told, disks).map(each => waysTo(each, disks, controllerOf))
+    const found = findingsOf({ hostId: host.id, hostName: host.name, disks: ways })
+    this.#heard.add(host.id)
     if (found.length > 0) this.#found.set(host.id, found)
     else this.#found.delete(host.id)
   }
@@ -82,27 +99,11 @@ export class HostWays {
     if (this.#looked === looked) return
     await keepPathsOf({ database: this.world.database }, this.systemId, ids)
     const shown = new Set(ids)
-    for (const known of [this.#kept, this.#found]) for (const id of known.keys()) if (!shown.has(id)) known.delete(id)
+    for (const known of [this.#kept, this.#found, this.#heard]) for (const id of known.keys()) if (!shown.has(id)) known.delete(id)
     this.#looked = looked
   }
 
-  /** The ways of one host; undefined where it does not answer. */
-  async #waysOf(
-    { id, name, agentAddress }: Looked,
-    controllerOf: ReadonlyMap<string, string>,
-  ): Promise<Ways | undefined> {
-    const devices = await this.#devices(agentAddress)
-    if (devices === undefined) return undefined
-    const scope = { database: this.world.database }
-    const naas = devices.map(({ naa }) => naa)
-    const disks = await disksNamed(scope, this.systemId, naas)
-    const own = [...group(devices, ({ naa }) => naa).values()].flatMap(([first]) =>
-      first !== undefined && disks.has(first.naa) ? [first] : [],
-    )
-    await this.#note(id, own)
-    return { hostId: id, hostName: name, disks: own.map(each => waysTo(each, disks, controllerOf)) }
-  }
-
+  /** What a host sees; undefined where it does not answer. */
   async #devices(agentAddress: string): Promise<readonly HostDevice[] | undefined> {
     try {
       return await (await this.world.host(agentAddress)).devices()
@@ -120,8 +121,17 @@ export class HostWays {
   }
 }
 
+/** Of what a host sees, the disks of a system: of one that it names twice the first. */
+const shownOf = <Device extends Pick<HostDevice, 'naa'>>(
+  devices: readonly Device[],
+  disks: ReadonlyMap<string, string>,
+): Device[] =>
+  [...group(devices, ({ naa }) => naa).values()].flatMap(([first]) =>
+    first !== undefined && disks.has(first.naa) ? [first] : [],
+  )
+
 function waysTo(
-  { naa, paths = [] }: HostDevice,
+  { naa, paths = [] }: Seen,
   disks: ReadonlyMap<string, string>,
   controllerOf: ReadonlyMap<string, string>,
 ): Ways['disks'][number] {

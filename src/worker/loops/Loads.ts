@@ -132,7 +132,7 @@ export class Loads {
     this.#until = last
     // A system that has counted nothing yet is known until no instant.
     if (last > 0) await noteCounted(scope, this.systemId, new Date(last))
-    if (last > 0 && isMuch) await noteCaughtUp(scope, this.systemId, now)
+    if (last > 0 && isMuch) await noteCaughtUp(scope, this.systemId)
   }
 
   /** What is told of places that a system has never stated is not kept for ever. */

@@ -74,7 +74,7 @@ export class Metering {
       await noteFilled(scope, this.systemId, null, refused, isOver ? null : new Date(last))
       if (isOver) {
         this.#tries = 0
-        await noteCaughtUp(scope, this.systemId, now)
+        await noteCaughtUp(scope, this.systemId)
       }
     } catch (cause) {
       if (!(cause instanceof NotOffered)) throw cause

@@ -3,12 +3,14 @@ import type { Scope } from '@/records'
 import { estateNow, keepFindings, keepPromiseLooks, notePromises } from '@/records/inventory'
 import {
   areForecastsDue,
+  caughtUp,
   countedDrives,
   dropOldMetrics,
   incomingBytes,
   keepForecasts,
   keepPast,
   keepRecent,
+  noteFollowed,
   packIncoming,
 } from '@/records/metrics'
 import { classUses } from '@/records/queries'
@@ -53,7 +55,9 @@ export async function keepMetrics(world: World): Promise<void> {
   const done = doneAt.get(world) ?? { packed: 0, dropped: 0 }
   doneAt.set(world, done)
   const now = await estateNow(scope)
-  const isDue = await areForecastsDue(scope, new Date(now.getTime() - forecastMilliseconds))
+  // Asked for before anything is packed: what comes in from then on stands until the next time.
+  const came = await caughtUp(scope)
+  const isDue = came !== undefined || (await areForecastsDue(scope, new Date(now.getTime() - forecastMilliseconds)))
   const isMuch = Date.now() - done.packed >= packMilliseconds || (await incomingBytes(scope)) > mostIncomingBytes
   const pack = async () => {
     await packIncoming(world.database)
@@ -69,4 +73,5 @@ export async function keepMetrics(world: World): Promise<void> {
     ...(isDue ? judged.map(each => () => each(scope, now)) : []),
     ...(now.getTime() - done.dropped < dayMilliseconds ? [] : [drop]),
   ])
+  if (came !== undefined) await noteFollowed(scope, came)
 }

@@ -58,6 +58,7 @@ import { limitVolume } from './provision/limit-volume'
 import { limitVolumes } from './provision/limit-volumes'
 import { endMirror } from './provision/end-mirror'
 import { mirrorVolume } from './provision/mirror-volume'
+import { refillMirror } from './provision/refill-mirror'
 import { moveToSystem } from './provision/move-to-system'
 import { moveVolume } from './provision/move-volume'
 import { formConsistencyGroup } from './provision/form-consistency-group'
@@ -129,6 +130,7 @@ export const kinds: readonly AnyKind[] = [
   moveVolume,
   moveToSystem,
   mirrorVolume,
+  refillMirror,
   endMirror,
   formConsistencyGroup,
   snapshotGroup,

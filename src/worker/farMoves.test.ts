@@ -3,7 +3,7 @@ import { blankIntent, defineClassIntent } from '@/core/intents'
 import { draftReverse, resume, stop } from '@/drafting'
 import { evidenceOf } from '@/records/changes'
 import { estateNow } from '@/records/inventory'
-import { volumePage } from '@/records/queries'
+import { standingFindings, volumePage } from '@/records/queries'
 import { blocks, factOf } from './testing/blocks'
 import { tester } from './testing/workbench'
 
@@ -32,7 +32,7 @@ beforeAll(async () => {
 }, wait)
 afterAll(() => bench.close())
 
-const far = () => {
+const there = () => {
   const found = bench.fleet.arrays.find(each => each.model.name === 'curlew')
   if (found === undefined) throw new Error('The fleet has no curlew.')
   return found
@@ -73,7 +73,7 @@ test('what cannot be moved there is refused by its rule', async () => {
 test(
   'a target that dies while it is filled leaves the volume where it was, and nothing half there',
   async () => {
-    const { length } = far().all('volumes')
+    const { length } = there().all('volumes')
     const id = await onItsWay()
     bench.fleet.faults.inject({ ...fault, kind: 'not-answering' })
     await bench.until(async () => at(bench.array)?.mirror === undefined, 'the mirror is given up')
@@ -84,7 +84,7 @@ test(
     const change = await bench.ended(id)
     expect(change).toMatchObject({ state: 'failed', refusal: { code: 'change.task-failed' } })
     expect(change.refusal?.why).toContain('curlew does not answer.')
-    expect(far().all('volumes')).toHaveLength(length)
+    expect(there().all('volumes')).toHaveLength(length)
     expect((await bench.volume())?.systemId).toBe(bench.ids['heron'])
   },
   wait,
@@ -98,7 +98,7 @@ test(
     expect((await bench.ended(id)).state).toBe('stopped')
     await resume(bench.database, id, true, tester)
     await bench.until(async () => (await bench.ended(id)).state === 'undone', 'it is taken back')
-    expect([at(bench.array)?.mirror, far().all('volumes')]).toEqual([undefined, []])
+    expect([at(bench.array)?.mirror, there().all('volumes')]).toEqual([undefined, []])
   },
   wait,
 )
@@ -175,7 +175,7 @@ test(
     expect(await bench.volume()).toMatchObject({
       ...{ systemId: before?.systemId, locator: before?.locator, naa: before?.naa },
     })
-    expect([at(bench.array)?.mirror, at(far())]).toEqual([undefined, undefined])
+    expect([at(bench.array)?.mirror, at(there())]).toEqual([undefined, undefined])
     const { sha256, status } = await bench.agent('register-1', `${await disk()}/write`, { ...range(5), seed: 'again' })
     expect(status).toBe(200)
     expect((await bench.agent('register-1', `${await disk()}/read`, range(5))).sha256).toBe(sha256)
@@ -194,7 +194,7 @@ test(
     expect(change).toMatchObject({ state: 'failed', refusal: { code: 'host.refused' } })
     expect(await bench.volume()).toMatchObject({ systemId: bench.ids['heron'] })
     expect((await bench.agent('register-1', `${await disk()}/read`, range(7))).status).toBe(200)
-    expect([at(bench.array)?.mirror, at(far())]).toEqual([undefined, undefined])
+    expect([at(bench.array)?.mirror, at(there())]).toEqual([undefined, undefined])
   },
   wait,
 )
@@ -241,6 +241,29 @@ test(
     bench.fleet.faults.clear()
     expect(written.status).toBe(200)
     await bench.until(async () => (await promise()) === 'broken', 'it is known to be broken')
+    const told = async () =>
+      (await standingFindings({ database: bench.database }, null)).find(each => each.finding.check === 'mirror-broken')
+    await bench.until(async () => (await told()) !== undefined, 'it is told of')
+    expect((await told())?.finding).toMatchObject({
+      title: 'The mirror of register-log-01 on curlew is broken',
+      draft: { kind: 'refill-mirror', intent: { volumeId } },
+    })
+    const refill = { volumeId, ratePercent: 30 }
+    expect(await bench.refused('refill-mirror', { ...refill, volumeId: bench.ids['volume'] })).toEqual(['mirrored'])
+    const refilled = await bench.done('refill-mirror', refill)
+    // What was written while it was broken has come over.
+    const ends = [bench.array, there()].map(array => {
+      const one = array.all('volumes').find(each => each.name === 'register-log-01')
+      return array.blocks.read(one?.id ?? '', BigInt(2 * mebibyte), 64).toString('hex')
+    })
+    expect([ends[0], ends[0] === '00'.repeat(64)]).toEqual([ends[1], false])
+    expect(await evidenceOf({ database: bench.database }, refilled.id)).toMatchObject([
+      { holds: true },
+      { holds: true },
+    ])
+    expect(await promise()).toBe('kept')
+    await bench.until(async () => (await told()) === undefined, 'its finding is over')
+    expect(await bench.refused('refill-mirror', refill)).toEqual(['broken'])
     // Seven days in holding are over within seconds at the pace of the fleet.
     bench.fleet.clock.setRate(60)
     const behind = async () =>

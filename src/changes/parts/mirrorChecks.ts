@@ -23,6 +23,35 @@ export function bothEnds<Intent extends { readonly volumeId: string; readonly po
 }
 type Seen = Omit<ReturnType<typeof bothEnds>, 'from' | 'intent' | 'look'>
 
+/** A mirrored volume with its own system, the other one, and what follows it there. @param look that notes what is read */
+export function mirroredEnds(look: Look, estate: Estate, volumeId: string) {
+  const volume = look.one('volumes', volumeId)
+  const system = look.one('systems', volume?.systemId)
+  const toSystem = look.one('systems', estate.systems.find(({ serial }) => serial === volume?.mirror?.partner)?.id)
+  const far = estate.volumes.find(each => each.naa === volume?.naa && each.systemId === toSystem?.id)
+  return { far, system, toSystem, volume }
+}
+
+/** That a volume is the source of a mirror whose other end is known, on systems that answer. */
+export function mirroredChecks({
+  far,
+  system,
+  toSystem,
+  volume,
+}: ReturnType<typeof mirroredEnds>): readonly PlanCheck[] {
+  return [
+    inUse(volume, each => `${each.name} is in use.`),
+    ...[system, toSystem].flatMap(each => (each === undefined ? [] : [answers(each)])),
+    rule(
+      'mirrored',
+      volume === undefined || (volume.mirror?.role === 'source' && far !== undefined),
+      'It is mirrored.',
+      volume?.mirror == null ? 'It is not mirrored.' : 'Where its other end stands is not known here.',
+      { remedy: 'Register the other system too.' },
+    ),
+  ]
+}
+
 /** What has to be of both systems, the volume and the pool before any of it can be mirrored. */
 export function endChecks(seen: Seen): readonly PlanCheck[] {
   const { system, to, toSystem, volume } = seen
@@ -36,7 +65,7 @@ export function endChecks(seen: Seen): readonly PlanCheck[] {
 }
 
 /** What a mirror takes of the other system: all that is written, or all of a thick volume. */
-const mirroredBytes = (volume: Volume | undefined): bigint =>
+export const mirroredBytes = (volume: Volume | undefined): bigint =>
   volume === undefined ? 0n : volume.isThin ? volume.writtenBytes : volume.sizeBytes
 
 /** That a pool of a partner is chosen. */

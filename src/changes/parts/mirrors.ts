@@ -1,7 +1,7 @@
 import type { Pool, System, Volume } from '@/core/estate'
 import { WendrelError } from '@/core/errors'
 import type { ChangePorts, MirrorSeen } from '@/ports'
-import type { Facts } from '../ChangeKind'
+import type { Evidence, Facts } from '../ChangeKind'
 import { begunOnce } from './begunOnce'
 import { driveShare } from './driveShare'
 import type { Outlined } from './outline'
@@ -106,6 +106,24 @@ export async function mirror(step: MirrorStep, facts: Facts, ports: ChangePorts)
     throw new MirrorFailed('The other system does not state the volume that it should have.')
   await ports.records.collect(toSystemId)
   return { ...known, toLocator: now.otherLocator }
+}
+
+/** Both systems are asked, each by itself: that they hold the same, under the volume's own name. @param far where the other end stands */
+export async function proveAlike(
+  { naa, systemId, toSystemId, volumeLocator }: Ends,
+  far: string,
+  ports: ChangePorts,
+): Promise<Evidence[]> {
+  const said = async (at: string, locator: string, role: string): Promise<Evidence> => {
+    const end = await (await ports.of(at, 'mirrors')).of(locator)
+    const volume = await (await ports.of(at, 'volumes')).at(locator)
+    return {
+      claim: role === 'source' ? 'Its system says that both hold the same' : 'The other system says so too',
+      holds: end?.role === role && end.state === 'alike' && volume?.naa === naa && volume.isReady,
+      measured: { role: end?.role ?? 'none', state: end?.state ?? 'none', wwn: volume?.naa ?? 'nothing' },
+    }
+  }
+  return [await said(systemId, volumeLocator, 'source'), await said(toSystemId, far, 'target')]
 }
 
 /**

@@ -91,5 +91,31 @@ export const endMirrorIntent = {
   intentSchema: endMirrorSchema,
 } as const satisfies IntentKind
 
+const refillMirrorSchema = {
+  type: 'object',
+  required: ['volumeId', 'ratePercent'],
+  additionalProperties: false,
+  properties: { volumeId: idOrBlankSchema, ratePercent: elsewhere.ratePercent },
+} as const
+export type RefillMirrorIntent = IntentOf<typeof refillMirrorSchema>
+
+export const refillMirrorIntent = {
+  kind: 'refill-mirror',
+  title: 'Fill a broken mirror again',
+  verb: 'Fill it again',
+  place: '/provision?sel={volumeId}',
+  offer: { words: 'Fill its mirror again', when: { state: 'in use', hasBrokenMirror: true } },
+  form: {
+    lead: 'Its hosts go on. From the moment at which both hold the same, every write reaches both again.',
+    fields: elsewhereFields.filter(({ field }) => field === 'ratePercent'),
+  },
+  intentSchema: refillMirrorSchema,
+} as const satisfies IntentKind
+
 /** Volumes and other systems. */
-export const mirrorIntents: readonly IntentKind[] = [moveToSystemIntent, mirrorVolumeIntent, endMirrorIntent]
+export const mirrorIntents: readonly IntentKind[] = [
+  moveToSystemIntent,
+  mirrorVolumeIntent,
+  refillMirrorIntent,
+  endMirrorIntent,
+]

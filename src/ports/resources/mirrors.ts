@@ -29,6 +29,11 @@ export interface Mirrors {
   readonly follower: (naa: string) => Promise<string | undefined>
   /** @returns the task that fills it. @throws {OtherObject | NotOffered} */
   readonly begin: (volumeLocator: string, expectedNaa: string, wanted: MirrorWanted) => Promise<string | null>
+  /**
+   * Fills one that is broken again: asked of the source. What the other end holds besides is given up.
+   * @returns the task that fills it. @throws {OtherObject | NotOffered}
+   */
+  readonly refill: (volumeLocator: string, expectedNaa: string, ratePercent: number) => Promise<string | null>
   /** The latest task that worked on a volume. */
   readonly workOn: (volumeLocator: string) => Promise<string | null>
   /** Lets the other end take over: asked of the source. @throws {OtherObject | NotOffered} */

@@ -36,7 +36,10 @@ export const keptHostPaths = (
   hostId: string,
   systemId: string,
 ): Promise<readonly { readonly naa: string; readonly paths: readonly HostPath[] }[]> =>
-  rows(scope, 'select naa, paths from host_paths where host_id = $1 and system_id = $2 order by naa', [hostId, systemId])
+  rows(scope, 'select naa, paths from host_paths where host_id = $1 and system_id = $2 order by naa', [
+    hostId,
+    systemId,
+  ])
 
 /** Lets go the ways of hosts to which a system shows nothing any more. */
 export const keepPathsOf = (scope: Scope, systemId: string, hostIds: readonly string[]): Promise<unknown> =>

@@ -16,10 +16,19 @@ export {
   systemName,
   type SystemAccess,
 } from './systems'
+export { brokenMirrors } from './brokenMirrors'
 export { hold, idAt, release } from './objects'
 export { movedTo } from './movedTo'
 export { agreedBefore, estateClock, estateNow, followsSystems, keepClock } from './clock'
-export { controllersByTarget, disksNamed, hostsToLookAt, keepHostPaths, keepPathsOf, keptHostPaths, type HostPath } from './hostPaths'
+export {
+  controllersByTarget,
+  disksNamed,
+  hostsToLookAt,
+  keepHostPaths,
+  keepPathsOf,
+  keptHostPaths,
+  type HostPath,
+} from './hostPaths'
 export {
   dropClass,
   keepClass,

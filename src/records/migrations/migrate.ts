@@ -55,6 +55,7 @@ import { sql as promiseDays } from './0050-promise-days.sql'
 import { sql as folders } from './0051-folders.sql'
 import { sql as promiseLooks } from './0052-promise-looks.sql'
 import { sql as caughtUpAgain } from './0053-caught-up.sql'
+import { sql as brokenMirrors } from './0054-broken-mirrors.sql'
 
 const steps = [
   { name: '0001-estate', sql: estate },
@@ -110,6 +111,7 @@ const steps = [
   { name: '0051-folders', sql: folders },
   { name: '0052-promise-looks', sql: promiseLooks },
   { name: '0053-caught-up', sql: caughtUpAgain },
+  { name: '0054-broken-mirrors', sql: brokenMirrors },
 ] as const
 
 /** The number of a lock that lets one process at a time migrate. */

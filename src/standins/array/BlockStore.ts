@@ -76,7 +76,9 @@ export class BlockStore implements VolumeBytes {
     const data = Buffer.alloc(length)
     for (const { extent, from, at, length: part } of this.#spans(offset, length)) {
       const path = this.#file(volumeId, extent)
-      if (existsSync(path)) readFileSync(path).copy(data, from, at, at + part)
+      const stored = existsSync(path) ? readFileSync(path) : undefined
+      // A file ends where the last write into its extent did.
+      if (stored !== undefined && stored.length > at) stored.copy(data, from, at, at + part)
     }
     return data
   }

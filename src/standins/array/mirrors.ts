@@ -55,21 +55,58 @@ export function mirrorVolume(array: SimulatedArray, id: string, request: MirrorR
   const why = sourceTrouble(array, volume) ?? targetTrouble(partner, to, request.name, bytes)
   if (why !== undefined) throw refused(why)
   const target = arriving(partner, volume, { array, to, name: request.name })
-  const rate = (one: SimulatedArray, pool: PoolEntity) =>
-    lanesOf(one, pool.groups.flat(), request.share).reduce((sum, lane) => sum + lane.bytesPerSecond, 0)
-  const from = array.one('pools', volume.poolId)
-  const bytesPerSecond = Math.min(rate(array, from), rate(partner, to), lineBytesPerSecond * request.share)
-  const task = array.task(
-    `Mirror ${volume.name} to ${partner.model.name}`,
-    'mirror-volume',
-    id,
-    { partner: partner.model.serial, pool: to.id, bytes },
-    [{ bytes: Number(bytes), bytesPerSecond }],
-  )
+  const task = filling(array, volume, { array: partner, pool: to }, request.share)
   const mirror: MirrorEntity = { role: 'source', partner: request.partner, volumeId: target.id, state: 'copying' }
   array.store.commit([
     array.entry('volumes', { ...volume, mirror }),
     partner.entry('volumes', target),
+    array.entry('tasks', task),
+  ])
+  return task
+}
+
+/** The work that brings all of a volume over. @param share of the drives' and the line's rate (0 to 1) */
+function filling(
+  array: SimulatedArray,
+  volume: VolumeEntity,
+  to: { readonly array: SimulatedArray; readonly pool: PoolEntity },
+  share: number,
+): TaskEntity {
+  const rate = (one: SimulatedArray, pool: PoolEntity) =>
+    lanesOf(one, pool.groups.flat(), share).reduce((sum, lane) => sum + lane.bytesPerSecond, 0)
+  const from = array.one('pools', volume.poolId)
+  const bytesPerSecond = Math.min(rate(array, from), rate(to.array, to.pool), lineBytesPerSecond * share)
+  const bytes = array.writtenBytes(volume)
+  return array.task(
+    `Mirror ${volume.name} to ${to.array.model.name}`,
+    'mirror-volume',
+    volume.id,
+    { partner: to.array.model.serial, pool: to.pool.id, bytes, isAgain: volume.mirror !== undefined },
+    [{ bytes: Number(bytes), bytesPerSecond }],
+  )
+}
+
+/**
+ * Fills a broken mirror again, from the beginning: which parts differ it has not kept. What the other end holds counts for nothing until
+ * all has come over.
+ */
+export function resumeMirror(array: SimulatedArray, id: string, share: number): TaskEntity {
+  const volume = array.one('volumes', id)
+  const what = `The mirror of ${volume.name} is not filled again.`
+  const { mirror, other } = bothEnds(array, volume, what)
+  if (mirror.role !== 'source') throw conflict(what, 'It is the end that follows.', 'Ask the other end.')
+  if (mirror.state !== 'broken') throw conflict(what, `The mirror is ${mirror.state}.`, 'Nothing is to be filled.')
+  const pool = other.array.one('pools', other.volume.poolId)
+  const left = other.array.poolDataBytes(pool) - poolWrittenBytes(other.array, pool.id)
+  const more = array.writtenBytes(volume) - other.array.writtenBytes(other.volume)
+  const why =
+    failedWhy(other.array, pool) ?? (more > left ? `Pool ${pool.name} has ${left} bytes left of ${more}.` : undefined)
+  if (why !== undefined) throw conflict(what, why, 'Remove the cause, then ask again.')
+  const task = filling(array, volume, { array: other.array, pool }, share)
+  const state = 'copying' as const
+  array.store.commit([
+    array.entry('volumes', { ...volume, mirror: { ...mirror, state } }),
+    other.array.entry('volumes', { ...other.volume, mirror: { ...other.mirror, state } }),
     array.entry('tasks', task),
   ])
   return task
@@ -120,7 +157,9 @@ export function mirrored(array: SimulatedArray, task: TaskEntity): Entry[] {
   const volume = array.maybe('volumes', task.subjectId)
   const other = volume === undefined ? undefined : otherEnd(array, volume)
   if (volume?.mirror === undefined || other?.volume.mirror === undefined) return []
-  let { storedExtents } = other.volume
+  // What it held before, of a mirror that was broken, may have been given up at the source since.
+  other.array.blocks.forget(other.volume.id)
+  let storedExtents = 0
   for (const { offset, data } of array.blocks.copies?.stored(volume.id) ?? [])
     storedExtents = other.array.blocks.write(other.volume.id, offset, data)
   const state = 'synchronised' as const
@@ -134,11 +173,13 @@ export function mirrored(array: SimulatedArray, task: TaskEntity): Entry[] {
   ]
 }
 
-/** It was not filled: the volume stands alone again, and what had come over is of no use. */
+/** It was not filled: the volume stands alone again, or is as far behind as before, and what had come over is of no use. */
 export function notMirrored(array: SimulatedArray, task: TaskEntity): Entry[] {
   const volume = array.maybe('volumes', task.subjectId)
   if (task.work !== 'mirror-volume' || volume === undefined) return []
-  return [array.entry('volumes', { ...volume, mirror: undefined }), ...brokenAt(otherEnd(array, volume))]
+  const { isAgain } = JSON.parse(task.jsonBody) as { readonly isAgain?: boolean }
+  const alone = array.entry('volumes', { ...volume, mirror: undefined })
+  return [...(isAgain === true ? brokenAt({ array, volume }) : [alone]), ...brokenAt(otherEnd(array, volume))]
 }
 
 const brokenAt = (end: OtherEnd | undefined): Entry[] =>

@@ -129,6 +129,37 @@ test('an end that does not answer is left behind, and then neither takes over fr
   expect(array('heron').blocks.read(volume, 4096n, 4).toString()).toBe('both')
   const to = { TargetVolume: uriOf(volume, 'heron') }
   expect((await act('curlew', far().id, 'ReverseReplicationRelationship', to)).status).toBe(409)
+})
+
+test('a broken mirror is filled again by its source, from the beginning; cut off in between, it is as broken as before', async () => {
+  const { blockMirrors } = await import('../array')
+  const resumed = (name: string, id: string, TargetVolume: string) =>
+    act(name, id, 'ResumeReplication', { TargetVolume, Oem: { TallisThorne: { MoveRatePercent: 50 } } })
+  const again = () => resumed('curlew', far().id, uriOf(volume, 'heron'))
+  const states = () => [near().mirror?.state, far().mirror?.state]
+  // What the end that is behind has besides is not what the source has.
+  blockMirrors.write(array('heron'), volume, 8192n, Buffer.from('old'))
+  expect((await resumed('heron', volume, uriOf(far().id))).status).toBe(409)
+  expect((await resumed('curlew', far().id, uriOf('other', 'heron'))).status).toBe(400)
+  bench.fleet.clock.setRate(1)
+  expect((await again()).status).toBe(202)
+  expect(states()).toEqual(['copying', 'copying'])
+  expect((await again()).status).toBe(409)
+  const fault = { target: 'heron', kind: 'not-answering', milliseconds: 0, retryAfterSeconds: 0 } as const
+  bench.fleet.faults.inject({ ...fault, atRatio: 0, drive: '', times: 0 })
+  await until(() => far().mirror?.state === 'broken')
+  expect(states()).toEqual(['broken', 'broken'])
+  bench.fleet.faults.clear()
+  bench.fleet.clock.setRate(360_000)
+  expect((await again()).status).toBe(202)
+  await until(() => states().every(each => each === 'synchronised'))
+  expect(array('heron').blocks.read(volume, 4096n, 4).toString()).toBe('here')
+  expect(array('heron').blocks.read(volume, 8192n, 3)).toEqual(Buffer.alloc(3))
+  expect((await again()).status).toBe(409)
+})
+
+test('a mirror that ends leaves what followed under a name of its own', async () => {
+  const to = { TargetVolume: uriOf(volume, 'heron') }
   const [naa, farId] = [far().naa, far().id]
   expect((await act('curlew', farId, 'RemoveReplicaRelationship', to)).status).toBe(204)
   expect([near().mirror, near().naa === naa, array('curlew').one('volumes', farId).naa]).toEqual([

@@ -1,8 +1,16 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import { refusalOf } from '@/core/errors'
-import { accessFindings, certificateFindings, driftFindings, edgeFindings, readingFindings } from '@/core/findings'
+import {
+  accessFindings,
+  certificateFindings,
+  driftFindings,
+  edgeFindings,
+  mirrorFindings,
+  readingFindings,
+} from '@/core/findings'
 import {
   accessApart,
+  brokenMirrors,
   drifted,
   estateNow,
   keepFindings,
@@ -50,7 +58,10 @@ export async function collectSystem(world: World, systemId: string): Promise<voi
     if (found.nodes.length > 0) await collectRow(world, systemId, found)
     if (found.fileUnits.length > 0) await collectFiles(world, systemId)
     const missing = await missingOf(scope, systemId)
-    await keepFindings(scope, systemId, 'reading', readingFindings(named, missing, [...found.skipped, ...kept.notKept]))
+    await keepFindings(scope, systemId, 'reading', [
+      ...readingFindings(named, missing, [...found.skipped, ...kept.notKept]),
+      ...mirrorFindings(named, await brokenMirrors(scope, systemId)),
+    ])
     await noteDrift(world, named)
     await noteReach(scope, systemId, null)
     const endsAt = (await world.system(systemId)).certificateEndsAt()

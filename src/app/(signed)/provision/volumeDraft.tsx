@@ -93,8 +93,8 @@ function beginningOf({ form, kind }: IntentKind, { volume }: VolumePage, seeing:
     // What most Linux hosts make where nothing is said.
     ...(kind === 'prepare-volume' ? { fileSystem: 'xfs' } : {}),
     // Leaves most of the drives to hosts.
-    ...(kind === 'move-volume' ? { ratePercent: 30, ...(pool === undefined ? {} : { poolId: pool }) } : {}),
-    ...(asked('pools of its partners') === undefined ? {} : { ratePercent: 30 }),
+    ...(form?.fields.some(({ field }) => field === 'ratePercent') === true ? { ratePercent: 30 } : {}),
+    ...(kind === 'move-volume' && pool !== undefined ? { poolId: pool } : {}),
     // What it is not yet.
     ...(kind === 'convert-volume' ? { isThin: !volume.isThin } : {}),
     ...(kind === 'limit-volume' ? limitWords(volume.limits) : {}),

@@ -97,6 +97,7 @@ function offeredFor({ volume, mappings, system }: VolumePage) {
     hasPartners: system.partners.length > 0,
     isMirrored: volume.mirror !== null,
     isSource: volume.mirror?.role === 'source',
+    hasBrokenMirror: volume.mirror?.role === 'source' && volume.mirror.state === 'broken',
   }
   return aboutVolumes.flatMap(each =>
     each.offer !== undefined && Object.entries(each.offer.when).every(([field, is]) => state[field] === is)

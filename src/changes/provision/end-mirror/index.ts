@@ -5,10 +5,10 @@ import type { Plan, PlanCheck } from '@/core/plan'
 import { countWords } from '@/core/units'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Evidence, Facts } from '../../ChangeKind'
-import { advise, answers, rule } from '../../parts/checks'
-import { inUse } from '../../parts/inUse'
+import { advise, rule } from '../../parts/checks'
 import { fact, firstStep, NotKnown } from '../../parts/known'
 import { lookInto } from '../../parts/look'
+import { mirroredChecks, mirroredEnds } from '../../parts/mirrorChecks'
 import { endsOf, type Ends } from '../../parts/mirrors'
 import { outlined } from '../../parts/outline'
 
@@ -17,20 +17,9 @@ type Step = Readonly<{ step: 'part'; farLocator: string; days: number } & Ends>
 /** What the plan looks at, and what follows from it. */
 function see(estate: Estate, intent: Intent) {
   const look = lookInto(estate)
-  const volume = look.one('volumes', intent.volumeId)
-  const system = look.one('systems', volume?.systemId)
-  const toSystem = look.one('systems', estate.systems.find(({ serial }) => serial === volume?.mirror?.partner)?.id)
-  const far = estate.volumes.find(each => each.naa === volume?.naa && each.systemId === toSystem?.id)
-  const serviceClass = byId(estate.serviceClasses, volume?.classId ?? undefined)
-  return {
-    days: serviceClass?.holdingDays ?? estate.settings.holdingDays,
-    far,
-    look,
-    serviceClass,
-    system,
-    toSystem,
-    volume,
-  }
+  const ends = mirroredEnds(look, estate, intent.volumeId)
+  const serviceClass = byId(estate.serviceClasses, ends.volume?.classId ?? undefined)
+  return { ...ends, days: serviceClass?.holdingDays ?? estate.settings.holdingDays, look, serviceClass }
 }
 type Seen = ReturnType<typeof see>
 
@@ -67,17 +56,10 @@ function plan(estate: Estate, intent: Intent): Plan<Step> {
   })
 }
 
-function checksOf({ far, serviceClass, system, toSystem, volume }: Seen): readonly PlanCheck[] {
+function checksOf(seen: Seen): readonly PlanCheck[] {
+  const { serviceClass, volume } = seen
   return [
-    inUse(volume, each => `${each.name} is in use.`),
-    ...[system, toSystem].flatMap(each => (each === undefined ? [] : [answers(each)])),
-    rule(
-      'mirrored',
-      volume === undefined || (volume.mirror?.role === 'source' && far !== undefined),
-      'It is mirrored.',
-      volume?.mirror == null ? 'It is not mirrored.' : 'Where its other end stands is not known here.',
-      { remedy: 'Register the other system too.' },
-    ),
+    ...mirroredChecks(seen),
     rule('filled', volume?.mirror?.state !== 'filling', 'It is not being filled.', 'It is still being filled.', {
       remedy: 'Stop the change that fills it.',
     }),

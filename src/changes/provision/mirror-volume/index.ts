@@ -1,12 +1,12 @@
 import { mirrorVolumeIntent, type MirrorVolumeIntent as Intent } from '@/core/intents'
 import { one, those, type Estate } from '@/core/estate'
 import type { Plan } from '@/core/plan'
-import type { ChangeKind, Evidence } from '../../ChangeKind'
+import type { ChangeKind } from '../../ChangeKind'
 import { fillSketch, freeBytesOf } from '../../parts/fill'
 import { fact, firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { bothEnds, endChecks } from '../../parts/mirrorChecks'
-import { mirror, mirrorStep, takeMirrorBack, type MirrorStep } from '../../parts/mirrors'
+import { mirror, mirrorStep, proveAlike, takeMirrorBack, type MirrorStep } from '../../parts/mirrors'
 import { outlined } from '../../parts/outline'
 
 function plan(estate: Estate, intent: Intent): Plan<MirrorStep> {
@@ -55,20 +55,7 @@ export const mirrorVolume: ChangeKind<Intent, MirrorStep> = {
   plan,
   runStep: (step, { facts }, ports) => mirror(step, facts, ports),
   undoStep: (step, { facts }, ports) => takeMirrorBack(step, facts, ports),
-  async prove(_intent, made, facts, ports) {
-    const { naa, systemId, toSystemId, volumeLocator } = firstStep(made)
-    const said = async (at: string, locator: string, role: string): Promise<Evidence> => {
-      const end = await (await ports.of(at, 'mirrors')).of(locator)
-      const volume = await (await ports.of(at, 'volumes')).at(locator)
-      return {
-        claim: role === 'source' ? 'Its system says that both hold the same' : 'The other system says so too',
-        holds: end?.role === role && end.state === 'alike' && volume?.naa === naa && volume.isReady,
-        measured: { role: end?.role ?? 'none', state: end?.state ?? 'none', wwn: volume?.naa ?? 'nothing' },
-      }
-    }
-    const far = fact(facts, 'toLocator')
-    return [await said(systemId, volumeLocator, 'source'), await said(toSystemId, far, 'target')]
-  },
+  prove: (_intent, made, facts, ports) => proveAlike(firstStep(made), fact(facts, 'toLocator'), ports),
   collects: (_intent, _estate, { systemId, toSystemId }) => [systemId, toSystemId].filter(each => each !== undefined),
   reverse: ({ volumeId }) => ({ kind: 'end-mirror', intent: { volumeId } }),
 }

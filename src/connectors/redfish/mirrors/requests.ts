@@ -45,6 +45,13 @@ export function mirrors({ connection, map }: Reach): Mirrors {
       }))
       return taskIn(asked)
     },
+    async refill(volumeLocator, expectedNaa, ratePercent) {
+      const asked = await act(volumeLocator, expectedNaa, '#Volume.ResumeReplication', found => ({
+        ...toOther(found),
+        ...ofMaker.mirrorBody(map.identity.maker, ofMaker.mirrorPartner(found) ?? '', ratePercent),
+      }))
+      return taskIn(asked)
+    },
     workOn: volumeLocator => taskMaking(connection, map.tasks, volumeLocator),
     reverse: async (volumeLocator, expectedNaa) =>
       void (await act(volumeLocator, expectedNaa, '#Volume.ReverseReplicationRelationship', toOther)),

@@ -22,7 +22,7 @@ export const changeExpected = (
   })
 
 type Action =
-  `#Volume.${'CreateReplicaTarget' | 'SplitReplication' | 'ReverseReplicationRelationship' | 'RemoveReplicaRelationship'}`
+  `#Volume.${'CreateReplicaTarget' | 'SplitReplication' | 'ResumeReplication' | 'ReverseReplicationRelationship' | 'RemoveReplicaRelationship'}`
 
 /** Where an action on a volume is asked for. @throws {NotOffered} where the system does not offer it */
 export function actionOf(

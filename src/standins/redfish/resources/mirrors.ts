@@ -30,19 +30,22 @@ interface Asked {
 
 const usualPercent = 40
 
+/** Of the rate of drives and line, what filling may take (0 to 1). */
+export const shareOf = (own: Asked['Oem']): number => (own?.TallisThorne?.MoveRatePercent ?? usualPercent) / 100
+
 export function mirror(
   array: SimulatedArray,
   volumeId: string,
   { VolumeName, TargetStoragePool, Oem }: Asked,
 ): TaskEntity {
-  const { MirrorPartner, MoveRatePercent = usualPercent } = Oem?.TallisThorne ?? {}
+  const { MirrorPartner } = Oem?.TallisThorne ?? {}
   if (MirrorPartner === undefined)
     throw badValue('No mirror was made.', 'It is not said to which array.', 'Name one of its partners.')
   return blockMirrors.mirrorVolume(array, volumeId, {
     partner: MirrorPartner,
     poolId: TargetStoragePool.split('/').at(-1) ?? '',
     name: VolumeName,
-    share: MoveRatePercent / 100,
+    share: shareOf(Oem),
   })
 }
 

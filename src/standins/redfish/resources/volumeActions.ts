@@ -9,7 +9,7 @@ import {
 import { resource, type Body } from '../body'
 import { accepts, type Outcome } from '../Place'
 import { text } from '../reader'
-import { isOtherEnd, mirror, mirrorParts } from './mirrors'
+import { isOtherEnd, mirror, mirrorParts, shareOf } from './mirrors'
 
 export type Shown = VolumeEntity | SnapshotEntity
 export const isSnapshot = (each: Shown): each is SnapshotEntity => 'takenAt' in each
@@ -26,6 +26,11 @@ const newReplica = {
     TargetStoragePool: text,
     Oem: mirrorParts,
   },
+} as const
+const resumed = {
+  type: 'object',
+  required: ['TargetVolume'],
+  properties: { TargetVolume: text, Oem: mirrorParts },
 } as const
 const replicaOf = { type: 'object', required: ['TargetVolume'], properties: { TargetVolume: text } } as const
 
@@ -63,6 +68,15 @@ export const copyActions = (array: SimulatedArray, body: (each: Shown) => Body) 
         return { task: blockSnapshots.restoreVolume(array, volume.id, lastPart(TargetVolume)) }
       blockMirrors.reverseMirror(array, volume.id)
       return undefined
+    }),
+  },
+  /** Fills a mirror that was broken again. */
+  ResumeReplication: {
+    accepts: accepts(resumed, ({ TargetVolume, Oem }, each: Shown): Outcome => {
+      const volume = volumeOnly(each)
+      if (!isOtherEnd(array, volume, TargetVolume))
+        throw badValue('Nothing was filled.', 'That is no mirror of it.', 'Name the other end of its mirror.')
+      return { task: blockMirrors.resumeMirror(array, volume.id, shareOf(Oem)) }
     }),
   },
   /** Ends a mirror; what the other end holds stays. */

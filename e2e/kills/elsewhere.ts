@@ -1,4 +1,8 @@
-import { arrayAddress } from '../estate'
+import { expect } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { arrayAddress, ownEstate } from '../estate'
+import { fleet } from '../steps'
 import type { KilledEstate } from './KilledEstate'
 
 interface Items {
@@ -8,6 +12,9 @@ interface Items {
     readonly role?: string
     readonly state?: string
   }[]
+}
+interface Mirrored {
+  readonly volume: { readonly naa: string; readonly mirror: { readonly state: string } | null }
 }
 interface Given {
   readonly poolId: string
@@ -30,6 +37,33 @@ async function partner(estate: KilledEstate, victim: string) {
   return { systemId, poolId: (await estate.proven('create-pool', pool)).facts['poolId'] ?? '' }
 }
 
+/** What a host writes while the other system does not answer breaks the mirror. */
+async function broken(estate: KilledEstate, volumeId: string): Promise<void> {
+  const { volume } = await estate.get<Mirrored>(`/volumes/${volumeId}`)
+  const { hosts } = JSON.parse(readFileSync(join(ownEstate().data, 'fleet-ports.json'), 'utf8')) as {
+    hosts: Record<string, number>
+  }
+  await fleet('fault', 'curlew', 'not-answering')
+  const body = { offsetBytes: '0', lengthBytes: 4096, seed: 'alone' }
+  await expect
+    .poll(
+      () =>
+        fetch(`http://127.0.0.1:${hosts['register-1']}/agent/devices/${volume.naa}/write`, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify(body),
+        }).then(
+          ({ status }) => status,
+          () => 0,
+        ),
+      { timeout: 60_000 },
+    )
+    .toBe(200)
+  await fleet('clear')
+  const state = async () => (await estate.get<Mirrored>(`/volumes/${volumeId}`)).volume.mirror?.state
+  await expect.poll(state, { timeout: 60_000 }).toBe('broken')
+}
+
 /** A volume on two systems: moved there and back, mirrored, and let go, with the process killed in every change. */
 export async function elsewhere(estate: KilledEstate, victim: string, { poolId, hostGroupId }: Given): Promise<void> {
   const far = await partner(estate, victim)
@@ -42,6 +76,8 @@ export async function elsewhere(estate: KilledEstate, victim: string, { poolId, 
     (await estate.proven('move-to-system', to(poolId))).facts['formerId'] ?? '',
   ]
   await estate.proven('mirror-volume', to(far.poolId))
+  await broken(estate, volumeId)
+  await estate.proven('refill-mirror', { volumeId, ratePercent: 80 })
   former.push((await estate.proven('end-mirror', { volumeId })).facts['farId'] ?? '')
   const limit = { volumeIds: [volumeId], mostRequests: 900, mostThroughput: '' }
   await estate.proven('limit-volumes', limit)

@@ -78,6 +78,9 @@ const figure = ({ unit }: Effect, value: Effect['after']): string => {
   return String(value)
 }
 
+/** Figures stand one above the other and are never broken; words may be long. */
+const cellOf = ({ unit }: Effect) => (unit === 'words' ? 'text-right align-top' : 'number')
+
 function Effects({ effects }: { readonly effects: readonly Effect[] }) {
   return (
     <>
@@ -94,8 +97,8 @@ function Effects({ effects }: { readonly effects: readonly Effect[] }) {
           {effects.map(effect => (
             <tr key={effect.figure}>
               <td>{effect.label}</td>
-              <td className="number text-second">{figure(effect, effect.before)}</td>
-              <td className="number">{figure(effect, effect.after)}</td>
+              <td className={`${cellOf(effect)} text-second`}>{figure(effect, effect.before)}</td>
+              <td className={cellOf(effect)}>{figure(effect, effect.after)}</td>
             </tr>
           ))}
         </tbody>

@@ -41,7 +41,7 @@ function plan(estate: Estate, { volumeId, ratePercent }: Intent): Plan<Step> {
     effects: [
       {
         ...{ figure: 'copy', label: `${there} holds`, unit: 'words' },
-        ...{ before: 'what was written before the mirror broke', after: 'the same as its own system' },
+        ...{ before: 'an older state', after: 'all that is written' },
       },
     ],
     oneWay: [

@@ -1,3 +1,20 @@
+/** Who may import whom. A room that is not named imports nothing but core. */
+const mayImport = {
+  core: [],
+  ports: ['core'],
+  connectors: ['core', 'ports'],
+  records: ['core', 'ports'],
+  changes: ['core', 'ports'],
+  drafting: ['core', 'changes', 'records'],
+  looking: ['core', 'changes', 'connectors', 'records'],
+  worker: ['core', 'ports', 'changes', 'connectors', 'drafting', 'looking', 'records'],
+  standins: ['core'],
+  ui: ['core'],
+  app: ['core', 'changes', 'drafting', 'looking', 'records', 'ui'],
+  // The front asks who asks, and whether records have changed; nothing of the pages.
+  web: ['app'],
+}
+
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
   forbidden: [
@@ -17,6 +34,13 @@ module.exports = {
       },
       to: {},
     },
+    ...Object.entries(mayImport).map(([room, others]) => ({
+      name: `${room}-imports-what-it-may`,
+      severity: 'error',
+      comment: 'Tests try a room by whatever shows that it works.',
+      from: { path: `^src/${room}/`, pathNot: '(\\.test\\.tsx?$|/testing/)' },
+      to: { path: `^src/(?!(${[room, ...others].join('|')})/)` },
+    })),
     { name: 'core-is-alone', severity: 'error', from: { path: '^src/core' }, to: { path: '^src/(?!core)' } },
     {
       name: 'standins-know-core-only',

@@ -1,24 +1,5 @@
 import next from 'eslint-config-next/core-web-vitals'
-import boundaries from 'eslint-plugin-boundaries'
 import tseslint from 'typescript-eslint'
-
-/** Who may import whom. A room that is not named imports nothing but core. */
-const mayImport = {
-  core: [],
-  ports: ['core'],
-  connectors: ['core', 'ports'],
-  records: ['core', 'ports'],
-  changes: ['core', 'ports'],
-  drafting: ['core', 'changes', 'records'],
-  looking: ['core', 'changes', 'connectors', 'records'],
-  worker: ['core', 'ports', 'changes', 'connectors', 'drafting', 'looking', 'records'],
-  standins: ['core'],
-  ui: ['core'],
-  app: ['core', 'changes', 'drafting', 'looking', 'records', 'ui'],
-  // The front asks who asks, and whether records have changed; nothing of the pages.
-  web: ['app'],
-}
-const rooms = Object.keys(mayImport)
 
 const askingAhead = { regex: '^next/link$', message: 'Take Link of ui/parts: it asks for nothing ahead.' }
 
@@ -103,27 +84,6 @@ export default tseslint.config(
       'no-restricted-imports': [
         'error',
         { patterns: [{ regex: '^(node:|react|next|sequelize|fastify)', message: 'Core is pure.' }] },
-      ],
-    },
-  },
-  {
-    files: ['src/**/*.ts', 'src/**/*.tsx'],
-    ignores: ['**/*.test.ts', '**/*.test.tsx', '**/testing/**'],
-    plugins: { boundaries },
-    settings: {
-      'boundaries/elements': rooms.map(type => ({ type, pattern: `src/${type}` })),
-      'import/resolver': { typescript: { project: './tsconfig.json' } },
-    },
-    rules: {
-      'boundaries/dependencies': [
-        'error',
-        {
-          default: 'disallow',
-          policies: rooms.map(type => ({
-            from: { element: { type } },
-            allow: { to: { element: { type: [type, ...mayImport[type]] } } },
-          })),
-        },
       ],
     },
   },

@@ -1,4 +1,4 @@
-import { pathFindings, type HostWays } from '.'
+import { mirrorFindings, pathFindings, type HostWays } from '.'
 
 const heron = { id: 's', name: 'heron' }
 const host = (...disks: HostWays['disks'][number][]): HostWays => ({ hostId: 'h', hostName: 'register-1', disks })
@@ -29,4 +29,15 @@ test('it names the disks, the controller, and how many more there are', () => {
   )
   expect(finding?.title).toBe('register-1 sees six disks through one controller of heron only')
   expect(finding?.evidence).toBe('d0 by A, d1 by A, d2 by A, d3 by A and 2 more; the system has A, B.')
+})
+
+test('a broken mirror names the other system where it is known, and the draft that fills it again', () => {
+  const broken = (partnerName: string | null) =>
+    mirrorFindings({ name: 'heron' }, [{ volumeId: 'v', name: 'register-data-01', partnerName }])[0]
+  expect(broken('curlew')).toMatchObject({
+    ...{ key: 'mirror-broken/v', gravity: 'now', title: 'The mirror of register-data-01 on curlew is broken' },
+    draft: { kind: 'refill-mirror', href: '/provision?sel=v&draft=refill-mirror' },
+  })
+  expect(broken(null)?.remedy).toContain('Bring the other system and the line to it back')
+  expect(mirrorFindings({ name: 'heron' }, [])).toEqual([])
 })

@@ -1,9 +1,11 @@
 import type { PromiseName } from '@/core/classes'
 import { countWords } from '@/core/units'
 import type { ClassKept } from '@/core/views'
+import { Link } from '../../parts/Link'
 import { Moment } from '../../parts/Moment'
 import { RowLink, Table, type Column } from '../../parts/Table'
 import { Gravest } from './Gravest'
+import { gravestFirst, gravestOf } from './gravestOf'
 
 const heads: Readonly<Record<PromiseName, string>> = {
   resilience: 'Resilience',
@@ -15,16 +17,23 @@ const heads: Readonly<Record<PromiseName, string>> = {
 }
 const names = Object.keys(heads) as PromiseName[]
 
+/** So many stand beside what else there is to see; all have a page of their own. */
+const mostShown = 12
+
+const gravityOf = ({ promises }: ClassKept) =>
+  Math.min(...promises.map(({ counts }) => gravestFirst.indexOf(gravestOf(counts).state)))
+
 interface PromiseTableProps {
   readonly classes: readonly ClassKept[]
   /** When they were looked at (ISO 8601, of the estate). */
   readonly lookedAt: string
 }
 
-/** A line for each class: how each of its promises is kept. What no class promises has no column. */
+/** A line for each class, the gravest first: how each of its promises is kept. What no class promises has no column. */
 export function PromiseTable({ classes, lookedAt }: PromiseTableProps) {
   const volumes = classes.reduce((sum, each) => sum + each.volumes, 0)
   const promised = names.filter(name => classes.some(({ promises }) => promises.some(each => each.promise === name)))
+  const shown = [...classes].sort((a, b) => gravityOf(a) - gravityOf(b)).slice(0, mostShown)
   const column = (name: PromiseName): Column<ClassKept> => ({
     head: heads[name],
     cell: ({ promises }) => {
@@ -49,7 +58,7 @@ export function PromiseTable({ classes, lookedAt }: PromiseTableProps) {
         </span>
       </h3>
       <Table
-        rows={classes}
+        rows={shown}
         keyOf={({ id }) => id}
         columns={[
           {
@@ -60,6 +69,11 @@ export function PromiseTable({ classes, lookedAt }: PromiseTableProps) {
           ...promised.map(column),
         ]}
       />
+      {shown.length < classes.length && (
+        <Link className="textlink" href="/provision/classes">
+          All {classes.length} classes
+        </Link>
+      )}
     </>
   )
 }

@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react'
+import type { ClassKept } from '@/core/views'
 import { sampleClass, sampleId } from '@/core/estate/testing/samples'
 import { shown, wordsOf } from '../../testing/browser'
 import { ClassTable, KeptBars, keptInWords, keptWords, PromiseLines, PromiseTable } from '.'
@@ -77,8 +78,12 @@ test('classes stand by what they promise: the gravest of each, for how many wher
   shown(<PromiseTable classes={classes} lookedAt="2026-05-04T08:00:00.000Z" />)
   expect(screen.getAllByRole('row').map(wordsOf)).toEqual([
     'Service classVolumesLatencyHeadroom',
-    'Archive6[fine] keptno promise',
     'Working files1,200[now] 1,199 broken[soon] 300 at risk',
+    'Archive6[fine] keptno promise',
   ])
   expect(screen.getByRole('heading').textContent).toContain('1,206 volumes in two service classes')
+  const many = Array.from({ length: 40 }, (_, id) => ({ ...classes[0], id: `${id}`, name: `c${id}` }) as ClassKept)
+  shown(<PromiseTable classes={[...many, ...classes]} lookedAt="2026-05-04T08:00:00.000Z" />)
+  expect(screen.getByRole('link', { name: 'All 42 classes' })).toBeTruthy()
+  expect(screen.getAllByRole('link', { name: 'Working files' })).toHaveLength(2)
 })

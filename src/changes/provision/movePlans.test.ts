@@ -256,3 +256,35 @@ test.each([
 ])('a move to another system is barred by %s', async (_what, poolId, slice, rules) => {
   expect(fallen(await acrossTo(poolId, slice))).toEqual(rules)
 })
+
+test('a broken mirror is filled again where both systems answer, its end is known, and what is more has room', async () => {
+  const ends = (more: object = {}, state: 'broken' | 'alike' | 'filling' = 'broken') => {
+    const mirror = { role: 'source' as const, state, partner: far.serial }
+    return {
+      systems: [near, { ...far, ...more }],
+      pools: [pool(2, 'fast'), farPool],
+      volumes: [
+        { ...volume, mirror },
+        sampleVolume({
+          id: id(33),
+          systemId: far.id,
+          poolId: farPool.id,
+          naa: volume.naa,
+          writtenBytes: tebibyte / 2n,
+        }),
+      ],
+    } satisfies Partial<Estate>
+  }
+  const refilled = (slice: Partial<Estate>) => planned('refill-mirror', { volumeId: volume.id, ratePercent: 30 }, slice)
+  const plan = await refilled(ends())
+  expect([isReady(plan), plan.title, plan.steps.length]).toEqual([true, 'Fill the mirror of data again', 1])
+  // All of it is read over, a tebibyte, by a third of what twenty drives can.
+  expect(plan.forecast.p50Seconds).toBeGreaterThan(100)
+  expect(fallen(await refilled(ends({ reach: 'not answering' })))).toEqual(['system-answers'])
+  expect(fallen(await refilled(ends({}, 'alike')))).toEqual(['broken'])
+  expect(fallen(await refilled(ends({}, 'filling')))).toEqual(['not-filling'])
+  expect(fallen(await refilled({ ...ends(), systems: [near] }))).toEqual(['mirrored'])
+  const full = { ...farPool, state: 'failed' as const, writtenBytes: 10n * tebibyte }
+  expect(fallen(await refilled({ ...ends(), pools: [pool(2, 'fast'), full] }))).toEqual(['pool', 'fits'])
+  expect(fallen(await refilled({}))).toEqual(['mirrored'])
+})

@@ -99,7 +99,8 @@ export class HostWays {
     if (this.#looked === looked) return
     await keepPathsOf({ database: this.world.database }, this.systemId, ids)
     const shown = new Set(ids)
-    for (const known of [this.#kept, this.#found, this.#heard]) for (const id of known.keys()) if (!shown.has(id)) known.delete(id)
+    for (const known of [this.#kept, this.#found, this.#heard])
+      for (const id of known.keys()) if (!shown.has(id)) known.delete(id)
     this.#looked = looked
   }
 

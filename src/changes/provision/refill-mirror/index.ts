@@ -1,11 +1,13 @@
-import { byId, one, those, type Estate } from '@/core/estate'
+import { byId, one, those, type Estate, type Pool } from '@/core/estate'
 import { refillMirrorIntent, type RefillMirrorIntent as Intent } from '@/core/intents'
-import type { Plan } from '@/core/plan'
+import type { Plan, PlanCheck } from '@/core/plan'
+import { formatBytes } from '@/core/units'
 import type { ChangePorts } from '@/ports'
 import type { ChangeKind, Facts } from '../../ChangeKind'
 import { begunOnce } from '../../parts/begunOnce'
 import { rule } from '../../parts/checks'
 import { driveShare } from '../../parts/driveShare'
+import { freeBytesOf } from '../../parts/fill'
 import { firstStep } from '../../parts/known'
 import { lookInto } from '../../parts/look'
 import { mirroredBytes, mirroredChecks, mirroredEnds } from '../../parts/mirrorChecks'
@@ -20,7 +22,9 @@ function plan(estate: Estate, { volumeId, ratePercent }: Intent): Plan<Step> {
   const ends = mirroredEnds(look, estate, volumeId)
   const { far, toSystem, volume } = ends
   const there = toSystem?.name ?? 'the other system'
-  const pools = [volume, far].flatMap(each => byId(estate.pools, each?.poolId) ?? [])
+  const from = look.one('pools', volume?.poolId)
+  const to = look.one('pools', far?.poolId)
+  const bytes = mirroredBytes(volume)
   return outlined<Step>(estate, {
     title: `Fill the mirror of ${volume?.name ?? 'a volume'} again`,
     checks: [
@@ -37,6 +41,7 @@ function plan(estate: Estate, { volumeId, ratePercent }: Intent): Plan<Step> {
           remedy: 'Wait for the change that fills it, or stop it.',
         },
       ),
+      ...(to === undefined || far === undefined ? [] : placeChecks(to, bytes - mirroredBytes(far))),
     ],
     effects: [
       {
@@ -54,7 +59,8 @@ function plan(estate: Estate, { volumeId, ratePercent }: Intent): Plan<Step> {
         : [
             {
               words: `Fill it again on ${there}`,
-              ...{ seconds: 1, bytes: mirroredBytes(volume), parts: pools.map(pool => driveShare(pool, ratePercent)) },
+              ...{ seconds: 1, bytes },
+              parts: [from, to].flatMap(pool => (pool === undefined ? [] : [driveShare(pool, ratePercent)])),
               step: { step: 'refill', ...endsOf(volume, toSystem), farLocator: far.locator, ratePercent },
             },
           ],
@@ -63,6 +69,26 @@ function plan(estate: Estate, { volumeId, ratePercent }: Intent): Plan<Step> {
     proof: 'Both systems are asked: each must say that it holds what the other does, under the same WWN.',
   })
 }
+
+/** That the pool in which the other end stands can take what is more now. */
+const placeChecks = (to: Pool, moreBytes: bigint): readonly PlanCheck[] => [
+  rule(
+    'pool',
+    to.state === 'fine' || to.state === 'degraded',
+    `${to.name} is ${to.state}.`,
+    `${to.name} is ${to.state}.`,
+    {
+      remedy: 'Mend that pool first, or end the mirror and make another.',
+    },
+  ),
+  rule(
+    'fits',
+    moreBytes <= freeBytesOf(to),
+    `${to.name} has ${formatBytes(freeBytesOf(to))} left.`,
+    `${to.name} has ${formatBytes(freeBytesOf(to))} left; ${formatBytes(moreBytes)} more would come.`,
+    { remedy: 'Make room there first.' },
+  ),
+]
 
 async function refill(step: Step, facts: Facts, ports: ChangePorts): Promise<Facts> {
   const { systemId, toSystemId, volumeLocator, naa, ratePercent } = step

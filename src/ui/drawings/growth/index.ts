@@ -1,3 +1,2 @@
 export { GrowthChart } from './GrowthChart'
-export { GrowthPicture } from './GrowthPicture'
 export { Spark } from './Spark'

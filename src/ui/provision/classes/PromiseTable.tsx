@@ -2,7 +2,6 @@ import type { PromiseName } from '@/core/classes'
 import { countWords } from '@/core/units'
 import type { ClassKept } from '@/core/views'
 import { Link } from '../../parts/Link'
-import { Moment } from '../../parts/Moment'
 import { RowLink, Table, type Column } from '../../parts/Table'
 import { Gravest } from './Gravest'
 import { gravestFirst, gravestOf } from './gravestOf'
@@ -22,6 +21,10 @@ const mostShown = 12
 
 const gravityOf = ({ promises }: ClassKept) =>
   Math.min(...promises.map(({ counts }) => gravestFirst.indexOf(gravestOf(counts).state)))
+
+/** A moment in words that are made at the server: what is loaded with Today is to be little. */
+const hourWords = (at: string) =>
+  `${new Date(at).toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit', timeZone: 'UTC' }).replace(',', '')} UTC`
 
 interface PromiseTableProps {
   readonly classes: readonly ClassKept[]
@@ -54,7 +57,7 @@ export function PromiseTable({ classes, lookedAt }: PromiseTableProps) {
         Promises{' '}
         <span>
           {countWords(volumes, 'volume', 'volumes')} in {countWords(classes.length, 'service class', 'service classes')}
-          , looked at <Moment at={lookedAt} />
+          , looked at {hourWords(lookedAt)}
         </span>
       </h3>
       <Table

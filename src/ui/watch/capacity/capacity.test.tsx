@@ -6,7 +6,7 @@ import { dailyLevels } from '@/core/metrics'
 import type { PoolGrowth } from '@/core/views'
 import { GrowthChart } from '../../drawings/growth'
 import { shown, wordsOf } from '../../testing/browser'
-import { capacitySentence, FirstToFill, Growers, PoolDue, PoolsByDate } from '.'
+import { capacitySentence, Growers, PoolDue, PoolsByDate } from '.'
 import { dueRange, dueState, dueWords } from './dueWords'
 import { growthWords } from './growthWords'
 
@@ -100,26 +100,6 @@ test('the chart reads any day by the arrow keys: measured, missed, and likely', 
   for (let week = 0; week < 20; week += 1) read('PageUp')
   expect(read('PageUp')).toBe('Wed, Nov 18: 78 TiB')
   expect(read('Escape')).toBe('Arrow keys read a day')
-})
-
-test('the pool that fills first is drawn with what its drawing says, and the next two stand below it', () => {
-  const at = (number: number, found: Outlook | undefined) =>
-    growth({ pool: samplePool({ id: sampleId(number), name: `pool-${number}` }), outlook: found })
-  const { unmount } = shown(
-    <FirstToFill
-      pools={[at(1, outlook(55)), at(2, undefined), at(3, outlook(90)), at(4, outlook(null))]}
-      levels={levels}
-    />,
-  )
-  expect(screen.getByRole('img').getAttribute('aria-label')).toContain('its limit is reached in 55 days')
-  // The day stands within the picture, however late it is.
-  expect(screen.getByText('Sun, Jan 17').getAttribute('text-anchor')).toBe('end')
-  expect(screen.getAllByRole('link').map(each => wordsOf(each.parentElement as HTMLElement))).toEqual([
-    ...['pool-117 January 2027', 'pool-321 February 2027', 'pool-4not within 3 years'],
-  ])
-  unmount()
-  shown(<FirstToFill pools={[at(2, undefined)]} levels={levels} />)
-  expect(screen.queryByRole('figure')).toBeNull()
 })
 
 test('who grows is told with how fast; where nobody does, that is said', () => {

@@ -1,4 +1,3 @@
-export { FirstToFill } from './FirstToFill'
 export { Growers } from './Growers'
 export { PoolDue } from './PoolDue'
 export { PoolsByDate } from './PoolsByDate'

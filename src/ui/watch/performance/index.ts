@@ -1,4 +1,3 @@
-export { AgainstPromise } from './AgainstPromise'
 export { latencyWords, partWords, requestWords, throughputWords } from './loadWords'
 export { Loud } from './Loud'
 export { performanceSentence } from './performanceSentence'

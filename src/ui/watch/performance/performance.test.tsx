@@ -4,7 +4,7 @@ import { sampleId } from '@/core/estate/testing/samples'
 import type { SlowLine, VolumeLoad } from '@/core/views'
 import { Strata } from '../../drawings/strata'
 import { shown, wordsOf } from '../../testing/browser'
-import { AgainstPromise, latencyWords, Loud, performanceSentence, Slowest, VolumeCourse } from '.'
+import { latencyWords, Loud, performanceSentence, Slowest, VolumeCourse } from '.'
 
 const hour = 3_600_000
 const monday = Date.UTC(2026, 4, 4)
@@ -53,24 +53,6 @@ test('each volume stands with its promise, and by how much it misses it', () => 
   expect(screen.getByRole('link', { name: 'volume-1' }).getAttribute('href')).toBe(
     `/watch/performance?sel=${sampleId(1)}`,
   )
-})
-
-test('a bar reaches beyond the mark where a promise is missed, and never out of its line', () => {
-  const at = (id: number, p95Seconds: number) => ({
-    ...{ id: sampleId(id), name: `volume-${id}`, p95Seconds, promisedSeconds: 0.004 },
-  })
-  const { unmount } = shown(<AgainstPromise lines={[at(1, 0.4), at(2, 0.0036), at(3, 0.002)]} />)
-  const rows = screen.getAllByRole('listitem')
-  expect(rows.map(each => wordsOf(each))).toEqual([
-    ...['volume-1400 of 4 ms', 'volume-23.60 of 4 ms', 'volume-32.00 of 4 ms'],
-  ])
-  const bars = rows.map(each => each.querySelectorAll('i')[1]?.getAttribute('style'))
-  expect(bars[0]).toMatch(/width: 100%.*--now/)
-  expect(bars[1]).toMatch(/width: 6[23].*--soon/)
-  expect(bars[2]).toMatch(/width: 35.*--fine/)
-  unmount()
-  shown(<AgainstPromise lines={[]} />)
-  expect(screen.getByRole('link', { name: 'A service class' })).toBeTruthy()
 })
 
 test('the sentence tells promises first, and who is loud; nothing measured is said as such', () => {

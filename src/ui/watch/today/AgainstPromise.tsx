@@ -1,7 +1,7 @@
 import { latencyState } from '@/core/classes'
 import type { PromisedLine } from '@/core/views'
 import { Link } from '../../parts/Link'
-import { latencyWords } from './loadWords'
+import { latencyWords } from '../performance/loadWords'
 
 /** What is promised stands here in each line, of its whole width: what is slower reaches beyond it. */
 const promiseAt = 0.7

@@ -1,8 +1,8 @@
 import type { DailyLevels } from '@/core/metrics'
 import type { PoolFilling } from '@/core/views'
-import { GrowthPicture } from '../../drawings/growth'
+import { GrowthPicture } from '../../drawings/growth/GrowthPicture'
 import { Link } from '../../parts/Link'
-import { dueWords } from './dueWords'
+import { dueWords } from '../capacity/dueWords'
 
 interface FirstToFillProps {
   /** In the order in which they fill. */

@@ -58,6 +58,9 @@ export async function copied({ name }: Prepared, { arrays, ports, clock }: Fleet
   const { database } = records
   const at = (port: number | undefined) => `http://127.0.0.1:${port}`
   await inTransaction(database, async scope => {
+    // What listens now may do so where another did before, and no two may be at one address: all of them leave theirs first.
+    await run(scope, `update systems set address = 'nowhere/' || id`)
+    await run(scope, 'update hosts set agent_address = null')
     for (const { model } of arrays)
       await run(scope, 'update systems set address = $2 where name = $1', [model.name, at(ports.arrays[model.name])])
     for (const [host, port] of Object.entries(ports.hosts))

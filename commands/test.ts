@@ -19,7 +19,7 @@ const ofSources: readonly Check[] = [
 /** What runs has the machine to itself. */
 const checks: readonly Check[] = [
   ...ofSources,
-  ['unit tests', ['jest', `--maxWorkers=${workers}`]],
+  ['unit tests', ['jest', '--config', 'jest.together.mjs', `--maxWorkers=${workers}`]],
   ['end to end', ['playwright', 'test']],
 ]
 

@@ -7,9 +7,16 @@ export interface Unsent {
 }
 
 const own = 'unsent '
-/** Of one reader each: who comes in later by the same tab does not see what somebody else has typed. */
-const keyOf = (draft: string) =>
-  `${own}${document.querySelector<HTMLElement>('[data-reader]')?.dataset['reader'] ?? ''} ${draft}`
+let reader = ''
+
+/**
+ * Of one reader each: who comes in later by the same tab does not see what somebody else has typed. Where a page failed, its frame, which
+ * names the reader, may have gone before the form has.
+ */
+function keyOf(draft: string): string {
+  reader = document.querySelector<HTMLElement>('[data-reader]')?.dataset['reader'] ?? reader
+  return `${own}${reader} ${draft}`
+}
 let isOver = false
 
 /**

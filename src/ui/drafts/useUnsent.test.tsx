@@ -1,4 +1,7 @@
-/** @jest-environment jsdom */
+/**
+ * @jest-environment jsdom
+ * @alone
+ */
 import { screen, waitFor } from '@testing-library/react'
 import { signOut } from '../frame'
 import { answering, shown } from '../testing/browser'
@@ -83,6 +86,28 @@ test('what was typed last is sent when the form goes before it was planned', asy
   await user.type(screen.getByLabelText('Name'), '2')
   unmount()
   await waitFor(() => expect(asked.at(-1)).toMatchObject({ method: 'PUT', body: { intent: { name: 'heron2' } } }))
+})
+
+test('what is not answered when the form goes stands there again, also where its frame went first', async () => {
+  answering(keeping)
+  const { user, unmount } = shown(
+    <div data-reader="keeper">
+      <Form kept={draftOf('her', 7)} />
+    </div>,
+  )
+  await user.type(screen.getByLabelText('Name'), 'on')
+  globalThis.fetch = () => new Promise(() => undefined)
+  document.querySelector('[data-reader]')?.removeAttribute('data-reader')
+  unmount()
+  // The document is read anew before anything has been answered.
+  answering(keeping)
+  shown(
+    <div data-reader="keeper">
+      <Form kept={draftOf('her', 7)} />
+    </div>,
+  )
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('heron')
+  await screen.findByText('heron is free.')
 })
 
 test('who comes in later by the same tab does not see what somebody else has typed; whoever typed it does', async () => {

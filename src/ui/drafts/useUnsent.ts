@@ -31,8 +31,10 @@ export function useUnsent<Intent extends object>(
     if (unsent.isWritten && !isReadTooSoon) return
     if (isReadTooSoon) writer().rebase({ ...was, edit: unsent.edit })
     fill(unsent.intent as Intent)
+    // The page may go before it is drawn.
+    latest.current = { ...latest.current, ...unsent.intent }
     if (was !== undefined && was.edit > unsent.edit) show.current(was)
-  }, [kind, fill, writer])
+  }, [kind, fill, writer, latest])
 
   useEffect(() => {
     const keep = () => {
@@ -47,6 +49,8 @@ export function useUnsent<Intent extends object>(
       // As they stand when the form goes: that is what is to be kept.
       // eslint-disable-next-line react-hooks/exhaustive-deps
       if (isLeft.current || writer().change === undefined) return
+      // At once, and as it is answered: a page that failed is read anew before a server that hangs has said anything.
+      keep()
       // eslint-disable-next-line react-hooks/exhaustive-deps
       void writer().write(latest.current, true).then(keep)
     }

@@ -10,6 +10,7 @@ import { programs } from './build'
 import { CommandRefused } from './CommandRefused'
 import { loadDemo } from './loadDemo'
 import { dataFolder, projectFolder } from './paths'
+import { fleet } from './fleet'
 import { fleetPorts, keptPort } from './keptPorts'
 import { isFree } from './ports'
 import { ensureDatabase, ensureOwnDatabase, startPostgres, type PrivatePostgres } from './postgres'
@@ -100,7 +101,7 @@ async function begin(folder: string, isDemo: boolean, started: Started[]): Promi
   const code = await firstCode({ database })
   await database.close()
   note(folder, address)
-  announce(address, code, ports)
+  announce(address, code, ports, ports === undefined ? undefined : await rateOf(folder))
 }
 
 async function beginFleet(folder: string, keep: Keep): Promise<FleetPorts> {
@@ -146,7 +147,10 @@ async function databaseUrl(
   return ensureOwnDatabase(postgres.ownerUrl, readFileSync(file, 'utf8').trim())
 }
 
-function announce(address: string, code: string | undefined, ports: FleetPorts | undefined): void {
+/** How fast the fleet's clock runs: it goes on as it was when the fleet was ended. */
+const rateOf = async (folder: string) => ((await fleet(folder, [])) as { readonly rate: number }).rate
+
+function announce(address: string, code: string | undefined, ports: FleetPorts | undefined, rate = 0): void {
   const lines = ['', `Wendrel is at ${address}`]
   lines.push(
     code === undefined
@@ -162,7 +166,7 @@ function announce(address: string, code: string | undefined, ports: FleetPorts |
       `Somebody to tell: http://127.0.0.1:${ports.desk.http}/told, smtp://127.0.0.1:${ports.desk.smtp}, udp://127.0.0.1:${ports.desk.syslog}; the night desk says at /received what it has.`,
     )
     lines.push(
-      "The fleet's clock runs 60 times as fast: ./wendrel fleet rate 600, ./wendrel fleet fault heron slow, ./wendrel fleet clear",
+      `The fleet's clock runs ${rate} times as fast: ./wendrel fleet rate 600, ./wendrel fleet fault heron slow, ./wendrel fleet clear`,
     )
   }
   lines.push('Ctrl-C ends everything; all data is kept.', '')

@@ -4,7 +4,8 @@ import alone from './jest.config.mjs'
 
 /*
  * All tests, many files in one go: Jest loads every module anew for each file that it is given, which was a third of both cores' time.
- * Here it is given some twenty suites, each of which takes the tests of several files in. A file that replaces modules stays by itself.
+ * Here it is given some twenty suites, each of which takes the tests of several files in. A file that replaces modules, or says
+ * `@alone` as it leaves one altered, stays by itself.
  */
 
 const root = import.meta.dirname
@@ -31,7 +32,7 @@ function testFiles() {
         path: relative(root, path),
         bytes: statSync(path).size,
         isInBrowser: text.includes('@jest-environment jsdom'),
-        isAlone: /jest\.(mock|resetModules|isolateModules)\(/.test(text),
+        isAlone: /jest\.(mock|resetModules|isolateModules)\(|@alone/.test(text),
       }
     })
     .sort((a, b) => b.bytes - a.bytes || a.path.localeCompare(b.path))
@@ -62,7 +63,8 @@ function suites() {
 }
 
 function textOf(files) {
-  const described = first => files.map(({ path }) => `describe('${path}', () => { ${first}require('../../${path}') })\n`)
+  const described = first =>
+    files.map(({ path }) => `describe('${path}', () => { ${first}require('../../${path}') })\n`)
   if (!files.some(each => each.isInBrowser)) return described('').join('')
   return [
     '/** @jest-environment jsdom */\n',

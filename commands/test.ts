@@ -12,9 +12,9 @@ const workers = availableParallelism() + 1
 const ofSources: readonly Check[] = [
   ['lint', ['eslint', '--max-warnings', '0', '.']],
   ['types', ['tsc', '--noEmit']],
-  ['format', ['prettier', '--check', '--log-level', 'warn', '.']],
   ['imports', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'commands', 'bench']],
   ['unused', ['knip']],
+  ['format', ['biome', 'format', '--log-level=warn', '.']],
 ]
 /** What runs has the machine to itself. */
 const checks: readonly Check[] = [

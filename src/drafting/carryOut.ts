@@ -20,7 +20,9 @@ import { ClaimHeld, NoDraft, NotNow, NotReady, OtherPlan, PlanStale } from './er
 import { planNow } from './planNow'
 
 type Decision =
-  { readonly plan: Plan; readonly differences: readonly string[] } | { readonly refused: NotReady } | undefined
+  | { readonly plan: Plan; readonly differences: readonly string[] }
+  | { readonly refused: NotReady }
+  | undefined
 
 /**
  * Carries a draft out: plans it anew, and sets it running where draft and estate are still what the administrator saw. Of two drafts that

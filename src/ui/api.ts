@@ -2,7 +2,8 @@ import type { CodedRefusal } from '@/core/errors'
 
 /** What the API has answered: the result, or the refusal with its reason. */
 export type Answered<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: CodedRefusal }
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly refusal: CodedRefusal }
 
 const unreachable: CodedRefusal = {
   code: 'ui.unreachable',

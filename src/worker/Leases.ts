@@ -2,7 +2,8 @@ import pg from 'pg'
 
 /** What can be leased: a system, to be collected and watched by one worker; the clock, what is measured, and telling, each by one. */
 export type Leased =
-  { readonly kind: 'system'; readonly id: string } | { readonly kind: 'clock' | 'metrics' | 'telling' | 'directories' }
+  | { readonly kind: 'system'; readonly id: string }
+  | { readonly kind: 'clock' | 'metrics' | 'telling' | 'directories' }
 
 /** Numbers of locks: those of systems lie far from these. */
 const numbers = { clock: 1n, metrics: 2n, telling: 3n, directories: 4n } as const

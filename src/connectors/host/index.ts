@@ -114,7 +114,15 @@ export { ask, HostRefused }
 
 const notThere = 404
 type FileRequests =
-  'fileSystems' | 'format' | 'mount' | 'unmount' | 'grow' | 'writeFile' | 'readFile' | 'copyFile' | 'removeFile'
+  | 'fileSystems'
+  | 'format'
+  | 'mount'
+  | 'unmount'
+  | 'grow'
+  | 'writeFile'
+  | 'readFile'
+  | 'copyFile'
+  | 'removeFile'
 
 /** What is asked of a host about its file systems and the files in them. */
 const fileRequests = (asked: Asked): Pick<Host, FileRequests> => ({

@@ -125,7 +125,7 @@ export class Connection {
     const found: unknown[] = []
     const seen = new Set<string>()
     const pages = new Set<string>()
-    for (let next: string | undefined = await this.#firstPage(path); next !== undefined;) {
+    for (let next: string | undefined = await this.#firstPage(path); next !== undefined; ) {
       const at: string = next
       if (pages.has(at)) throw new UnreadableAnswer(path, 'Its pages lead round in a ring.')
       pages.add(at)

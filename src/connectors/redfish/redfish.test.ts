@@ -159,19 +159,26 @@ test('a pool, a volume, a mapping: only the mapped host sees it, and what it wro
     isReady: true,
     usableBytes: 6n * 7_681_501_126_656n,
   })
-  const volume = await (
-    await heron.of('volumes')
-  ).create({ name: 'data-01', poolLocator: pool.locator, sizeBytes: 4n * 1024n ** 4n, isThin: true }, 'k2')
+  const volume = await (await heron.of('volumes')).create(
+    { name: 'data-01', poolLocator: pool.locator, sizeBytes: 4n * 1024n ** 4n, isThin: true },
+    'k2',
+  )
   expect((await (await heron.of('volumes')).byKey('k2'))?.locator).toBe(volume.locator)
   const seen = await (await heron.of('volumes')).at(volume.locator)
   const naa = seen?.naa ?? ''
-  const mapping = await (
-    await heron.of('mappings')
-  ).make(volume.locator, 'register', ['iqn.2019-04.example.marrowfield:register-1'], 'k3')
+  const mapping = await (await heron.of('mappings')).make(
+    volume.locator,
+    'register',
+    ['iqn.2019-04.example.marrowfield:register-1'],
+    'k3',
+  )
   expect(
-    await (
-      await heron.of('mappings')
-    ).make(volume.locator, 'register', ['iqn.2019-04.example.marrowfield:register-1'], 'k3'),
+    await (await heron.of('mappings')).make(
+      volume.locator,
+      'register',
+      ['iqn.2019-04.example.marrowfield:register-1'],
+      'k3',
+    ),
   ).toEqual(mapping)
 
   const host = (name: string) => hostAgent(`http://127.0.0.1:${fleet.ports.hosts[name]}`, never)

@@ -1,6 +1,7 @@
 /** How a RAID group is protected. */
 export type RaidScheme =
-  { readonly kind: 'parity'; readonly parityDrives: number } | { readonly kind: 'mirror'; readonly copies: number }
+  | { readonly kind: 'parity'; readonly parityDrives: number }
+  | { readonly kind: 'mirror'; readonly copies: number }
 
 export interface RaidGroupLayout {
   /** Positions in the list that was given. */

@@ -45,7 +45,7 @@ export function wantedPieces(
     .sort((a, b) => hasMore(b) - hasMore(a) || fractionOf(b) - fractionOf(a)))
     raise(drive)
   // What rounding leaves over goes to those with room, the most room first, round by round.
-  for (let before = -1; left > 0 && before !== left;) {
+  for (let before = -1; left > 0 && before !== left; ) {
     before = left
     const room = (drive: number) => (drives[drive]?.most ?? 0) - (wanted[drive] ?? 0)
     for (const drive of order.sort((a, b) => hasMore(b) - hasMore(a) || room(b) - room(a))) raise(drive)

@@ -84,7 +84,7 @@ export class SnapshotSpace {
   reclaim(places: Iterable<number>): bigint {
     const ordered = [...new Set(places)].sort((a, b) => a - b)
     let sum = 0n
-    for (let index = 0; index < ordered.length;) {
+    for (let index = 0; index < ordered.length; ) {
       let end = index
       while (ordered[end + 1] === (ordered[end] ?? 0) + 1) end += 1
       sum += this.reclaimOfRun(ordered[index] ?? 0, ordered[end] ?? 0)

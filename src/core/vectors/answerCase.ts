@@ -35,7 +35,10 @@ function raid(input: RaidInput): unknown {
 }
 
 interface DomainsInput {
-  readonly domains: readonly { readonly id: string; readonly drives: readonly { readonly bytes: string; readonly count: number }[] }[]
+  readonly domains: readonly {
+    readonly id: string
+    readonly drives: readonly { readonly bytes: string; readonly count: number }[]
+  }[]
   readonly scheme: SpreadScheme
   readonly chunkBytes: string
 }
@@ -104,7 +107,10 @@ function evacuated({ pieceBytes, drives, ...input }: EvacuationInput): unknown {
   return { ...answer, leastMovedBytes: answer.movedBytes, leastWorstFill: answer.worstFill }
 }
 
-function clusterDurability({ driveBytes, ...risk }: Omit<SpreadRisk, 'driveBytes'> & { readonly driveBytes: string }): unknown {
+function clusterDurability({
+  driveBytes,
+  ...risk
+}: Omit<SpreadRisk, 'driveBytes'> & { readonly driveBytes: string }): unknown {
   return spreadDurability({ ...risk, driveBytes: Number(driveBytes) })
 }
 

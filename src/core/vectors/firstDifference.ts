@@ -15,13 +15,19 @@ export function firstDifference(got: unknown, expected: unknown, tolerance: numb
   }
   if (Array.isArray(expected)) {
     if (!Array.isArray(got) || got.length !== expected.length) return differs
-    return firstOf(expected.map((entry, index) => () => firstDifference(got[index], entry, tolerance, `${path}[${index}]`)))
+    return firstOf(
+      expected.map((entry, index) => () => firstDifference(got[index], entry, tolerance, `${path}[${index}]`)),
+    )
   }
   if (typeof expected === 'object' && expected !== null) {
     if (typeof got !== 'object' || got === null) return differs
     const fields = new Map(Object.entries(got))
     return firstOf(
-      Object.entries(expected).map(([key, entry]) => () => firstDifference(fields.get(key), entry, tolerance, path === '' ? key : `${path}.${key}`)),
+      Object.entries(expected).map(
+        ([key, entry]) =>
+          () =>
+            firstDifference(fields.get(key), entry, tolerance, path === '' ? key : `${path}.${key}`),
+      ),
     )
   }
   return got === expected ? undefined : differs

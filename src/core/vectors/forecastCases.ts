@@ -2,7 +2,12 @@ import { daysToFull, rankFilling, shiftDays, TrendFitter, windowStart, type Fill
 import { quantile } from '../transfer'
 
 type ForecastInput =
-  | { readonly ask: 'slope'; readonly firstWeekday: number; readonly windowDays: number; readonly series: readonly number[] }
+  | {
+      readonly ask: 'slope'
+      readonly firstWeekday: number
+      readonly windowDays: number
+      readonly series: readonly number[]
+    }
   | { readonly ask: 'shift'; readonly series: readonly number[] }
   | {
       readonly ask: 'timeToFull'

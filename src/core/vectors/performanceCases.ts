@@ -1,4 +1,13 @@
-import { kneeOf, missCurve, stationLoad, synchronousWrite, writeCost, type Station, type SynchronousWrite, type WriteLayout } from '../performance'
+import {
+  kneeOf,
+  missCurve,
+  stationLoad,
+  synchronousWrite,
+  writeCost,
+  type Station,
+  type SynchronousWrite,
+  type WriteLayout,
+} from '../performance'
 
 type QueueInput = Station & { readonly ask: 'load' | 'knee'; readonly arrivalsPerSecond?: number }
 
@@ -8,8 +17,9 @@ export function queueing({ ask, arrivalsPerSecond = 0, ...station }: QueueInput)
   return { kneeUtilization: knee.utilization, kneeArrivalsPerSecond: knee.arrivalsPerSecond }
 }
 
-export const syncLatency = (input: ({ readonly ask: 'latency' } & SynchronousWrite) | ({ readonly ask: 'writeCost' } & WriteLayout)): unknown =>
-  input.ask === 'latency' ? synchronousWrite(input) : { writeCost: writeCost(input) }
+export const syncLatency = (
+  input: ({ readonly ask: 'latency' } & SynchronousWrite) | ({ readonly ask: 'writeCost' } & WriteLayout),
+): unknown => (input.ask === 'latency' ? synchronousWrite(input) : { writeCost: writeCost(input) })
 
 interface TraceInput {
   readonly trace?: readonly number[]
@@ -30,7 +40,14 @@ export function missRatio({ trace, generator, cacheBlocks }: TraceInput): unknow
 }
 
 /** The trace that a worked case describes. */
-function generated({ seed, accesses, kind, blocks, period = 1, scanBlocks = 1 }: NonNullable<TraceInput['generator']>): number[] {
+function generated({
+  seed,
+  accesses,
+  kind,
+  blocks,
+  period = 1,
+  scanBlocks = 1,
+}: NonNullable<TraceInput['generator']>): number[] {
   let x = seed >>> 0
   return Array.from({ length: accesses }, (_, at) => {
     x = (Math.imul(x, 1664525) + 1013904223) >>> 0

@@ -14,9 +14,29 @@ import syncLatency from '@/../vectors/sync-latency.json'
 import scoring from '@/../vectors/transfer-scoring.json'
 import { answerCase, firstDifference, UnknownSubject } from '.'
 
-for (const file of [access, raid, domains, durability, clusters, scoring, evacuation, schedule, retention, snapshots, forecast, queueing, syncLatency, missRatio]) {
+for (const file of [
+  access,
+  raid,
+  domains,
+  durability,
+  clusters,
+  scoring,
+  evacuation,
+  schedule,
+  retention,
+  snapshots,
+  forecast,
+  queueing,
+  syncLatency,
+  missRatio,
+]) {
   describe(file.subject, () => {
-    const cases: readonly { readonly name: string; readonly input: unknown; readonly expected: unknown; readonly tolerance?: number }[] = file.cases
+    const cases: readonly {
+      readonly name: string
+      readonly input: unknown
+      readonly expected: unknown
+      readonly tolerance?: number
+    }[] = file.cases
     test.each(cases)('$name', ({ input, expected, tolerance }) =>
       expect(firstDifference(answerCase(file.subject, input), expected, tolerance ?? file.tolerance)).toBeUndefined(),
     )

@@ -6,7 +6,8 @@ export interface Packed<Row> {
   readonly fields: readonly (keyof Row & string)[]
   /** By field: its values in order; or which of a few each row has. */
   readonly columns: readonly (
-    readonly unknown[] | { readonly few: readonly unknown[]; readonly at: readonly number[] }
+    | readonly unknown[]
+    | { readonly few: readonly unknown[]; readonly at: readonly number[] }
   )[]
   readonly length: number
 }

@@ -110,10 +110,12 @@ export async function keepReview(
   const now = reviewLines(share)
   const isSame = now.length === Object.keys(verdicts).length && now.every(({ key }) => Object.hasOwn(verdicts, key))
   if (!isSame) throw new ShareChanged(share.name)
-  const lines = now.map((line): ReviewedLine => ({
-    ...line,
-    verdict: verdicts[line.key] === 'goes' ? 'goes' : 'stays',
-  }))
+  const lines = now.map(
+    (line): ReviewedLine => ({
+      ...line,
+      verdict: verdicts[line.key] === 'goes' ? 'goes' : 'stays',
+    }),
+  )
   const { database, transaction } = scope
   const made = await reviewModel(database).create(
     { id: uuid(), shareId, madeBy, note, lines },

@@ -182,7 +182,7 @@ export class BlockStore implements VolumeBytes {
   #spans(offset: bigint, length: number): { extent: bigint; from: number; at: number; length: number }[] {
     const size = BigInt(this.extentBytes)
     const spans = []
-    for (let from = 0; from < length;) {
+    for (let from = 0; from < length; ) {
       const position = offset + BigInt(from)
       const at = Number(position % size)
       const part = Math.min(length - from, this.extentBytes - at)

@@ -24,7 +24,7 @@ export function grownBetween(
   to: number,
 ): number {
   let grown = 0
-  for (let at = from; at < to;) {
+  for (let at = from; at < to; ) {
     const end = Math.min(to, (Math.floor(at / day) + 1) * day)
     const share = (isWeekly ? (weekly[weekdayOf(at)] ?? 1) : 1) * (seed === undefined ? 1 : dayFactor(seed, at))
     grown += (bytesPerDay * share * (end - at)) / day

@@ -86,14 +86,16 @@ export function seedDirectory(tree: DirectoryTree): void {
         password: `${account}-demo`,
       }
     }),
-    ...groups.map(([name, gid, members]): DirectoryEntry => ({
-      dn: groupDn(name),
-      attributes: {
-        objectClass: ['top', 'groupOfNames', ...(gid === null ? [] : ['posixGroup'])],
-        cn: [name],
-        ...(gid === null ? {} : { gidNumber: [`${gid}`] }),
-        member: members.split(' ').map(each => (each.startsWith('@') ? groupDn(each.slice(1)) : personDn(each))),
-      },
-    })),
+    ...groups.map(
+      ([name, gid, members]): DirectoryEntry => ({
+        dn: groupDn(name),
+        attributes: {
+          objectClass: ['top', 'groupOfNames', ...(gid === null ? [] : ['posixGroup'])],
+          cn: [name],
+          ...(gid === null ? {} : { gidNumber: [`${gid}`] }),
+          member: members.split(' ').map(each => (each.startsWith('@') ? groupDn(each.slice(1)) : personDn(each))),
+        },
+      }),
+    ),
   ])
 }

@@ -13,7 +13,8 @@ export interface Caller {
 }
 
 export type Verdict =
-  { readonly may: true; readonly as: Omit<Caller, 'address' | 'name'> } | { readonly may: false; readonly why: string }
+  | { readonly may: true; readonly as: Omit<Caller, 'address' | 'name'> }
+  | { readonly may: false; readonly why: string }
 
 const family = (address: string) => (isIP(address) === 6 ? 'ipv6' : 'ipv4')
 

@@ -35,7 +35,7 @@ export interface Update {
 function nameAt(bytes: Buffer, from: number): { readonly text: string; readonly next: number } {
   const labels: string[] = []
   let next = -1
-  for (let here = from, jumps = 0; ;) {
+  for (let here = from, jumps = 0; ; ) {
     const length = bytes.readUInt8(here)
     if (length >= 192) {
       if (next < 0) next = here + 2

@@ -63,7 +63,8 @@ export class DirectoryServer {
       return isWithin && request.filter.matches(attributes, false)
     })
     const paging = request.controls.find(each => each.type === ldap.PagedResultsControl.OID) as
-      { readonly value: { readonly size: number; readonly cookie: Buffer } } | undefined
+      | { readonly value: { readonly size: number; readonly cookie: Buffer } }
+      | undefined
     if (paging === undefined && found.length > mostAtOnce)
       return next(new ldap.SizeLimitExceededError('ask page by page'))
     const from = paging === undefined ? 0 : Number(paging.value.cookie.toString() || 0)

@@ -37,7 +37,7 @@ export function* spans(
   offset: bigint,
   length: number,
 ): Generator<{ extent: bigint; from: number; at: number; length: number }> {
-  for (let from = 0; from < length;) {
+  for (let from = 0; from < length; ) {
     const position = offset + BigInt(from)
     const at = Number(position % extentBytes)
     const part = Math.min(length - from, size - at)

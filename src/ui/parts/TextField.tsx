@@ -3,7 +3,16 @@ import type { InputHTMLAttributes, ReactNode } from 'react'
 import { Field } from './Field'
 
 type Attribute =
-  'type' | 'maxLength' | 'autoComplete' | 'autoFocus' | 'required' | 'disabled' | 'min' | 'max' | 'inputMode' | 'list'
+  | 'type'
+  | 'maxLength'
+  | 'autoComplete'
+  | 'autoFocus'
+  | 'required'
+  | 'disabled'
+  | 'min'
+  | 'max'
+  | 'inputMode'
+  | 'list'
 /** An attribute that is left out is as one that is undefined. */
 type Told = { readonly [Name in Attribute]?: InputHTMLAttributes<HTMLInputElement>[Name] | undefined }
 

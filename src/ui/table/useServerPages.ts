@@ -71,7 +71,7 @@ export function useServerPages<Row>(path: string, question: string, first: Serve
 export async function readAll<Row>(path: string, question: string): Promise<ServerPage<Row> | undefined> {
   const items: Row[] = []
   let names: Readonly<Record<string, string>> = {}
-  for (let total = 1; items.length < total;) {
+  for (let total = 1; items.length < total; ) {
     const page = await readSome<Row>(path, question, items.length)
     if (page === undefined) return undefined
     total = page.items.length === 0 ? 0 : page.total

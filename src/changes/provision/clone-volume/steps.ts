@@ -28,9 +28,12 @@ export async function runStep(step: Step, { key, facts }: StepContext, ports: Ch
   if (step.step === 'take') return take(step, ports)
   if (step.step === 'enlarge') return enlarge(step, facts, ports)
   if (step.step === 'map') {
-    const mapping = await (
-      await ports.of(step.systemId, 'mappings')
-    ).make(fact(facts, 'cloneLocator'), step.groupName, step.initiators, key)
+    const mapping = await (await ports.of(step.systemId, 'mappings')).make(
+      fact(facts, 'cloneLocator'),
+      step.groupName,
+      step.initiators,
+      key,
+    )
     return { lun: `${mapping.lun}` }
   }
   const { systemId, name, poolLocator } = step

@@ -27,7 +27,10 @@ export type MoveStep = Readonly<
 >
 
 export type Step =
-  TakeStep | SumStep | MoveStep | Readonly<{ step: 'class'; volumeId: string; classId: string; before: string | null }>
+  | TakeStep
+  | SumStep
+  | MoveStep
+  | Readonly<{ step: 'class'; volumeId: string; classId: string; before: string | null }>
 
 export async function runStep(step: Step, { facts }: StepContext, ports: ChangePorts): Promise<Facts> {
   switch (step.step) {

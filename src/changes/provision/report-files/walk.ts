@@ -76,7 +76,7 @@ export async function walked(walk: Walk, key: string, ports: ChangePorts): Promi
     parts += 1
     held = []
   }
-  for (let isLast = false; !isLast;) {
+  for (let isLast = false; !isLast; ) {
     const page = await shares.list(mountedAt(walk), walk.as, after)
     const found = filesOf(walk, page, after)
     if (found.length === 0 && !('refused' in page) && !page.isLast)

@@ -137,11 +137,13 @@ function stepsOf(
         },
       ]
     : []
-  const onSystems = systems.map(({ system, initiators }): Outlined<Step> => ({
-    words: signIn === 'nothing' ? `${system.name} asks it for nothing` : `${system.name} asks it for its secret`,
-    seconds: 0.4 * initiators.length,
-    step: { step: 'system', hostId: host.id, systemId: system.id, initiators, to },
-  }))
+  const onSystems = systems.map(
+    ({ system, initiators }): Outlined<Step> => ({
+      words: signIn === 'nothing' ? `${system.name} asks it for nothing` : `${system.name} asks it for its secret`,
+      seconds: 0.4 * initiators.length,
+      step: { step: 'system', hostId: host.id, systemId: system.id, initiators, to },
+    }),
+  )
   const first = signIn === 'nothing' ? [...onSystems, ...onHost] : [...onHost, ...onSystems]
   return [...first, { words: 'Keep it with the host', seconds: 0.05, step: { step: 'records', hostId: host.id, to } }]
 }

@@ -28,9 +28,9 @@ export async function reportedSince(
   const definitions = place === undefined ? [] : await reading.members(place, isReportDefinition)
   const back = now.getTime() - since.getTime()
   const values: ReportValue[] = []
+  // One by one: a report of a large system has more values than a call takes arguments.
   for (const alike of definitionsOf(definitions, isWanted).values())
     for (const report of reportsFor(alike, back))
-      // One by one: a report of a large system has more values than a call takes arguments.
       for (const value of await valuesOf(reading, report, isWanted)) values.push(value)
   // What has no time is handed on: it is counted as refused.
   return values.filter(({ at }) => !(at < since.getTime()))

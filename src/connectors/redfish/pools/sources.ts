@@ -17,7 +17,7 @@ async function listed(
   if (locator === undefined) return undefined
   const Members: { '@odata.id': string }[] = []
   const pages = new Set<string>()
-  for (let next: string | undefined = locator; next !== undefined && !pages.has(next);) {
+  for (let next: string | undefined = locator; next !== undefined && !pages.has(next); ) {
     pages.add(next)
     const page: { Members: { '@odata.id': string }[]; 'Members@odata.nextLink'?: string | null } =
       await connection.read(next, isLinkList)

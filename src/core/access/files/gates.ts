@@ -9,7 +9,15 @@ import type { ShareRights } from './turning'
 /** One thing that a request must pass. */
 export interface Gate {
   readonly gate:
-    'service' | 'protocol' | 'export-rule' | 'authentication' | 'share-grant' | 'mode-bits' | 'acl' | 'room' | 'quota'
+    | 'service'
+    | 'protocol'
+    | 'export-rule'
+    | 'authentication'
+    | 'share-grant'
+    | 'mode-bits'
+    | 'acl'
+    | 'room'
+    | 'quota'
   readonly label: string
   /** Behind the gate that stops it, others say what they would do. */
   readonly state: 'passes' | 'stops' | 'would pass' | 'would stop' | 'not known'

@@ -62,9 +62,12 @@ export const consistencyPlaces = (array: SimulatedArray): Place[] =>
     remove: each => blockGroups.dissolveGroup(array, each.id),
     actions: {
       CreateReplicaTarget: {
-        accepts: accepts(newReplica, ({ ConsistencyGroupName }, each: ConsistencyEntity): Outcome => ({
-          task: blockSnapshots.takeTogether(array, each.id, ConsistencyGroupName),
-        })),
+        accepts: accepts(
+          newReplica,
+          ({ ConsistencyGroupName }, each: ConsistencyEntity): Outcome => ({
+            task: blockSnapshots.takeTogether(array, each.id, ConsistencyGroupName),
+          }),
+        ),
         allowable: { ReplicaType: ['Snapshot'], ReplicaUpdateMode: ['Adaptive'] },
       },
     },

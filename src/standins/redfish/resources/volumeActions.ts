@@ -56,9 +56,12 @@ export const copyActions = (array: SimulatedArray, body: (each: Shown) => Body) 
   },
   /** From a snapshot as the source: its clone stands alone afterwards. */
   SplitReplication: {
-    accepts: accepts(replicaOf, ({ TargetVolume }): Outcome => ({
-      task: blockSnapshots.splitClone(array, lastPart(TargetVolume)),
-    })),
+    accepts: accepts(
+      replicaOf,
+      ({ TargetVolume }): Outcome => ({
+        task: blockSnapshots.splitClone(array, lastPart(TargetVolume)),
+      }),
+    ),
   },
   /** The volume becomes what its snapshot is; or the other end of its mirror takes over. */
   ReverseReplicationRelationship: {

@@ -39,12 +39,14 @@ const columnsFor = (present: readonly IntakeState[], most: number): readonly Col
   { head: 'States', cell: kind => <StateBar kind={kind} present={present} most={most} /> },
   { head: 'Drives', cell: ({ count }) => count, isNumber: true },
   { head: 'In all', cell: ({ bytes }) => <Bytes bytes={bytes} />, isNumber: true },
-  ...present.map((state): Column<DriveKind> => ({
-    head: <StateHead state={state} />,
-    words: state,
-    cell: ({ byState }) => (byState[state] === 0 ? <span className="text-faint">·</span> : byState[state]),
-    isNumber: true,
-  })),
+  ...present.map(
+    (state): Column<DriveKind> => ({
+      head: <StateHead state={state} />,
+      words: state,
+      cell: ({ byState }) => (byState[state] === 0 ? <span className="text-faint">·</span> : byState[state]),
+      isNumber: true,
+    }),
+  ),
 ]
 
 interface StateBarProps {

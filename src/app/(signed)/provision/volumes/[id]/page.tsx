@@ -34,12 +34,14 @@ export default async function Page({ params, searchParams }: PageProps) {
   const copies = await volumeCopies(scope, id, schedule)
   return (
     <Frame
-      margin={await volumeMargin({
-        sel: id,
-        isOwnPage: true,
-        ...(draft === undefined ? {} : { draft }),
-        ...(change === undefined ? {} : { change }),
-      })}
+      margin={
+        await volumeMargin({
+          sel: id,
+          isOwnPage: true,
+          ...(draft === undefined ? {} : { draft }),
+          ...(change === undefined ? {} : { change }),
+        })
+      }
     >
       <Title words={page.volume.name}>
         <SubSections of={provisionParts} />

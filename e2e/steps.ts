@@ -1,7 +1,7 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page } from '@playwright/test'
 import { fleet as askFleet } from '../commands/fleet'
 import { ownEstate } from './estate'
+import { seriousFaults } from './faults'
 import { signedIn, withAdministrator } from './prepare'
 
 export const address = () => ownEstate().address
@@ -25,27 +25,9 @@ export async function comeIn(page: Page): Promise<void> {
   await page.waitForURL(`${address()}/`)
 }
 
-/**
- * Only what is wrong is told: for what is right it would write out where each of thousands of parts stands. It works within the page, as
- * ours have no frames of other origins: otherwise a page of its own is opened for each look.
- */
-const axe = (page: Page) =>
-  new AxeBuilder({ page }).options({ resultTypes: ['violations'], preload: false }).setLegacyMode(true)
-
 /** That axe finds nothing serious on the page once it has settled: while a page is exchanged for another it has no title. */
 export async function isAccessible(page: Page): Promise<void> {
-  await expect(async () => {
-    const { violations } = await axe(page).analyze()
-    const serious = violations.filter(each => each.impact === 'serious' || each.impact === 'critical')
-    const words = serious.map(
-      ({ id, nodes }) =>
-        `${id}: ${nodes
-          .slice(0, 3)
-          .map(node => node.html)
-          .join(' | ')}`,
-    )
-    expect(words).toEqual([])
-  }).toPass({ timeout: 60_000 })
+  await expect(async () => expect(await seriousFaults(page)).toEqual([])).toPass({ timeout: 60_000 })
 }
 
 /** Speaks to the fleet's own control interface by the words of the command, without the second that a process of its own would take. */

@@ -7,6 +7,7 @@ import { accessFigures } from './accessFigures'
 import { bayFigures } from './bayFigures'
 import { clusterFigures } from './clusterFigures'
 import { coreFigures } from './coreFigures'
+import { exchangeFigures } from './exchangeFigures'
 import { fileFigures } from './fileFigures'
 import type { Figure } from './measure'
 import { probeFigures } from './probeFigures'
@@ -33,6 +34,7 @@ export async function bench(folder: string): Promise<number> {
       ...(await metricFigures()),
       ...(await clusterFigures()),
       ...(await probeFigures()),
+      ...(await exchangeFigures()),
       // Before the large estates of the others: what the database writes for them, tidying up, would count as the worker's.
       ...(await workerFigures(postgres.ownerUrl)),
       ...(await recordsFigures(postgres.ownerUrl)),

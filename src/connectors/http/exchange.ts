@@ -41,14 +41,13 @@ export function exchange(
 ): Promise<Exchanged> {
   const url = urlWithin(endpoint, path)
   const body = options.body === undefined ? undefined : JSON.stringify(options.body)
-  const { signal: late, end } = whileAwake(patienceMilliseconds) // holds for the body too, not only for the headers
-  const signal = options.stop === undefined ? late : AbortSignal.any([options.stop, late])
+  const { signal, isLate, end } = whileAwake(patienceMilliseconds, options.stop) // holds for the body too, not only for the headers
   const exchanged = new Promise<Exchanged>((resolve, reject) => {
     const fail = (cause: Error) => {
       // A kept connection that the other side closed meanwhile carried nothing: what only reads may be asked again.
       const isStale = request.reusedSocket && method === 'GET' && (cause as NodeJS.ErrnoException).code === 'ECONNRESET'
       if (isStale) exchange(endpoint, method, path, options).then(resolve, reject)
-      else reject(named(cause, endpoint.address, path, late, options.stop))
+      else reject(named(cause, endpoint.address, path, isLate(), options.stop))
     }
     // A change gets a connection of its own, so that a stale one cannot leave it in doubt.
     const trust = options.isAnyCertificateTaken === true ? 'any' : method === 'GET' ? 'kept' : 'own'
@@ -122,10 +121,10 @@ const reasons: Readonly<Record<string, string>> = {
   EPROTO: 'The other side does not speak TLS there; perhaps the address should begin with http.',
 }
 
-function named(cause: Error, address: string, path: string, late: AbortSignal, stop: AbortSignal | undefined): Error {
+function named(cause: Error, address: string, path: string, isLate: boolean, stop: AbortSignal | undefined): Error {
   if (cause instanceof WendrelError) return cause
   if (stop?.aborted === true) return stop.reason instanceof Error ? stop.reason : cause
-  if (late.aborted) return new AnswerLate(path, patienceMilliseconds, { cause })
+  if (isLate) return new AnswerLate(path, patienceMilliseconds, { cause })
   const code = (cause as NodeJS.ErrnoException).code ?? ''
   const why =
     reasons[code] ??

@@ -29,3 +29,24 @@ test('a wait that is over never ends as late', async () => {
   await pause(600)
   expect(signal.aborted).toBe(false)
 })
+
+test('whoever stops it ends it with their reason, also where they had before it began', async () => {
+  const stop = new AbortController()
+  const { signal, isLate } = whileAwake(1000, stop.signal)
+  stop.abort(new Error('the worker ends'))
+  for (const each of [signal, whileAwake(1000, stop.signal).signal]) {
+    expect(each.aborted).toBe(true)
+    expect((each.reason as Error).message).toBe('the worker ends')
+  }
+  expect(isLate()).toBe(false)
+})
+
+test('what is stopped some day keeps nothing of the waits that are over', () => {
+  const stop = new AbortController().signal
+  const added = jest.spyOn(stop, 'addEventListener')
+  const removed = jest.spyOn(stop, 'removeEventListener')
+  const { signal, end } = whileAwake(1000, stop)
+  end()
+  expect(removed.mock.calls[0]?.slice(0, 2)).toEqual(added.mock.calls[0]?.slice(0, 2))
+  expect(signal.aborted).toBe(false)
+})

@@ -25,13 +25,16 @@ export function useStanding(kept: ShownChange | undefined) {
 }
 export type Standing = ReturnType<typeof useStanding>
 
-/** The intent as it stands in the form now, for what ends later. */
-export function useLatest<Intent>(intent: Intent): RefObject<Intent> {
+/** The intent as it stands in the form now, for what ends later; `hold` is for what is filled in before it is drawn. */
+export function useLatest<Intent>(intent: Intent) {
   const latest = useRef(intent)
   useEffect(() => {
     latest.current = intent
   }, [intent])
-  return latest
+  const hold = useCallback((patch: Partial<Intent>) => {
+    latest.current = { ...latest.current, ...patch }
+  }, [])
+  return { latest, hold }
 }
 
 /** The writer of this form; what it is answered goes into how the draft stands. */

@@ -55,11 +55,11 @@ export function useDraft<Intent extends object>(kind: string, initial: Intent, k
   const { intent, fill } = filled
   const { written, refusal, differences, foreign, tryAgain } = standing
   const isLeft = useRef(false)
-  const latest = useLatest(intent)
+  const { latest, hold } = useLatest(intent)
   const writer = useDraftWriter(kind, kept, standing, latest)
   useWritten(kind, filled, writer, standing.again)
   showOvertaken(kept, intent, writer(), standing)
-  useUnsent(kind, kept, { writer, latest, isLeft, fill, setForeign: standing.setForeign })
+  useUnsent(kind, kept, { writer, latest, hold, isLeft, fill, setForeign: standing.setForeign })
   const leave = () => {
     isLeft.current = true
   }

@@ -7,6 +7,7 @@ import { keepUnsent, takeUnsent } from './unsent'
 interface Form<Intent> {
   readonly writer: () => DraftWriter
   readonly latest: RefObject<Intent>
+  readonly hold: (patch: Partial<Intent>) => void
   /** Whether it was carried out or discarded: then there is nothing to keep. */
   readonly isLeft: RefObject<boolean>
   readonly fill: (patch: Partial<Intent>) => void
@@ -17,7 +18,7 @@ interface Form<Intent> {
 export function useUnsent<Intent extends object>(
   kind: string,
   kept: ShownChange | undefined,
-  { writer, latest, isLeft, fill, setForeign }: Form<Intent>,
+  { writer, latest, hold, isLeft, fill, setForeign }: Form<Intent>,
 ): void {
   // What an earlier page of this draft could not send stands here again; where the draft was altered meanwhile, both are shown.
   const keptAt = useRef(kept)
@@ -32,9 +33,9 @@ export function useUnsent<Intent extends object>(
     if (isReadTooSoon) writer().rebase({ ...was, edit: unsent.edit })
     fill(unsent.intent as Intent)
     // The page may go before it is drawn.
-    latest.current = { ...latest.current, ...unsent.intent }
+    hold(unsent.intent as Intent)
     if (was !== undefined && was.edit > unsent.edit) show.current(was)
-  }, [kind, fill, writer, latest])
+  }, [kind, fill, writer, hold])
 
   useEffect(() => {
     const keep = () => {

@@ -1,5 +1,6 @@
 import { latestDue, placeTogether } from '@/core/classes'
-import type { Pool, Volume } from '@/core/estate'
+import type { Volume } from '@/core/estate'
+import { samplePool } from '@/core/estate/testing/samples'
 import { occurrences } from '@/core/schedule'
 import { SnapshotSpace } from '@/core/snapshots'
 import { classUses, volumeCopies, volumePage } from '@/records/queries'
@@ -65,31 +66,18 @@ const wanted = Array.from({ length: 300 }, (_, index) => ({
   name: `v-${index}`,
   sizeBytes: BigInt(1 + (index % 7)) * tebibyte,
 }))
-const pools = Array.from(
-  { length: 40 },
-  (_, index): Pool => ({
+const pools = Array.from({ length: 40 }, (_, index) =>
+  samplePool({
     id: `pool-${index}`,
     systemId: large,
     locator: `/p/${index}`,
     name: `pool-${index}`,
-    scheme: { kind: 'parity', parityDrives: 2 },
-    failureDomain: null,
     driveKind: { media: index % 3 === 0 ? 'HDD' : 'SSD', protocol: 'SAS' },
-    groupSizes: [12],
     spareCount: 1,
-    state: 'fine',
     rawBytes: 130n * tebibyte,
     usableBytes: BigInt(60 + index) * tebibyte,
     writtenBytes: BigInt(index) * tebibyte,
     provisionedBytes: BigInt(index) * tebibyte,
-    metadataBytes: 0n,
-    snapshotReserveBytes: 0n,
-    snapshotBytes: 0n,
-    redundancyBytes: 0n,
-    strandedBytes: 0n,
-    spareBytes: 0n,
-    rebuildReserveBytes: 0n,
-    keptFor: null,
     revision: 1,
   }),
 )

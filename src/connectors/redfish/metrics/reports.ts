@@ -28,10 +28,12 @@ export async function reportedSince(
   const definitions = place === undefined ? [] : await reading.members(place, isReportDefinition)
   const back = now.getTime() - since.getTime()
   const values: ReportValue[] = []
-  // One by one: a report of a large system has more values than a call takes arguments.
   for (const alike of definitionsOf(definitions, isWanted).values())
-    for (const report of reportsFor(alike, back))
-      for (const value of await valuesOf(reading, report, isWanted)) values.push(value)
+    for (const report of reportsFor(alike, back)) {
+      const found = await valuesOf(reading, report, isWanted)
+      // One by one: a report of a large system has more values than a call takes arguments.
+      for (const value of found) values.push(value)
+    }
   // What has no time is handed on: it is counted as refused.
   return values.filter(({ at }) => !(at < since.getTime()))
 }

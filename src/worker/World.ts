@@ -53,9 +53,11 @@ export class World {
     const known = this.#systems.get(id)
     const now = JSON.stringify(access)
     if (known?.access === now) return known.system
-    await this.#leave(id)
     const system = this.#reach(access, access.allowedNetworks)
+    // Before anything is waited for: who asks meanwhile gets this way, and makes no other.
+    this.#forget(id)
     this.#systems.set(id, { access: now, system })
+    await known?.system.signOut()
     return system
   }
 
@@ -108,10 +110,15 @@ export class World {
 
   async #leave(id: string): Promise<void> {
     const known = this.#systems.get(id)
+    this.#forget(id)
+    await known?.system.signOut()
+  }
+
+  #forget(id: string): void {
     this.#systems.delete(id)
     this.kept.delete(id)
     this.readAt.delete(id)
-    await known?.system.signOut()
+    this.drift.delete(id)
   }
 
   async #allowedNetworks(): Promise<string> {

@@ -2,7 +2,9 @@ import { those } from '@/core/estate'
 import { rows, run } from '@/records/database'
 import { keepSecret } from '@/records/secrets'
 import { evidenceOf } from '@/records/changes'
+import { setSetting } from '@/records'
 import { blocks } from './testing/blocks'
+import { World } from './World'
 
 let bench: Awaited<ReturnType<typeof blocks>>
 beforeAll(async () => {
@@ -119,4 +121,20 @@ test('a host and its system prove themselves by CHAP: who shows another secret i
 
   await bench.done('set-host-sign-in', { hostId, signIn: 'nothing', secretId: '', systemSecretId: '' })
   expect(await tries(null)).toMatchObject({ isLetIn: true })
+})
+
+test('two that find a way to a system altered at once get one new way, and the session of the old one is ended', async () => {
+  const scope = { database: bench.database }
+  const world = new World(bench.database, '', bench.key, new AbortController().signal)
+  const id = bench.ids['heron'] ?? ''
+  const before = await world.system(id)
+  expect(await world.system(id)).toBe(before)
+  const ended = jest.spyOn(before, 'signOut')
+  await setSetting(scope, 'addresses', '127.0.0.0/8, 10.0.0.0/8')
+  const [one, other] = await Promise.all([world.system(id), world.system(id)])
+  expect(one).not.toBe(before)
+  expect(other).toBe(one)
+  expect(ended).toHaveBeenCalledTimes(1)
+  await setSetting(scope, 'addresses', '127.0.0.0/8')
+  await world.leave()
 })

@@ -149,3 +149,27 @@ test('a reading that states what the last one stated writes nothing, and looks a
   )
   expect(sizes).toEqual([{ bytes: `${one?.sizeBytes}` }])
 })
+
+test('a reading that is to stand is overtaken by none that began before it, though it finds nothing new', async () => {
+  const sizeOf = async () =>
+    (await rows<{ bytes: string }>(scope, `select size_bytes::text as bytes from volumes where name = 'a_1'`))[0]?.bytes
+  const stating = (sizeBytes: bigint): Inventory => ({
+    ...sample,
+    volumes: sample.volumes.map((each, index) => (index === 0 ? { ...each, sizeBytes } : each)),
+  })
+  const read = (found: Inventory, number: number, last?: Kept, isFirm?: boolean) =>
+    storeInventory(records.database, systemId, found, number, last, isFirm)
+  for (const remembers of [false, true]) {
+    const first = await read(stating(5n), await nextReading(scope))
+    // It looked before the volume grew, and comes in last; the one that is made for the change finds what an event has told already.
+    const [told, slow, firm] = [await nextReading(scope), await nextReading(scope), await nextReading(scope)]
+    const grown = await read(stating(9n), told, first)
+    const stood = await read(stating(9n), firm, remembers ? grown : undefined, true)
+    expect(stood.number).toBe(firm)
+    await read(stating(5n), slow, grown)
+    expect(await sizeOf()).toBe('9')
+    // What began after it is heard again.
+    await read(stating(5n), await nextReading(scope), stood)
+    expect(await sizeOf()).toBe('5')
+  }
+})

@@ -38,6 +38,8 @@ const nothing: Kept = { notKept: [], kinds: new Map(), number: 0 }
  *
  * @param number of the reading
  * @param last what the last reading by the same reader has left
+ * @param isFirm what began before this one is passed over from now on, even if this one finds nothing new: of two readings that overlap
+ *   the one that began later may have looked at a thing earlier
  */
 export async function storeInventory(
   database: Sequelize,
@@ -45,19 +47,24 @@ export async function storeInventory(
   found: Inventory,
   number: number,
   last?: Kept,
+  isFirm = false,
 ): Promise<Kept> {
   return inTransaction(database, async scope => {
     const stands = await alone(scope, systemId)
     const groupOf = await hostGroupOf(scope)
     const mappings = found.mappings.map(each => ({ ...each, hostGroupId: groupOf(each.initiators, each.groupName) }))
     const stated = { ...kindsIn(found), mappings }
-    if (stands === undefined || stands >= number) return nothing
+    if (stands === undefined || stands >= number) return last ?? nothing
     const kinds = digestsOf(stated)
     await storeSystem(scope, systemId, found)
     const names = Object.keys(stated) as KindName[]
     const before = last?.number === stands ? last.kinds : nothing.kinds
     const changed = names.filter(name => isChanged(name, before, kinds))
-    if (last !== undefined && changed.length === 0) return last
+    if (last !== undefined && changed.length === 0) {
+      if (!isFirm) return last
+      await stand(scope, systemId, number)
+      return { ...last, number }
+    }
     const notKept: NotKept[] = []
     // What could not be kept is not there for others either, whatever they state themselves: then all are looked at.
     let isAll = changed.length === names.length || (last?.notKept.length ?? 0) > 0
@@ -67,8 +74,9 @@ export async function storeInventory(
       notKept.length = 0
       written += await storeObjects(scope, systemId, stated, true, notKept)
     }
-    if (written > 0) await stand(scope, systemId, number)
-    return { notKept, kinds, number: written > 0 ? number : stands }
+    const isNoted = isFirm || written > 0
+    if (isNoted) await stand(scope, systemId, number)
+    return { notKept, kinds, number: isNoted ? number : stands }
   })
 }
 

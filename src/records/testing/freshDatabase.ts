@@ -39,12 +39,16 @@ async function create(owner: Sequelize, from = 'template1'): Promise<string> {
  * @param make makes it under another name, and leaves no connection to it open @returns where it is
  */
 export const madeOnce = (name: string, make: () => Promise<string>): Promise<void> =>
-  asOwner(async owner => {
-    // The lock goes with the owner's connection.
-    await owner.query(`select pg_advisory_lock(${lockNumber}, hashtext('${name}'))`)
-    const [found] = await owner.query(`select 1 from pg_database where datname = '${name}'`)
-    if (found.length === 0) await owner.query(`alter database ${nameOf(await make())} rename to ${name}`)
-  })
+  asOwner(owner =>
+    // A connection that only waits is closed by its pool, and its lock would go with it: one in a transaction stays.
+    owner.transaction(async transaction => {
+      await owner.query(`select pg_advisory_xact_lock(${lockNumber}, hashtext('${name}'))`, { transaction })
+      const [found] = await owner.query(`select 1 from pg_database where datname = '${name}'`, { transaction })
+      if (found.length > 0) return
+      const url = await make()
+      await asOwner(other => other.query(`alter database ${nameOf(url)} rename to ${name}`))
+    }),
+  )
 
 /** A database of the test cluster without anything in it. @returns where it is */
 export const emptyDatabase = (): Promise<string> => asOwner(owner => create(owner))

@@ -44,15 +44,19 @@ async function read(world: World, systemId: string): Promise<Inventory> {
   }
 }
 
-/** Reads a system into the records, with whether it answers. @throws what the connector throws */
-export async function collectSystem(world: World, systemId: string): Promise<void> {
+/**
+ * Reads a system into the records, with whether it answers.
+ * @param isFirm what has been done to it before must stand in the records from now on, whatever another reading saw that is still
+ *   under way. @throws what the connector throws
+ */
+export async function collectSystem(world: World, systemId: string, isFirm = true): Promise<void> {
   const scope = { database: world.database }
   const named = { id: systemId, name: await systemName(scope, systemId) }
   try {
     const number = await nextReading(scope)
     const readAt = await estateNow(scope)
     const found = await read(world, systemId)
-    const kept = await storeInventory(world.database, systemId, found, number, world.kept.get(systemId))
+    const kept = await storeInventory(world.database, systemId, found, number, world.kept.get(systemId), isFirm)
     world.kept.set(systemId, kept)
     world.readAt.set(systemId, readAt)
     if (found.nodes.length > 0) await collectRow(world, systemId, found)

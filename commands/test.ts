@@ -5,10 +5,10 @@ import { CommandRefused } from './CommandRefused'
 
 type Check = readonly [string, readonly string[]]
 
-/** What unit tests wait for is half of their time: one file more at a time than there are cores keeps these busy. */
-const workers = availableParallelism() + 1
+/** What unit tests wait for is half of their time: twice as many suites at a time as there are cores keep these busy. */
+const workers = 2 * availableParallelism()
 
-/** Of the sources alone: as many at a time as there are cores, those first that take longest. */
+/** Of the sources alone: as many at a time as there are cores, those first that take longest, by what unit tests leave of the machine. */
 const ofSources: readonly Check[] = [
   ['lint', ['eslint', '--max-warnings', '0', '.']],
   ['types', ['tsc', '--noEmit']],
@@ -16,10 +16,10 @@ const ofSources: readonly Check[] = [
   ['unused', ['knip']],
   ['format', ['biome', 'format', '--log-level=warn', '.']],
 ]
-/** What runs has the machine to itself. */
+const units = 'unit tests'
 const checks: readonly Check[] = [
   ...ofSources,
-  ['unit tests', ['jest', '--config', 'jest.together.mjs', `--maxWorkers=${workers}`]],
+  [units, ['jest', '--config', 'jest.together.mjs', `--maxWorkers=${workers}`]],
   ['end to end', ['playwright', 'test']],
 ]
 
@@ -33,7 +33,7 @@ const roomy = { NODE_OPTIONS: `${process.env['NODE_OPTIONS'] ?? ''} --max-semi-s
 const onDemand: readonly Check[] = [['kills', ['playwright', 'test', '--config', 'e2e/kills/playwright.config.ts']]]
 
 /**
- * Every check and every test, those of the sources first; or one of them.
+ * Every check and every test; or one of them.
  * @param part its name, or the beginning of it
  * @returns the exit code
  */
@@ -53,16 +53,22 @@ export async function test(folder: string, part?: string): Promise<number> {
   })
   if (typed.status !== 0) process.stderr.write(`${typed.stdout}${typed.stderr}`)
   const failed: string[] = []
-  const ended = async (check: Check, isAlone: boolean) => {
-    if (!(await holds(folder, check, isAlone))) failed.push(check[0])
+  const ended = async (check: Check) => {
+    if (!(await holds(folder, check))) failed.push(check[0])
   }
-  const left = chosen.filter(check => ofSources.includes(check))
-  await Promise.all(
+  const sources = chosen.filter(check => ofSources.includes(check))
+  const besides = Promise.all(
     Array.from({ length: availableParallelism() }, async () => {
-      for (let check = left.shift(); check !== undefined; check = left.shift()) await ended(check, false)
+      for (let check = sources.shift(); check !== undefined; check = sources.shift()) await ended(check)
     }),
   )
-  for (const check of chosen.filter(each => !ofSources.includes(each))) await ended(check, true)
+  const running = chosen.filter(check => !ofSources.includes(check))
+  for (const check of running) {
+    // The tests in the browser build the pages, which writes what types and lint read.
+    if (check[0] !== units) await besides
+    await ended(check)
+  }
+  await besides
   process.stdout.write(
     `${failed.length === 0 ? 'All checks passed' : `Failed: ${failed.join(', ')}`} in ${((Date.now() - began) / 60_000).toFixed(1)} minutes\n`,
   )
@@ -70,13 +76,17 @@ export async function test(folder: string, part?: string): Promise<number> {
   return failed.length === 0 ? 0 : 1
 }
 
-/** Runs one check. @param isAlone what it says is told as it says it; else when it has ended @returns whether it passed */
-async function holds(folder: string, [name, [program = '', ...args]]: Check, isAlone: boolean): Promise<boolean> {
+/** Runs one check: what runs for itself says what it says as it says it, one of the sources when it has ended. @returns whether it passed */
+async function holds(folder: string, check: Check): Promise<boolean> {
+  const [name, [program = '', ...args]] = check
+  const isOfSources = ofSources.includes(check)
   const at = Date.now()
-  if (isAlone) process.stdout.write(`— ${name}\n`)
-  const running = spawn(join(folder, 'node_modules/.bin', program), args, {
+  if (!isOfSources) process.stdout.write(`— ${name}\n`)
+  const command = [join(folder, 'node_modules/.bin', program), ...args]
+  const [first = '', ...more] = isOfSources ? ['nice', '-n', '19', ...command] : command
+  const running = spawn(first, more, {
     cwd: folder,
-    stdio: isAlone ? 'inherit' : ['ignore', 'pipe', 'pipe'],
+    stdio: isOfSources ? ['ignore', 'pipe', 'pipe'] : 'inherit',
     env: { ...process.env, ...(program === 'playwright' ? {} : roomy), CI: 'true', NEXT_TELEMETRY_DISABLED: '1' },
   })
   let said = ''
@@ -88,7 +98,7 @@ async function holds(folder: string, [name, [program = '', ...args]]: Check, isA
       resolve(null)
     })
   })
-  if (!isAlone) process.stdout.write(`— ${name}\n${said}`)
+  if (isOfSources) process.stdout.write(`— ${name}\n${said}`)
   process.stdout.write(`  ${name}: ${status === 0 ? 'passed' : 'FAILED'}, ${((Date.now() - at) / 1000).toFixed(0)} s\n`)
   return status === 0
 }

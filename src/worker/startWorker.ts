@@ -1,3 +1,4 @@
+import { setMaxListeners } from 'node:events'
 import { run, Logger, type Runner } from 'graphile-worker'
 import { setTimeout as pause } from 'node:timers/promises'
 import { v7 as uuid } from 'uuid'
@@ -31,6 +32,8 @@ export async function startWorker(
 ): Promise<{ readonly stop: () => Promise<void> }> {
   const ending = new AbortController()
   const stop = ending.signal
+  // Every wait and every request listens to it for as long as it lasts: many of them are no leak.
+  setMaxListeners(0, stop)
   const database = openDatabase(url, 12)
   const world = new World(database, url, key, stop, pace, meterPace)
   const leases = new Leases(url)

@@ -94,23 +94,37 @@ function isChanged(name: KindName, before: Kept['kinds'], now: Kept['kinds']): b
   )
 }
 
+/** So much text is hashed in one go: object by object the calls would cost more than the hashing. */
+const hashedCharacters = 65_536
+
 /** SHA-256 over what a reading states of objects, one after another: the whole text never stands in memory. */
 function digestsOf(stated: StatedKinds): Kept['kinds'] {
   return new Map(
     statedKinds.map(({ name, durableName }) => {
-      const [whole, known] = [createHash('sha256'), createHash('sha256')]
+      const [whole, known] = [inOneGo(), inOneGo()]
       for (const object of stated[name] ?? []) {
-        let text = ''
         for (const value of Object.values(object))
-          text += `${typeof value === 'object' ? toJson(value) : String(value)}\0`
-        whole.update(text)
-        known.update(
-          `${object.locator}\0${durableName === undefined ? '' : String(object[durableName as 'locator'])}\0`,
-        )
+          whole.add(`${typeof value === 'object' ? toJson(value) : String(value)}\0`)
+        known.add(`${object.locator}\0${durableName === undefined ? '' : String(object[durableName as 'locator'])}\0`)
       }
-      return [name, { whole: whole.digest('base64'), known: known.digest('base64') }]
+      return [name, { whole: whole.digest(), known: known.digest() }]
     }),
   )
+}
+
+/** A hash that texts are added to. */
+function inOneGo() {
+  const hash = createHash('sha256')
+  let text = ''
+  return {
+    add(more: string) {
+      text += more
+      if (text.length < hashedCharacters) return
+      hash.update(text)
+      text = ''
+    },
+    digest: () => hash.update(text).digest('base64'),
+  }
 }
 
 /**

@@ -1,3 +1,4 @@
+import { setMaxListeners } from 'node:events'
 import { setTimeout as pause } from 'node:timers/promises'
 import { refusalOf } from '@/core/errors'
 import type { Ears } from '@/ports'
@@ -37,6 +38,7 @@ export async function lookAfterSystem(
 ): Promise<void> {
   const ending = new AbortController()
   const stop = AbortSignal.any([world.stop, lease, ending.signal])
+  setMaxListeners(0, stop)
   const told = (what: string) => (cause: unknown) =>
     log(`${what}: ${cause instanceof Error ? cause.message : String(cause)}`)
   const polling = every(

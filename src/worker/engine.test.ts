@@ -1,5 +1,4 @@
 import { one, within } from '@/core/estate'
-import { setTimeout as pause } from 'node:timers/promises'
 import { carryOut, planNow, resume, stop, wendrel } from '@/drafting'
 import { inTransaction, rows } from '@/records/database'
 import { backToDraft, changeById, evidenceOf, heldVolumesPast, insertDraft, journalOf } from '@/records/changes'
@@ -42,8 +41,7 @@ const scope = () => ({ database: bench.database })
 const stateOf = async (id: string) => (await changeById(scope(), id))?.state
 
 test('many long tasks hold up nothing: what waits gives its slot back, and a short change goes through beside it', async () => {
-  bench.fleet.clock.setRate(1)
-  await pause(300)
+  await bench.paced(1)
   const { drives } = await bench.estate(within(systemId))
   const free = drives.filter(drive => drive.role === 'unassigned').map(drive => drive.id)
   // Two pools take all free drives; each waits for its drives for the better part of an hour.
@@ -193,8 +191,7 @@ test('several volumes are mapped in one change, and every host of the group is a
 })
 
 test('a system is not taken out of the estate beside its changes', async () => {
-  bench.fleet.clock.setRate(1)
-  await pause(300)
+  await bench.paced(1)
   const forgetting = await bench.drafted('forget-system', { systemId })
   const { drives } = await bench.estate(within(systemId))
   const id = await bench.begun('create-pool', {

@@ -10,7 +10,7 @@ import { carryOut, makeDraft } from '@/drafting'
 import { loadEstate, openDatabase, setSetting } from '@/records'
 import { changeById, journalOf } from '@/records/changes'
 import { rows } from '@/records/database'
-import { estateNow, keepProbe } from '@/records/inventory'
+import { agreedBefore, estateNow, keepProbe } from '@/records/inventory'
 import { freshDatabase } from '@/records/testing'
 import { anyPorts, startFleet } from '@/standins'
 import { startWorker } from '../startWorker'
@@ -68,6 +68,12 @@ export async function workbench(rate: number, { isMetered = false, pace = usualP
       await until(async () => Math.abs(await secondsApart()) < 5 * Math.max(1, fleet.clock.rate), 'the clock is seen')
       await pause((2 * clockMilliseconds) / pace)
       fleet.clock.step(seconds)
+    },
+    /** Lets the fleet's clock run at another rate, and waits until the estate counts by it: until then a change would seem to take hours. */
+    paced: async (to: number) => {
+      fleet.clock.setRate(to)
+      const counted = async () => (await agreedBefore({ database }))?.rate ?? 0
+      await until(async () => Math.abs((await counted()) / to - 1) < 0.1, 'the clock is counted by')
     },
     /** A second worker on the same estate. */
     anotherWorker: started,

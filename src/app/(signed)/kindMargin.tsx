@@ -3,12 +3,12 @@ import type { ReactNode } from 'react'
 import { choicesFor } from '@/app/server/choices'
 import { reader } from '@/app/server/guard'
 import { keptDraft } from '@/app/server/keptDraft'
-import { kindList, pageOf, titleOf, type ObjectKind } from '@/core/estate'
+import { pageOf, type ObjectKind } from '@/core/estate'
 import { isUuid } from '@/core/input'
 import { alteringIntent, draftAddress, intents, type IntentKind } from '@/core/intents'
 import type { ObjectList, ObjectPage } from '@/core/views'
 import { changesAbout } from '@/records/changes'
-import { hostWays, objectById, objectList, unknownHosts } from '@/records/queries'
+import { hostWays, objectById, unknownHosts } from '@/records/queries'
 import { ChangeLines } from '@/ui/changes'
 import { IntentForm, KeyedDraft } from '@/ui/drafts'
 import { Margin } from '@/ui/frame'
@@ -16,6 +16,7 @@ import { ObjectFacts } from '@/ui/kinds'
 import { DisksSeen, Unknown } from '@/ui/provision/hosts'
 import { NewDraft } from './NewDraft'
 import { plain } from './plain'
+import { Referring } from './Referring'
 
 type Params = Readonly<Record<string, string | undefined>>
 
@@ -90,10 +91,16 @@ interface UnselectedProps {
   readonly children: ReactNode
 }
 
-function Unselected({ kind, first, isWithin, children }: UnselectedProps) {
+/** How many there are of each system. */
+function bySystem(items: readonly object[]): ReadonlyMap<string, number> {
   const counts = new Map<string, number>()
-  for (const item of first.items)
+  for (const item of items)
     if ('systemId' in item) counts.set(String(item.systemId), (counts.get(String(item.systemId)) ?? 0) + 1)
+  return counts
+}
+
+function Unselected({ kind, first, isWithin, children }: UnselectedProps) {
+  const counts = bySystem(first.items)
   const begun = begunHere(kind)
   const foot = begun.map(each => (
     <NewDraft key={each.kind} href={draftAddress(each, {}) ?? ''}>
@@ -129,49 +136,6 @@ function Unselected({ kind, first, isWithin, children }: UnselectedProps) {
       )}
       {children}
     </Margin>
-  )
-}
-
-const shownOfEach = 12
-
-/** Objects of kinds that refer to this one: the volumes of a group, the snapshots of a volume. */
-async function Referring({ kind, id }: { readonly kind: ObjectKind; readonly id: string }) {
-  const { scope } = await reader()
-  const referring = kindList.flatMap(other =>
-    other.search === undefined || other.page === undefined
-      ? []
-      : Object.entries(other.references).flatMap(([field, to]) => (to === kind.name ? [{ other, field }] : [])),
-  )
-  const lists = await Promise.all(
-    referring.map(async ({ other, field }) => ({
-      other,
-      list: await objectList(scope, other.name, { within: { [field]: id }, limit: shownOfEach }),
-    })),
-  )
-  return lists.map(({ other, list }) =>
-    list.total === 0 ? null : (
-      <div key={other.name}>
-        <h3>
-          {titleOf(other)}{' '}
-          {list.total > shownOfEach && (
-            <span>
-              {shownOfEach} of {list.total}
-            </span>
-          )}
-        </h3>
-        {list.items.map(item => {
-          const found = item as unknown as Readonly<Record<string, unknown>> & { readonly id: string }
-          const systemId = typeof found['systemId'] === 'string' ? found['systemId'] : null
-          return (
-            <div key={found.id} className="border-b border-rule-fine py-[5px]">
-              <Link className="no-underline" href={pageOf(other, { id: found.id, systemId }) ?? ''}>
-                {String(found[other.search?.title ?? 'id'])}
-              </Link>
-            </div>
-          )
-        })}
-      </div>
-    ),
   )
 }
 

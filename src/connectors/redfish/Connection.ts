@@ -8,10 +8,10 @@ import { isCollection } from './schema'
 import { isServiceRoot, type RedfishRoot } from './service/schema'
 import { pageAfter, pageFrom, unexpanded, waysOf } from './pages'
 import { notSignedIn, opened, type Credentials, type Session, type Skipped } from './session'
+import { usable } from './usable'
 
 const root = '/redfish/v1'
 const busyTries = 4
-const readAtOnce = 4
 const mostMembers = 500_000
 /** How often what is otherwise than it was read is read again, before it is given up. */
 const mostReadings = 5
@@ -133,7 +133,7 @@ export class Connection {
       const fresh = page.Members.filter(member => !seen.has(member['@odata.id']) && seen.add(member['@odata.id']))
       if (fresh.length < page.Members.length) this.skip(at, 'It names the same member twice; it was taken once.')
       if (seen.size > mostMembers) throw new UnreadableAnswer(path, `It has more than ${mostMembers} members.`)
-      for (const member of await this.usable(fresh, isMember)) {
+      for (const member of await usable(this, fresh, isMember)) {
         const kept = taken(member)
         // Of a hundred thousand, waiting for what is there already would take most of the time.
         found.push(kept instanceof Promise ? await kept : kept)
@@ -189,42 +189,6 @@ export class Connection {
       if (path === undefined) throw cause
       this.session.canExpand = false
       return (await this.#ask('GET', path)).body
-    }
-  }
-
-  /** Those of some members that can be used. */
-  async usable<T>(members: readonly { readonly '@odata.id': string }[], isMember: ValidateFunction<T>): Promise<T[]> {
-    const found: (T | undefined)[] = members.map(member =>
-      isLink(member) ? undefined : this.#stated(member, isMember),
-    )
-    const links = members.flatMap((member, index) => (isLink(member) ? [{ member, index }] : []))
-    for (let from = 0; from < links.length; from += readAtOnce)
-      await Promise.all(
-        links.slice(from, from + readAtOnce).map(async ({ member, index }) => {
-          found[index] = await this.#usableOne(member, isMember)
-        }),
-      )
-    return found.filter(each => each !== undefined)
-  }
-
-  /** A member that stands in its collection, where it can be used. */
-  #stated<T>(member: { readonly '@odata.id': string }, isMember: ValidateFunction<T>): T | undefined {
-    try {
-      return checked(member['@odata.id'], member, isMember)
-    } catch (cause) {
-      if (!(cause instanceof UnreadableAnswer)) throw cause
-      this.skip(member['@odata.id'], cause.why)
-      return undefined
-    }
-  }
-
-  async #usableOne<T>(member: { readonly '@odata.id': string }, isMember: ValidateFunction<T>): Promise<T | undefined> {
-    try {
-      return await this.whole(member, isMember)
-    } catch (cause) {
-      if (cause instanceof UnreadableAnswer) this.skip(member['@odata.id'], cause.why)
-      else if (!isGone(cause)) throw cause
-      return undefined
     }
   }
 

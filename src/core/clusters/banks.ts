@@ -21,7 +21,7 @@ type Chosen = Pick<Drive, 'id' | 'capacityBytes' | 'bay'> & { readonly role: Dri
 /**
  * Puts a node's chosen drives into banks: one for each cache drive, capacity dealt out largest first so that all banks hold about
  * the same. What goes beyond the node's limit stays out.
- * @param taken capacity drives that stand behind cache drives already, by cache drive, where a cluster grows
+ * @param firstNumber of the first bank: a node that grows has some already
  */
 export function layBanks(
   node: Pick<Node, 'id' | 'name' | 'mostCapacityDrives'>,
@@ -36,28 +36,11 @@ export function layBanks(
     const why = `${node.name} has no cache drive to put it behind.`
     return { banks: [], unplaced: capacity.map(({ id }) => ({ driveId: id, why })) }
   }
-  const own = (): Chosen[] => []
-  const filled = caches.map(({ id }, index) => ({
-    number: firstNumber + index,
-    cacheDriveId: id,
-    own: own(),
-    bytes: 0n,
-  }))
-  const unplaced: { driveId: string; why: string }[] = []
-  for (const drive of capacity) {
-    const open = filled.filter(bank => bank.own.length < node.mostCapacityDrives)
-    const least = open.reduce<(typeof filled)[number] | undefined>(
-      (best, bank) => (best === undefined || bank.bytes < best.bytes ? bank : best),
-      undefined,
-    )
-    if (least === undefined) {
-      const why = `${node.name} takes at most ${node.mostCapacityDrives} capacity drives a bank.`
-      unplaced.push({ driveId: drive.id, why })
-      continue
-    }
-    least.own.push(drive)
-    least.bytes += drive.capacityBytes
-  }
+  const filled = caches.map(
+    ({ id }, index): Filled => ({ number: firstNumber + index, cacheDriveId: id, own: [], bytes: 0n }),
+  )
+  const why = `${node.name} takes at most ${node.mostCapacityDrives} capacity drives a bank.`
+  const left = dealOut(capacity, filled, node.mostCapacityDrives)
   return {
     banks: filled.map(bank => ({
       nodeId: node.id,
@@ -65,6 +48,30 @@ export function layBanks(
       cacheDriveId: bank.cacheDriveId,
       capacityDriveIds: [...bank.own].sort((a, b) => a.bay - b.bay).map(drive => drive.id),
     })),
-    unplaced,
+    unplaced: left.map(({ id }) => ({ driveId: id, why })),
   }
+}
+
+interface Filled {
+  readonly number: number
+  readonly cacheDriveId: string
+  readonly own: Chosen[]
+  /** What the bank holds so far. */
+  bytes: bigint
+}
+
+/** Gives each drive to the bank that holds least. @returns those for which no bank has room */
+function dealOut(drives: readonly Chosen[], banks: readonly Filled[], mostDrives: number): readonly Chosen[] {
+  return drives.filter(drive => {
+    const least = banks
+      .filter(bank => bank.own.length < mostDrives)
+      .reduce<Filled | undefined>(
+        (best, bank) => (best === undefined || bank.bytes < best.bytes ? bank : best),
+        undefined,
+      )
+    if (least === undefined) return true
+    least.own.push(drive)
+    least.bytes += drive.capacityBytes
+    return false
+  })
 }

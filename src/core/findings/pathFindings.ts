@@ -29,37 +29,41 @@ export function pathFindings(
 ): Finding[] {
   if (controllers.length < 2) return []
   return hosts.flatMap(host => {
-    const upOf = (disk: HostWays['disks'][number]) => Object.values(disk.up).filter(count => count > 0).length
-    const lost = host.disks.filter(disk => disk.known > 0 && upOf(disk) === 0)
-    const single = host.disks.filter(disk => upOf(disk) === 1)
-    const of = `${system.id}/${host.hostId}`
+    const lost = host.disks.filter(disk => disk.known > 0 && upOf(disk).length === 0)
+    const single = host.disks.filter(disk => upOf(disk).length === 1)
     return [
-      ...(lost.length === 0
-        ? []
-        : [
-            found('no-path', of, 'now', `${host.hostName} reaches nothing of ${system.name} any more`, {
-              evidence: `All ways to ${named(lost.map(({ name }) => name))} are down.`,
-              risk: `What runs on ${host.hostName} waits, or has failed.`,
-              remedy: 'Look at the ports of the system and at the network between.',
-              offline: 'Look at the cables and lights of its ports and of the switches.',
-            }),
-          ]),
-      ...(single.length === 0
-        ? []
-        : [
-            found(
-              'one-controller',
-              of,
-              'soon',
-              `${host.hostName} sees ${countWords(single.length, 'disk', 'disks')} through one controller of ${system.name} only`,
-              {
-                evidence: `${named(single.map(disk => `${disk.name} by ${Object.keys(disk.up).find(each => (disk.up[each] ?? 0) > 0) ?? ''}`))}; the system has ${controllers.join(', ')}.`,
-                risk: `When that controller restarts or fails, ${host.hostName} loses them.`,
-                remedy: `Log ${host.hostName} in to a port of each controller, with multipathing.`,
-                offline: 'Look whether a port of the other controller has no light.',
-              },
-            ),
-          ]),
+      ...(lost.length === 0 ? [] : [noPath(system, host, lost)]),
+      ...(single.length === 0 ? [] : [oneController(system, host, single, controllers)]),
     ]
+  })
+}
+
+type System = Parameters<typeof pathFindings>[0]
+type Disks = HostWays['disks']
+
+/** The controllers by which a disk is seen. */
+const upOf = (disk: Disks[number]) => Object.keys(disk.up).filter(each => (disk.up[each] ?? 0) > 0)
+
+const noPath = (system: System, { hostId, hostName }: HostWays, lost: Disks) =>
+  found('no-path', `${system.id}/${hostId}`, 'now', `${hostName} reaches nothing of ${system.name} any more`, {
+    evidence: `All ways to ${named(lost.map(({ name }) => name))} are down.`,
+    risk: `What runs on ${hostName} waits, or has failed.`,
+    remedy: 'Look at the ports of the system and at the network between.',
+    offline: 'Look at the cables and lights of its ports and of the switches.',
+  })
+
+function oneController(
+  system: System,
+  { hostId, hostName }: HostWays,
+  single: Disks,
+  controllers: readonly string[],
+): Finding {
+  const disks = countWords(single.length, 'disk', 'disks')
+  const title = `${hostName} sees ${disks} through one controller of ${system.name} only`
+  return found('one-controller', `${system.id}/${hostId}`, 'soon', title, {
+    evidence: `${named(single.map(disk => `${disk.name} by ${upOf(disk)[0] ?? ''}`))}; the system has ${controllers.join(', ')}.`,
+    risk: `When that controller restarts or fails, ${hostName} loses them.`,
+    remedy: `Log ${hostName} in to a port of each controller, with multipathing.`,
+    offline: 'Look whether a port of the other controller has no light.',
   })
 }

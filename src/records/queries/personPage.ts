@@ -42,6 +42,22 @@ async function supposedOf(
   return isOne ? { supposed: { what, group }, groups: [group, ...groups] } : undefined
 }
 
+/** Who is in a group, and how many; nobody is in a person. */
+async function membersOf(
+  scope: Scope,
+  { sort: own, directoryId, durableId }: Principal,
+): Promise<Pick<PersonPage, 'members' | 'memberCount'>> {
+  if (own !== 'group') return { members: [], memberCount: 0 }
+  const and = literal(
+    `directory_id = '${directoryId}' and gone_since is null and member_of @> ${scope.database.escape(JSON.stringify([durableId]))}::jsonb`,
+  )
+  const members = await objects(scope, 'principals', { and, order: [['name', 'ASC']], limit: mostMembers })
+  return {
+    members: members.map(({ id, name, account, sort, isDisabled }) => ({ id, name, account, sort, isDisabled })),
+    memberCount: await objectCount(scope, 'principals', { and }),
+  }
+}
+
 /** All that says what somebody may do. @param suppose a group that they would be in, or not */
 export async function personPage(
   scope: Scope,
@@ -53,13 +69,6 @@ export async function personPage(
   const { person } = found
   const otherwise = suppose === undefined ? undefined : await supposedOf(scope, person, suppose.what, suppose.groupId)
   const directory = await object(scope, 'directories', person.directoryId)
-  const within = literal(
-    `directory_id = '${person.directoryId}' and gone_since is null and member_of @> ${scope.database.escape(JSON.stringify([person.durableId]))}::jsonb`,
-  )
-  const isGroup = person.sort === 'group'
-  const members: readonly Principal[] = isGroup
-    ? await objects(scope, 'principals', { and: within, order: [['name', 'ASC']], limit: mostMembers })
-    : []
   const services = await objects(scope, 'fileServices')
   const { hosts } = await hostsOnNetwork(scope)
   return {
@@ -67,14 +76,7 @@ export async function personPage(
     groups: [...new Map([...found.groups, ...(otherwise?.groups ?? [])].map(each => [each.id, each])).values()],
     supposed: otherwise?.supposed ?? null,
     directoryName: directory?.name ?? '',
-    members: members.map(({ id: own, name, account, sort, isDisabled }) => ({
-      id: own,
-      name,
-      account,
-      sort,
-      isDisabled,
-    })),
-    memberCount: isGroup ? await objectCount(scope, 'principals', { and: within }) : 0,
+    ...(await membersOf(scope, person)),
     shares: await objects(scope, 'shares', { order: [['name', 'ASC']], limit: mostShares }),
     shareCount: await objectCount(scope, 'shares', {}),
     services: services.map(({ id: own, name, joinedTo, instances }) => ({

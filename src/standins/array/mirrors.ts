@@ -4,7 +4,10 @@ import { failedWhy } from './moves'
 import { poolWrittenBytes } from './poolSpace'
 import { lanesOf } from './pools'
 import { badValue, conflict } from './Refused'
+import { answers, otherEnd, type OtherEnd } from './otherEnd'
 import { naaFor, type SimulatedArray } from './SimulatedArray'
+
+export { otherEnd, type OtherEnd } from './otherEnd'
 
 /** What the line between two sites carries. */
 const lineBytesPerSecond = 1.25e9
@@ -16,22 +19,6 @@ export interface MirrorRequest {
   readonly name: string
   /** Of the drives' and the line's rate that copying may take (0 to 1). */
   readonly share: number
-}
-
-/** The other end of a mirror. */
-export interface OtherEnd {
-  readonly array: SimulatedArray
-  readonly volume: VolumeEntity
-}
-
-const answers = (array: SimulatedArray) =>
-  !array.faults.all().some(({ kind, target }) => kind === 'not-answering' && target === array.model.name)
-
-/** The volume with which a mirrored one is kept alike; undefined where it, or its array, is gone. */
-export function otherEnd(array: SimulatedArray, { mirror }: VolumeEntity): OtherEnd | undefined {
-  const other = array.partners.find(({ model }) => model.serial === mirror?.partner)
-  const volume = mirror === undefined ? undefined : other?.maybe('volumes', mirror.volumeId)
-  return other === undefined || volume === undefined ? undefined : { array: other, volume }
 }
 
 /** Why something that alters what a volume is cannot be done meanwhile; undefined where it is not mirrored. */

@@ -1,4 +1,4 @@
-import type { FileServiceEntity, FileShareEntity, SimulatedArray } from '../array'
+import type { FileShareEntity, SimulatedArray } from '../array'
 import type { DirectoryTree, KnownAccount } from '../people'
 import { mayMount, mayTouch, type Caller, type Verdict } from './fileRights'
 import {
@@ -11,7 +11,7 @@ import {
   type Part,
   type Superblock,
 } from './FileSystems'
-import { instancesOf, speaksSmb } from './fileServices'
+import { Addresses, type Found } from './Addresses'
 import { noLimits, overSoft, refusedWhy } from './limits'
 import { filesAt } from './earlier'
 import { listed } from './listed'
@@ -23,45 +23,20 @@ import { grantedBits, mayTouchBySmb, standing } from './smbRights'
 
 /** A file that is read in one answer (bytes). */
 const mostRead = 64 * 1024 * 1024
-/** Sources: RFC 8881, 2.9.3; MS-SMB2, 2.1. */
-export const ports = { NFS: 2049, SMB: 445 } as const
 const readOnly = 'read-only file system'
 const nothingThere: NotDone = { kind: 'not there', why: 'no such file or directory' }
 const refused = (why: string): NotDone => ({ kind: 'refused', why })
 
-interface Found {
-  readonly array: SimulatedArray
-  readonly service: FileServiceEntity
-  readonly share: FileShareEntity
-  readonly over: 'NFS' | 'SMB'
-}
-
 /** What hosts reach over the network: the shares of all systems, by their services' names and addresses. Sources: RFC 1813, RFC 8881. */
 export class FileServers {
+  readonly addresses: Addresses
+
   constructor(
-    private readonly arrays: readonly SimulatedArray[],
+    arrays: readonly SimulatedArray[],
     readonly ways: Ways,
     private readonly people: DirectoryTree,
-  ) {}
-
-  /** The address that a name leads to; an address is itself. */
-  addressOf(server: string, from: string): string | undefined {
-    const all = this.ways.lookUp(server, from).addresses
-    // A client tries the addresses of a name one after another.
-    return all.find(address => this.isOpen(address, from)) ?? all[0]
-  }
-
-  /** Whether something answers at an address, and nothing on the way there bars it. */
-  isOpen(address: string, from: string): boolean {
-    return this.#serving(address) !== undefined && !this.ways.isBarred(address, from)
-  }
-
-  /** What listens at a port of an address, as it is seen from a host, and what it speaks; null where nothing gets through to there. */
-  speaksAt(address: string, port: number, from: string): string | null {
-    const serving = this.ways.isBarred(address, from) ? undefined : this.#serving(address)
-    if (serving === undefined) return null
-    if (port === ports.NFS) return 'NFSv4.2'
-    return port === ports.SMB && serving.service.joinedTo !== undefined ? 'SMB 3.1.1' : null
+  ) {
+    this.addresses = new Addresses(arrays, ways)
   }
 
   /** What somebody on a host may do with a share, tried gate by gate; nothing is left behind. */
@@ -80,7 +55,7 @@ export class FileServers {
 
   /** Over NFS a share is mounted by its host, over SMB it is entered by whoever signs in. */
   #entered(server: string, path: string, from: string, as: Who): Done<null> {
-    const found = this.#find(server, path, from)
+    const found = this.addresses.find(server, path, from)
     if (!('kind' in found) && found.over === 'SMB') {
       if (!('account' in as)) return refused('logon failure')
       const known = this.#signedIn(found, as.account)
@@ -90,7 +65,7 @@ export class FileServers {
   }
 
   mount(server: string, path: string, from: string): Done<null> {
-    const found = this.#find(server, path, from)
+    const found = this.addresses.find(server, path, from)
     if ('kind' in found) return found
     if (found.over === 'SMB') return { kind: 'done', value: null }
     const verdict = mayMount(found.share.rules, this.#caller(from, { uid: 0, gid: 0, groups: [] }))
@@ -162,7 +137,7 @@ export class FileServers {
 
   /** Files in the order of their paths, behind one of them. Who may read the root directory may list what lies in it. */
   list(server: string, path: string, from: string, as: Who, { within, after, limit }: ListWanted): Done<Listed> {
-    const found = this.#find(server, path, from)
+    const found = this.addresses.find(server, path, from)
     if ('kind' in found) return found
     const { disk, superblock, path: directory } = filesAt(found.array, found.share, within)
     if (superblock === undefined) return nothingThere
@@ -173,7 +148,7 @@ export class FileServers {
 
   /** Who may write to a directory may take files out of it. */
   remove(server: string, path: string, from: string, as: Who, name: string): Done<null> {
-    const found = this.#find(server, path, from)
+    const found = this.addresses.find(server, path, from)
     if ('kind' in found) return found
     const { disk, superblock, isPast } = filesAt(found.array, found.share, name)
     if (isPast) return refused(readOnly)
@@ -194,7 +169,7 @@ export class FileServers {
     isWrite: boolean,
     act: (opened: Opened) => Done<T>,
   ): Done<T> {
-    const found = this.#find(server, path, from)
+    const found = this.addresses.find(server, path, from)
     if ('kind' in found) return found
     const { disk, superblock, path: own, isPast } = filesAt(found.array, found.share, asked)
     if (isPast && isWrite) return refused(readOnly)
@@ -211,34 +186,6 @@ export class FileServers {
 
   #caller(address: string, as: Identity): Caller {
     return { address, name: this.ways.nameOf(address), ...as }
-  }
-
-  #find(server: string, path: string, from: string): Found | NotDone {
-    const address = this.addressOf(server, from)
-    if (address === undefined) return { kind: 'silent', why: `no address for ${server}` }
-    const serving = this.#serving(address)
-    if (serving === undefined || this.ways.isBarred(address, from))
-      return { kind: 'silent', why: `${address} does not answer` }
-    // Over SMB a share has a name, and no path.
-    const over = path.startsWith('//') ? ('SMB' as const) : ('NFS' as const)
-    const share = serving.array
-      .all('fileShares')
-      .find(
-        each =>
-          each.fileServiceId === serving.service.id &&
-          (over === 'NFS'
-            ? each.path === path && each.protocols.some(protocol => protocol.startsWith('NFS'))
-            : `//${each.name}`.toLowerCase() === path.toLowerCase() && speaksSmb(each.protocols)),
-      )
-    return share === undefined ? { kind: 'not there', why: 'no such share' } : { ...serving, share, over }
-  }
-
-  #serving(address: string) {
-    for (const array of this.arrays)
-      for (const service of array.all('fileServices'))
-        if (instancesOf(array, service).some(each => each.address === address && each.standsOn !== null))
-          return { array, service }
-    return undefined
   }
 }
 

@@ -46,19 +46,21 @@ export class HostShares {
     readonly lookupMilliseconds: number
   } {
     const began = performance.now()
-    const address = this.servers.addressOf(server, this.from)
+    const address = this.servers.addresses.addressOf(server, this.from)
     const lookupMilliseconds = performance.now() - began
-    const isOpen = address !== undefined && this.servers.isOpen(address, this.from)
+    const isOpen = address !== undefined && this.servers.addresses.isOpen(address, this.from)
     return { address: address ?? null, isOpen, lookupMilliseconds }
   }
 
   /** The whole way to a server: who is asked for its name, where that leads, by which route, and what listens there. */
   way(server: string) {
     const name = timed(() => this.servers.ways.lookUp(server, this.from))
-    const address = this.servers.addressOf(server, this.from) ?? null
+    const address = this.servers.addresses.addressOf(server, this.from) ?? null
     const gateway = address === null || networkOf(address) === networkOf(this.from) ? null : `${networkOf(this.from)}.1`
     const listening = (port: number) => {
-      const { value: speaks, milliseconds } = timed(() => this.servers.speaksAt(address ?? '', port, this.from))
+      const { value: speaks, milliseconds } = timed(() =>
+        this.servers.addresses.speaksAt(address ?? '', port, this.from),
+      )
       return { port, isOpen: speaks !== null, speaks, milliseconds }
     }
     return {

@@ -6,17 +6,7 @@ import { HostMounts } from './HostMounts'
 import { HostShares } from './HostShares'
 import { refuse } from './HostRefused'
 import { patternOf } from './patternOf'
-import type { Device, HostState, ShownSecrets } from './hostState'
-
-export interface HostModel {
-  readonly name: string
-  readonly operatingSystem: string
-  /** By which it is known on the network. */
-  readonly addresses: readonly string[]
-  readonly initiators: readonly string[]
-  /** Whether it asks the name server before the border; absent for the museum's own. */
-  readonly asksOutside?: boolean
-}
+import type { Device, HostModel, HostState, ShownSecrets } from './hostState'
 
 const rebootMilliseconds = 1500
 

@@ -28,3 +28,14 @@ export interface HostState {
   /** When it is up again, in wall milliseconds. */
   readonly upAt?: number
 }
+
+/** What a host of the fleet is. */
+export interface HostModel {
+  readonly name: string
+  readonly operatingSystem: string
+  /** By which it is known on the network. */
+  readonly addresses: readonly string[]
+  readonly initiators: readonly string[]
+  /** Whether it asks the name server before the border; absent for the museum's own. */
+  readonly asksOutside?: boolean
+}

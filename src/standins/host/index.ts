@@ -11,7 +11,8 @@ import type { SimulatedHost } from './SimulatedHost'
 const ajv = new Ajv()
 const compile = <T>(schema: object) => later(() => ajv.compile<T>(schema))
 
-export { SimulatedHost, type HostModel } from './SimulatedHost'
+export type { HostModel } from './hostState'
+export { SimulatedHost } from './SimulatedHost'
 
 const range = {
   type: 'object',

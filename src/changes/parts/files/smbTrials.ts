@@ -1,6 +1,6 @@
 import { decidingGrant, everybody, madeIn, mayBySmb, signedIn, type SignedIn } from '@/core/access'
 import type { AskedHost, Estate, Principal } from '@/core/estate'
-import type { Attempt, ChangePorts } from '@/ports'
+import type { Attempt, ChangePorts, Host } from '@/ports'
 import type { Evidence } from '../../ChangeKind'
 import { overOf } from './shareChecks'
 import { reaching } from './reaching'
@@ -69,31 +69,42 @@ export async function triedBySmb(
   ]
   if (refused !== undefined) return evidence
   try {
-    for (const { account, is } of people) {
-      const { allowed, decidedBy } = mayBySmb(share.grants, is, 'write', share.rights.root)
-      const file = `${at}/.wendrel-test-${is.uid}`
-      const as = { account }
-      const seed = `${share.name}/${host.id}/${account}`
-      const written = await agent.shares.write(file, as, sampleBytes, seed)
-      evidence.push({
-        claim: allowed ? `${account} writes a file over SMB` : `${account} is refused a write over SMB`,
-        holds: 'sha256' in written === allowed,
-        measured: { computed: allowed ? 'allowed' : `refused by ${decidedBy}`, answered: answerOf(written) },
-      })
-      if (!('sha256' in written)) continue
-      const read = await agent.shares.read(file, as).finally(() => agent.shares.remove(file, as))
-      // By the entries that what it has made has from the root, else by its mode.
-      const mayRead = mayBySmb(share.grants, is, 'read', madeIn(share.rights.root, is)).allowed
-      evidence.push({
-        claim: mayRead ? `${account} reads back what was written` : `${account} is refused to read what was written`,
-        holds: mayRead ? 'sha256' in read && read.sha256 === written.sha256 : 'refused' in read,
-        measured: { bytes: `${sampleBytes}`, writtenSha256: written.sha256, answered: answerOf(read) },
-      })
-    }
+    for (const person of people)
+      evidence.push(...(await triedAs(agent, share, `${at}/.wendrel-test-${person.is.uid}`, person, host)))
   } finally {
     await agent.unmount(at)
   }
   return evidence
+}
+
+/** Writes a file as somebody, and reads it back. */
+async function triedAs(
+  { shares }: Host,
+  share: TriedShare,
+  file: string,
+  { account, is }: Tried,
+  host: AskedHost,
+): Promise<Evidence[]> {
+  const as = { account }
+  const { allowed, decidedBy } = mayBySmb(share.grants, is, 'write', share.rights.root)
+  const written = await shares.write(file, as, sampleBytes, `${share.name}/${host.id}/${account}`)
+  const wrote: Evidence = {
+    claim: allowed ? `${account} writes a file over SMB` : `${account} is refused a write over SMB`,
+    holds: 'sha256' in written === allowed,
+    measured: { computed: allowed ? 'allowed' : `refused by ${decidedBy}`, answered: answerOf(written) },
+  }
+  if (!('sha256' in written)) return [wrote]
+  const read = await shares.read(file, as).finally(() => shares.remove(file, as))
+  // By the entries that what it has made has from the root, else by its mode.
+  const mayRead = mayBySmb(share.grants, is, 'read', madeIn(share.rights.root, is)).allowed
+  return [
+    wrote,
+    {
+      claim: mayRead ? `${account} reads back what was written` : `${account} is refused to read what was written`,
+      holds: mayRead ? 'sha256' in read && read.sha256 === written.sha256 : 'refused' in read,
+      measured: { bytes: `${sampleBytes}`, writtenSha256: written.sha256, answered: answerOf(read) },
+    },
+  ]
 }
 
 const answerOf = (attempt: Attempt) => ('sha256' in attempt ? attempt.sha256 : attempt.refused)

@@ -1,4 +1,4 @@
-import { byId, one, those, type Estate, type Pool } from '@/core/estate'
+import { byId, one, those, type Estate, type Pool, type Volume } from '@/core/estate'
 import { refillMirrorIntent, type RefillMirrorIntent as Intent } from '@/core/intents'
 import type { Plan, PlanCheck } from '@/core/plan'
 import { formatBytes } from '@/core/units'
@@ -29,18 +29,7 @@ function plan(estate: Estate, { volumeId, ratePercent }: Intent): Plan<Step> {
     title: `Fill the mirror of ${volume?.name ?? 'a volume'} again`,
     checks: [
       ...mirroredChecks(ends),
-      rule('broken', volume?.mirror?.state !== 'alike', `${there} is behind.`, `${there} holds the same.`, {
-        remedy: 'Nothing is to be done.',
-      }),
-      rule(
-        'not-filling',
-        volume?.mirror?.state !== 'filling',
-        'It is not being filled.',
-        'It is being filled already.',
-        {
-          remedy: 'Wait for the change that fills it, or stop it.',
-        },
-      ),
+      ...stateChecks(volume, there),
       ...(to === undefined || far === undefined ? [] : placeChecks(to, bytes - mirroredBytes(far))),
     ],
     effects: [
@@ -68,6 +57,19 @@ function plan(estate: Estate, { volumeId, ratePercent }: Intent): Plan<Step> {
     claims: [volume?.id, far?.id].filter(id => id !== undefined),
     proof: 'Both systems are asked: each must say that it holds what the other does, under the same WWN.',
   })
+}
+
+/** That there is something to fill, and that nobody fills it already. */
+const stateChecks = (volume: Volume | undefined, there: string): readonly PlanCheck[] => {
+  const state = volume?.mirror?.state
+  return [
+    rule('broken', state !== 'alike', `${there} is behind.`, `${there} holds the same.`, {
+      remedy: 'Nothing is to be done.',
+    }),
+    rule('not-filling', state !== 'filling', 'It is not being filled.', 'It is being filled already.', {
+      remedy: 'Wait for the change that fills it, or stop it.',
+    }),
+  ]
 }
 
 /** That the pool in which the other end stands can take what is more now. */

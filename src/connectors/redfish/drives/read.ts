@@ -1,6 +1,7 @@
 import { group } from 'd3-array'
 import type { Inventory, SensorReading } from '@/ports'
 import type { Connection } from '../Connection'
+import { usable } from '../usable'
 import { ofMaker } from '../makers'
 import type { ServiceMap } from '../service/serviceMap'
 import { isChassis, isDrive, isSensor, type RedfishChassis, type RedfishDrive } from './schema'
@@ -49,7 +50,8 @@ async function drivesBeside(
 ): Promise<Map<string, RedfishDrive[]>> {
   if (links.length === 0 || all.every(chassis => chassis.Drives !== undefined)) return new Map()
   const fallback = all[0]?.['@odata.id'] ?? ''
-  const drives = await connection.usable(
+  const drives = await usable(
+    connection,
     links.map(each => ({ '@odata.id': each })),
     isDrive,
   )

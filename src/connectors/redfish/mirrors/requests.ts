@@ -7,6 +7,8 @@ import { mirrorOf, otherUri } from './read'
 import { naaOf } from '../volumes/read'
 import { isVolume, type RedfishVolume } from '../volumes/schema'
 
+const noWords = 'Its maker has no words for mirrors on other systems.'
+
 /** Mirrors of volumes on other systems. Source: Swordfish, Volume, its replicas of the type Mirror and their remote ends. */
 export function mirrors({ connection, map }: Reach): Mirrors {
   /** Does to a volume what its action says. */
@@ -33,17 +35,10 @@ export function mirrors({ connection, map }: Reach): Mirrors {
     },
     async begin(volumeLocator, expectedNaa, { partner, poolLocator, name, ratePercent }) {
       const own = ofMaker.mirrorBody(map.identity.maker, partner, ratePercent)
-      const { address } = connection.endpoint
-      if (own === undefined)
-        throw new NotOffered(address, 'mirrors', 'Its maker has no words for mirrors on other systems.')
-      const asked = await act(volumeLocator, expectedNaa, '#Volume.CreateReplicaTarget', () => ({
-        VolumeName: name,
-        ReplicaType: 'Mirror',
-        ReplicaUpdateMode: 'Synchronous',
-        TargetStoragePool: poolLocator,
-        ...own,
-      }))
-      return taskIn(asked)
+      if (own === undefined) throw new NotOffered(connection.endpoint.address, 'mirrors', noWords)
+      const synchronous = { ReplicaType: 'Mirror', ReplicaUpdateMode: 'Synchronous' }
+      const wanted = { VolumeName: name, ...synchronous, TargetStoragePool: poolLocator, ...own }
+      return taskIn(await act(volumeLocator, expectedNaa, '#Volume.CreateReplicaTarget', () => wanted))
     },
     async refill(volumeLocator, expectedNaa, ratePercent) {
       const asked = await act(volumeLocator, expectedNaa, '#Volume.ResumeReplication', found => ({

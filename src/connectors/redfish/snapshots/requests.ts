@@ -6,20 +6,15 @@ import { madeBy, taskIn, taskMaking } from '../tasks/requests'
 import { unlessGone } from '../unlessGone'
 import { actionOf, changeExpected } from '../volumes/expected'
 import { copyOf, nameOf } from '../volumes/read'
-import { isVolume } from '../volumes/schema'
+import { isVolume, type RedfishVolume } from '../volumes/schema'
 import { isSnapshot, seenSnapshot } from './read'
 
 /** Snapshots and clones. Source: Swordfish, Volume, its replicas and the actions that make, split and reverse them. */
 export const snapshots: Offer<'snapshots'> = ({ connection, map }): Snapshots => ({
   async named(sourceLocator, name) {
     const all = await connection.members(map.volumes, isVolume)
-    const found = all.find(
-      each =>
-        nameOf(each) === name &&
-        (copyOf(each, 'Snapshot') ?? copyOf(each, 'Clone'))?.Replica?.['@odata.id'] === sourceLocator,
-    )
-    if (found === undefined) return undefined
-    return { locator: found['@odata.id'], task: await taskMaking(connection, map.tasks, found['@odata.id']) }
+    const locator = all.find(each => nameOf(each) === name && sourceOf(each) === sourceLocator)?.['@odata.id']
+    return locator === undefined ? undefined : { locator, task: await taskMaking(connection, map.tasks, locator) }
   },
   take: (volumeLocator, expectedNaa, poolLocator, name) =>
     copy(connection, volumeLocator, expectedNaa, { name, poolLocator, sort: 'Snapshot' }),
@@ -55,6 +50,9 @@ export const snapshots: Offer<'snapshots'> = ({ connection, map }): Snapshots =>
   },
   workOn: volumeLocator => taskMaking(connection, map.tasks, volumeLocator),
 })
+
+/** Of what a volume is a snapshot or a clone. */
+const sourceOf = (each: RedfishVolume) => (copyOf(each, 'Snapshot') ?? copyOf(each, 'Clone'))?.Replica?.['@odata.id']
 
 interface Copy {
   readonly name: string

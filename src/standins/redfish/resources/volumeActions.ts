@@ -6,7 +6,7 @@ import {
   type SnapshotEntity,
   type VolumeEntity,
 } from '../../array'
-import { resource, type Body } from '../body'
+import { link, resource, type Body } from '../body'
 import { accepts, type Outcome } from '../Place'
 import { text } from '../reader'
 import { isOtherEnd, mirror, mirrorParts, shareOf } from './mirrors'
@@ -15,6 +15,10 @@ export type Shown = VolumeEntity | SnapshotEntity
 export const isSnapshot = (each: Shown): each is SnapshotEntity => 'takenAt' in each
 export const volumeType = 'Volume.v1_10_1.Volume'
 export const volumePath = (id: string) => `Storage/1/Volumes/${id}`
+/** Where the space of a volume comes from. */
+export const sourceIn = (poolId: string) => [
+  { Id: '0', Name: 'Source', ProvidingPools: { Members: [link(`Storage/1/StoragePools/${poolId}`)] } },
+]
 
 const newReplica = {
   type: 'object',
@@ -36,24 +40,7 @@ const replicaOf = { type: 'object', required: ['TargetVolume'], properties: { Ta
 
 /** What may be done with volumes and snapshots where copies are kept. Source: Swordfish, actions of Volume. */
 export const copyActions = (array: SimulatedArray, body: (each: Shown) => Body) => ({
-  CreateReplicaTarget: {
-    accepts: accepts(newReplica, (wanted, each: Shown): Outcome => {
-      if (wanted.ReplicaType === 'Mirror') return { task: mirror(array, volumeOnly(each).id, wanted) }
-      if (wanted.ReplicaType === 'Snapshot')
-        return { task: blockSnapshots.takeSnapshot(array, volumeOnly(each).id, wanted.VolumeName) }
-      if (!isSnapshot(each))
-        throw badValue('No clone was made.', 'Clones are made of snapshots.', 'Take a snapshot first.')
-      const request = { name: wanted.VolumeName, poolId: lastPart(wanted.TargetStoragePool) }
-      const { volume, task } = blockSnapshots.cloneSnapshot(array, each.id, request)
-      return task === undefined
-        ? { made: resource(volumePath(volume.id), volumeType, volume.id, volume.name, body(volume)) }
-        : { task }
-    }),
-    allowable:
-      array.partners.length === 0
-        ? { ReplicaType: ['Snapshot', 'Clone'], ReplicaUpdateMode: ['Adaptive'] }
-        : { ReplicaType: ['Snapshot', 'Clone', 'Mirror'], ReplicaUpdateMode: ['Adaptive', 'Synchronous'] },
-  },
+  CreateReplicaTarget: creating(array, body),
   /** From a snapshot as the source: its clone stands alone afterwards. */
   SplitReplication: {
     accepts: accepts(
@@ -73,6 +60,30 @@ export const copyActions = (array: SimulatedArray, body: (each: Shown) => Body) 
       return undefined
     }),
   },
+  ...mirrorActions(array),
+})
+
+const creating = (array: SimulatedArray, body: (each: Shown) => Body) => ({
+  accepts: accepts(newReplica, (wanted, each: Shown): Outcome => {
+    if (wanted.ReplicaType === 'Mirror') return { task: mirror(array, volumeOnly(each).id, wanted) }
+    if (wanted.ReplicaType === 'Snapshot')
+      return { task: blockSnapshots.takeSnapshot(array, volumeOnly(each).id, wanted.VolumeName) }
+    if (!isSnapshot(each))
+      throw badValue('No clone was made.', 'Clones are made of snapshots.', 'Take a snapshot first.')
+    const request = { name: wanted.VolumeName, poolId: lastPart(wanted.TargetStoragePool) }
+    const { volume, task } = blockSnapshots.cloneSnapshot(array, each.id, request)
+    return task === undefined
+      ? { made: resource(volumePath(volume.id), volumeType, volume.id, volume.name, body(volume)) }
+      : { task }
+  }),
+  allowable:
+    array.partners.length === 0
+      ? { ReplicaType: ['Snapshot', 'Clone'], ReplicaUpdateMode: ['Adaptive'] }
+      : { ReplicaType: ['Snapshot', 'Clone', 'Mirror'], ReplicaUpdateMode: ['Adaptive', 'Synchronous'] },
+})
+
+/** What is done with a mirror that stands. */
+const mirrorActions = (array: SimulatedArray) => ({
   /** Fills a mirror that was broken again. */
   ResumeReplication: {
     accepts: accepts(resumed, ({ TargetVolume, Oem }, each: Shown): Outcome => {

@@ -5,9 +5,7 @@ import {
   blockSnapshots,
   blockVolumes,
   doneRatio,
-  heldBy,
   type SimulatedArray,
-  type SnapshotEntity,
   type TaskEntity,
   type VolumeEntity,
 } from '../../array'
@@ -17,9 +15,11 @@ import { longText, references, text } from '../reader'
 import type { RowService } from '../RowService'
 import { mirrorBody } from './mirrors'
 import { ceiling, ownPart, ownVolumePart } from './ownVolumeParts'
+import { snapshotBody } from './snapshotBody'
 import {
   copyActions,
   isSnapshot,
+  sourceIn,
   volumeOnly,
   volumePath as pathOf,
   volumeType as type,
@@ -80,10 +80,6 @@ const changedVolume = {
     },
   },
 } as const
-const sourceIn = (poolId: string) => [
-  { Id: '0', Name: 'Source', ProvidingPools: { Members: [link(`Storage/1/StoragePools/${poolId}`)] } },
-]
-
 /** What of a volume may be changed: its pool, or its limits, its names, its size and how it takes its space. */
 const changes = (array: SimulatedArray) =>
   accepts(changedVolume, (wanted, each: Shown) => {
@@ -211,55 +207,4 @@ function operationsOf(array: SimulatedArray, { id, movingTo }: VolumeEntity): Bo
           },
         ],
       }
-}
-
-/** What one maker tells beyond the standard; the other states each snapshot's own space only. */
-function ownSnapshotPart(
-  array: SimulatedArray,
-  each: SnapshotEntity,
-  snapshots: readonly SnapshotEntity[],
-  heldFirst: readonly { readonly last: number; readonly bytes: bigint }[],
-): Body {
-  if (array.model.maker !== 'Tallis & Thorne') return {}
-  return {
-    Oem: {
-      TallisThorne: {
-        HeldUntil: heldFirst.map(({ last, bytes }) => ({
-          LastHolder: link(pathOf(snapshots[last]?.id ?? each.id)),
-          Bytes: Number(bytes),
-        })),
-      },
-    },
-  }
-}
-
-function snapshotBody(array: SimulatedArray, each: SnapshotEntity): Body {
-  const volume = array.one('volumes', each.volumeId)
-  const { snapshots, runs } = heldBy(array, each.volumeId)
-  const place = snapshots.findIndex(({ id }) => id === each.id)
-  const heldFirst = runs.filter(({ first }) => first === place)
-  const own = heldFirst.find(({ last }) => last === place)?.bytes ?? 0n
-  const at = new Date(each.takenAt).toISOString()
-  return {
-    DisplayName: each.name,
-    Identifiers: [{ DurableNameFormat: 'NAA', DurableName: each.naa }],
-    CapacityBytes: Number(each.sizeBytes),
-    ProvisioningPolicy: 'Thin',
-    Capacity: { Data: { ConsumedBytes: Number(own), ProvisionedBytes: Number(each.sizeBytes) } },
-    CapacitySources: sourceIn(volume.poolId),
-    ReplicaInfos: [
-      {
-        ReplicaRole: 'Target',
-        ReplicaType: 'Snapshot',
-        ReplicaUpdateMode: 'Adaptive',
-        ReplicaState: each.isConsistent ? 'Synchronized' : 'Unsynchronized',
-        ConsistencyState: each.isConsistent ? 'Consistent' : 'Inconsistent',
-        WhenActivated: at,
-        ...(each.isConsistent ? { WhenSynced: at } : {}),
-        Replica: link(pathOf(each.volumeId)),
-      },
-    ],
-    ...ownSnapshotPart(array, each, snapshots, heldFirst),
-    Status: { State: each.isConsistent ? 'Enabled' : 'Starting', Health: 'OK' },
-  }
 }

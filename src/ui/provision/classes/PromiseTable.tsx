@@ -26,6 +26,22 @@ const gravityOf = ({ promises }: ClassKept) =>
 const hourWords = (at: string) =>
   `${new Date(at).toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit', timeZone: 'UTC' }).replace(',', '')} UTC`
 
+/** How one promise is kept. */
+const column = (name: PromiseName): Column<ClassKept> => ({
+  head: heads[name],
+  cell: ({ promises }) => {
+    const line = promises.find(({ promise }) => promise === name)
+    return line === undefined ? (
+      <span className="text-second">no promise</span>
+    ) : (
+      <span data-hint={line.promised}>
+        <Gravest counts={line.counts} />
+      </span>
+    )
+  },
+  className: 'whitespace-nowrap',
+})
+
 interface PromiseTableProps {
   readonly classes: readonly ClassKept[]
   /** When they were looked at (ISO 8601, of the estate). */
@@ -37,20 +53,6 @@ export function PromiseTable({ classes, lookedAt }: PromiseTableProps) {
   const volumes = classes.reduce((sum, each) => sum + each.volumes, 0)
   const promised = names.filter(name => classes.some(({ promises }) => promises.some(each => each.promise === name)))
   const shown = [...classes].sort((a, b) => gravityOf(a) - gravityOf(b)).slice(0, mostShown)
-  const column = (name: PromiseName): Column<ClassKept> => ({
-    head: heads[name],
-    cell: ({ promises }) => {
-      const line = promises.find(({ promise }) => promise === name)
-      return line === undefined ? (
-        <span className="text-second">no promise</span>
-      ) : (
-        <span data-hint={line.promised}>
-          <Gravest counts={line.counts} />
-        </span>
-      )
-    },
-    className: 'whitespace-nowrap',
-  })
   return (
     <>
       <h3>

@@ -55,13 +55,13 @@ interface LevelProps extends FolderTreeProps {
   readonly label: string
 }
 
-function Level({ parent, label, ...rest }: LevelProps) {
-  const { scanId, depth } = rest
-  const { data, error, hasNextPage, fetchNextPage, isFetching } = useInfiniteQuery({
-    queryKey: ['folders', scanId, parent.id],
+/** The folders in one, as far as they were asked for. */
+const useFolders = (scanId: string, parentId: number) =>
+  useInfiniteQuery({
+    queryKey: ['folders', scanId, parentId],
     initialPageParam: 0,
     queryFn: async ({ pageParam, signal }) => {
-      const query = `parent=${parent.id}&offset=${pageParam}&limit=${atOnce}`
+      const query = `parent=${parentId}&offset=${pageParam}&limit=${atOnce}`
       const answer = await ask<Page>('GET', `/file-scans/${scanId}/folders?${query}`, undefined, signal)
       if (!answer.ok) throw new Error(answer.refusal.what, { cause: answer.refusal })
       return answer.value
@@ -71,6 +71,10 @@ function Level({ parent, label, ...rest }: LevelProps) {
       return read < total ? read : undefined
     },
   })
+
+function Level({ parent, label, ...rest }: LevelProps) {
+  const { scanId, depth } = rest
+  const { data, error, hasNextPage, fetchNextPage, isFetching } = useFolders(scanId, parent.id)
   const [first] = data?.pages ?? []
   const folders = data?.pages.flatMap(({ items }) => items) ?? []
   const indent = { paddingLeft: depth * indentPixels + 20 }

@@ -36,25 +36,30 @@ export function ThreadMargin({ page, part }: ThreadMarginProps) {
         What may explain it <span>what stands about its systems, causes first</span>
       </h3>
       {causes.length === 0 && <p className="mt-0 text-second">Nothing is found amiss where it stands.</p>}
-      {causes.slice(0, shown).map(({ finding, beneath }) => (
-        <div key={finding.key} className="border-b border-rule-fine py-[5px]">
-          <div className="flex items-baseline gap-[6px]">
-            <Mark gravity={finding.gravity} />
-            <b className="font-semibold">{finding.title}</b>
-          </div>
-          <div className="text-second">{finding.risk}</div>
-          {beneath.map(each => (
-            <div key={each.finding.key} className="pl-4 text-xs text-second">
-              and so: {each.finding.title}
-            </div>
-          ))}
-        </div>
+      {causes.slice(0, shown).map(cause => (
+        <Cause key={cause.finding.key} {...cause} />
       ))}
       <Parts title="What it carries" parts={carries} states={states} none="Nothing stands on it." />
       <Parts title="What it needs" parts={needs} states={states} none="It stands on nothing further." />
     </Margin>
   )
 }
+
+/** A finding, with what follows from it. */
+const Cause = ({ finding, beneath }: ReturnType<typeof arrange>[number]) => (
+  <div className="border-b border-rule-fine py-[5px]">
+    <div className="flex items-baseline gap-[6px]">
+      <Mark gravity={finding.gravity} />
+      <b className="font-semibold">{finding.title}</b>
+    </div>
+    <div className="text-second">{finding.risk}</div>
+    {beneath.map(each => (
+      <div key={each.finding.key} className="pl-4 text-xs text-second">
+        and so: {each.finding.title}
+      </div>
+    ))}
+  </div>
+)
 
 interface PartsProps {
   readonly title: string

@@ -62,16 +62,20 @@ interface Filled {
 
 /** Gives each drive to the bank that holds least. @returns those for which no bank has room */
 function dealOut(drives: readonly Chosen[], banks: readonly Filled[], mostDrives: number): readonly Chosen[] {
-  return drives.filter(drive => {
+  const left: Chosen[] = []
+  for (const drive of drives) {
     const least = banks
       .filter(bank => bank.own.length < mostDrives)
       .reduce<Filled | undefined>(
         (best, bank) => (best === undefined || bank.bytes < best.bytes ? bank : best),
         undefined,
       )
-    if (least === undefined) return true
+    if (least === undefined) {
+      left.push(drive)
+      continue
+    }
     least.own.push(drive)
     least.bytes += drive.capacityBytes
-    return false
-  })
+  }
+  return left
 }
